@@ -1,0 +1,212 @@
+import type { Entry, EntryData, EntryKind } from '#core/log/entry.ts';
+import { ENTRY_VERSION } from '#core/log/entry.ts';
+import { animalRates, climateFactor, institutionRates } from '#core/need/rates.ts';
+import { waterIds } from '#core/rotation/waters.ts';
+import * as v from 'valibot';
+import { AmountSchema, between, DaySchema, EntryIdSchema, InstantSchema, LitresSchema, line, name, SubjectSchema } from './scalars.ts';
+
+const nothing = v.strictObject({});
+const keysOf = <T extends object>(record: T) => Object.keys(record) as [keyof T & string, ...(keyof T & string)[]];
+const clarity = v.picklist(['clear', 'cloudy', 'muddy']);
+const strengthSchool = v.picklist(['replace-yearly', 'computed-strength', 'measured']);
+const heldBefore = v.picklist(['new', 'water', 'food', 'milk-juice', 'chemical', 'unknown']);
+const temperatureC = between(-5, 60);
+
+const person = v.object({
+  name: v.exactOptional(line(60)),
+  sex: v.exactOptional(v.picklist(['f', 'm'])),
+  born: v.exactOptional(v.pipe(v.string(), v.regex(/^\d{4}-(0[1-9]|1[0-2])$/, 'month'))),
+  condition: v.exactOptional(v.picklist(['pregnant', 'nursing', 'formula-fed'])),
+  medicalL: v.exactOptional(between(0, 300)),
+});
+
+const timeZone = v.pipe(
+  v.string(),
+  v.check(zone => {
+    try {
+      new Intl.DateTimeFormat('en', { timeZone: zone });
+      return true;
+    } catch {
+      return false;
+    }
+  }, 'time-zone'),
+);
+
+const bleach = v.object({
+  product: v.picklist(['plain', 'scented', 'thickened', 'cleaner', 'pool']),
+  basis: v.picklist(['wt-naocl', 'wt-available', 'trade', 'g-per-l']),
+  strength: between(0.1, 200),
+  madeOn: v.exactOptional(DaySchema),
+  keptC: between(-20, 60),
+  measuredMgMl: v.exactOptional(between(0.1, 250)),
+});
+
+const shelf = v.object({
+  id: name(40),
+  heightM: between(0, 6),
+  fromM: between(0, 100),
+  toM: between(0, 100),
+  limitKg: v.exactOptional(between(0, 20_000)),
+});
+
+const kind = v.object({
+  id: v.pipe(v.string(), v.regex(/^[a-z0-9.-]{1,40}$/)),
+  shape: v.picklist(['bottle', 'jar', 'jug', 'can', 'cube', 'drum', 'tote', 'tank', 'pouch']),
+  nominalL: between(0.05, 100_000),
+  usableShare: between(0.1, 1),
+  tareKg: between(0, 10_000),
+  diameterMm: v.exactOptional(between(10, 10_000)),
+  widthMm: v.exactOptional(between(10, 10_000)),
+  depthMm: v.exactOptional(between(10, 10_000)),
+  heightMm: between(10, 10_000),
+  stackable: v.boolean(),
+  material: v.picklist(['PET', 'HDPE', 'glass', 'steel', 'foil']),
+  lightProof: v.boolean(),
+  neck: v.picklist(['narrow', 'wide']),
+  tap: v.boolean(),
+  price: between(0, 1_000_000),
+  serviceYears: between(1, 100),
+  name: v.exactOptional(name()),
+});
+
+const containerFields = {
+  code: name(24),
+  kind: v.pipe(v.string(), v.regex(/^[a-z0-9.-]{1,40}$/)),
+  place: SubjectSchema,
+  shelf: v.exactOptional(name(40)),
+  role: v.picklist(['clean', 'raw']),
+  heldBefore,
+  note: v.exactOptional(line(500)),
+};
+
+/** One schema per kind of entry. The types are the core's; a schema that strays from them does not compile. */
+export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, EntryData[K]> } = {
+  'group.set': v.object({
+    name: v.exactOptional(name()),
+    timeZone: v.exactOptional(timeZone),
+    altitudeM: v.exactOptional(between(-430, 6000)),
+    toolIds: v.exactOptional(v.pipe(v.array(name(40)), v.maxLength(30))),
+    dropsPerMl: v.exactOptional(between(5, 60)),
+  }),
+  'plan.set': v.object({
+    needSchool: v.exactOptional(v.picklist(['flat-gallon', 'by-person', 'humanitarian', 'survival', 'basic-access'])),
+    targetDays: v.exactOptional(v.pipe(between(1, 3650), v.integer('whole'))),
+    climate: v.exactOptional(v.picklist(keysOf(climateFactor))),
+    reserveShare: v.exactOptional(between(0, 2)),
+    rotationSchool: v.exactOptional(v.picklist(['cautious', 'yearly', 'two-year'])),
+    strengthSchool: v.exactOptional(strengthSchool),
+    liftKg: v.exactOptional(between(5, 60)),
+    noticeDays: v.exactOptional(v.pipe(between(1, 120), v.integer('whole'))),
+    animals: v.exactOptional(
+      v.array(v.object({ kind: v.picklist(keysOf(animalRates)), count: between(0, 100_000), massKg: v.exactOptional(between(0.1, 200)) })),
+    ),
+    institutions: v.exactOptional(v.array(v.object({ kind: v.picklist(keysOf(institutionRates)), users: between(0, 100_000) }))),
+  }),
+  'home.set': v.object({ name: name(), people: v.pipe(v.array(person), v.maxLength(500)) }),
+  'home.removed': nothing,
+  'building.set': v.object({ name: name(), order: between(0, 1000), roof: v.picklist(['pitched', 'flat', 'none']) }),
+  'building.removed': nothing,
+  'place.set': v.object({
+    name: name(),
+    building: SubjectSchema,
+    level: v.pipe(between(-3, 9), v.integer('whole')),
+    widthM: between(0.3, 100),
+    heightM: between(0.3, 20),
+    shelves: v.pipe(v.array(shelf), v.maxLength(60)),
+    floorLimitKgM2: v.exactOptional(between(10, 20_000)),
+    meanC: v.exactOptional(between(-40, 60)),
+    dark: v.exactOptional(v.boolean()),
+    directSun: v.exactOptional(v.boolean()),
+    mayFreeze: v.exactOptional(v.boolean()),
+    finding: v.exactOptional(line(300)),
+  }),
+  'place.removed': nothing,
+  'kind.set': kind,
+  'supply.set': v.object({ name: name(), bleach, amountMl: between(0, 10_000_000), where: v.exactOptional(line(200)) }),
+  'supply.removed': nothing,
+  'container.added': v.object(containerFields),
+  'container.changed': v.object({
+    code: v.exactOptional(containerFields.code),
+    note: v.exactOptional(line(500)),
+    heldBefore: v.exactOptional(heldBefore),
+  }),
+  moved: v.object({ place: SubjectSchema, shelf: v.exactOptional(name(40)) }),
+  filled: v.object({
+    volumeL: AmountSchema,
+    water: v.picklist(waterIds),
+    sealed: v.boolean(),
+    printedUntil: v.exactOptional(DaySchema),
+    residualMgL: v.exactOptional(between(0, 20)),
+  }),
+  opened: nothing,
+  drawn: v.object({ volumeL: between(0.001, 100_000), use: v.picklist(['drinking', 'utility']), byTap: v.boolean() }),
+  emptied: v.object({ to: v.picklist(['utility', 'drain']) }),
+  'batch.begun': v.object({
+    school: v.picklist(['drops-rule', 'eighth-teaspoon', 'target-dose', 'measured-demand', 'tap-as-is', 'tap-top-up']),
+    strengthSchool,
+    volumeL: LitresSchema,
+    strengthMgMl: between(0.1, 250),
+    targetMgL: between(0, 1000),
+    doseMl: between(0, 100_000),
+    way: v.picklist(['tool', 'dilute', 'none']),
+    tool: v.exactOptional(name(40)),
+    steps: v.exactOptional(between(0, 100_000)),
+    pourMl: v.exactOptional(between(0, 100_000)),
+    dilution: v.exactOptional(v.object({ factor: between(1, 10_000), bleachMl: between(0, 10_000), waterMl: between(0, 100_000) })),
+    contactMin: between(15, 1440),
+    clarity,
+    temperatureC: v.exactOptional(temperatureC),
+    ph: v.exactOptional(between(3, 12)),
+  }),
+  checked: v.object({ clarity, chemicalSmell: v.boolean() }),
+  dosed: v.object({ doseMl: between(0, 100_000), strengthMgMl: between(0.1, 250), instructedMl: v.exactOptional(between(0, 100_000)) }),
+  mixed: nothing,
+  read: v.pipe(
+    v.object({
+      method: v.picklist(['dpd', 'strip', 'meter', 'total', 'smell']),
+      mgL: v.exactOptional(between(0, 500)),
+      smell: v.exactOptional(v.picklist(['none', 'faint', 'strong'])),
+    }),
+    v.check(r => (r.method === 'smell' ? r.smell !== undefined : r.mgL !== undefined), 'reading'),
+  ),
+  labelled: nothing,
+  'batch.abandoned': v.object({ why: line(300) }),
+  sanitised: v.object({ waterL: between(0, 1000), bleachMl: between(0, 100_000) }),
+  inspected: v.object({
+    found: v.picklist(['sound', 'leaking', 'cracked', 'smell', 'algae', 'broken-seal', 'frozen-sound', 'near-fuel']),
+    note: v.exactOptional(line(500)),
+  }),
+  failed: v.object({ why: v.picklist(['test', 'recall', 'smell', 'broken-seal']) }),
+  condemned: v.object({ why: name(300) }),
+  noted: v.object({ text: name(2000) }),
+  struck: v.object({ target: EntryIdSchema }),
+};
+
+export const entryKinds = Object.keys(entryDataSchemas) as [EntryKind, ...EntryKind[]];
+
+const envelope = v.object({
+  id: EntryIdSchema,
+  v: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(ENTRY_VERSION, 'newer-version')),
+  kind: v.picklist(entryKinds, 'kind'),
+  subject: SubjectSchema,
+  also: v.exactOptional(v.pipe(v.array(SubjectSchema), v.maxLength(8))),
+  happenedAt: InstantSchema,
+  recordedAt: InstantSchema,
+  by: name(60),
+  data: v.unknown(),
+});
+
+/** An entry as it comes over the wire: the envelope, then the data by its kind. */
+export const EntrySchema: v.GenericSchema<unknown, Entry> = v.pipe(
+  envelope,
+  v.rawTransform(({ dataset, addIssue, NEVER }) => {
+    const entry = dataset.value;
+    const parsed = v.safeParse(entryDataSchemas[entry.kind] as v.GenericSchema<unknown, unknown>, entry.data);
+    if (parsed.success) return { ...entry, data: parsed.output } as Entry;
+    for (const issue of parsed.issues) {
+      const field = { type: 'object' as const, origin: 'value' as const, input: entry, key: 'data', value: entry.data };
+      addIssue({ message: issue.message, input: issue.input, path: [field, ...((issue.path as typeof field[] | undefined) ?? [])] });
+    }
+    return NEVER;
+  }),
+) as v.GenericSchema<unknown, Entry>;

@@ -1,0 +1,52 @@
+import type { Entry, Subject } from '#core/log/entry.ts';
+import type { SubjectFacts } from '#core/log/facts.ts';
+import * as v from 'valibot';
+import { EntrySchema } from './entry.ts';
+
+/** Whether entries are wished for (guards may refuse them) or tell what has happened already (always recorded). */
+export type Mode = 'intend' | 'happened';
+
+/** Most entries in one request; they are recorded together or not at all. */
+export const MOST_ENTRIES = 500;
+
+export const PostEntriesSchema = v.object({
+  entries: v.pipe(v.array(EntrySchema), v.minLength(1, 'required'), v.maxLength(MOST_ENTRIES, 'too-many')),
+  mode: v.picklist(['intend', 'happened'] satisfies Mode[]),
+});
+export type PostEntries = v.InferOutput<typeof PostEntriesSchema>;
+
+/** The facts of one subject after a change; null when it is gone. */
+export type ChangedFacts = readonly [Subject, SubjectFacts | null];
+
+/** What an acknowledged request did. Entries that were there already are named, and nothing was done for them. */
+export interface Posted {
+  readonly seq: number;
+  readonly accepted: readonly string[];
+  readonly repeated: readonly string[];
+  readonly changed: readonly ChangedFacts[];
+}
+
+/** Everything a browser starts from. */
+export interface Snapshot {
+  readonly seq: number;
+  readonly now: string;
+  readonly demo: boolean;
+  readonly facts: readonly ChangedFacts[];
+}
+
+/** One event of the stream: entries that came in, and what they changed. */
+export interface LogEvent {
+  readonly seq: number;
+  readonly ids: readonly string[];
+  readonly changed: readonly ChangedFacts[];
+}
+
+/** An entry in a history, with whether a later one struck it. */
+export interface HistoryLine {
+  readonly entry: Entry;
+  readonly isStruck: boolean;
+}
+
+export interface History {
+  readonly lines: readonly HistoryLine[];
+}

@@ -1,0 +1,38 @@
+import type { Judgement } from '#core/judgement.ts';
+import type { Entry } from '#core/log/entry.ts';
+
+/** Kinds of problem the server answers with (RFC 9457); the URI's last part names it. */
+export type ProblemKind =
+  | 'invalid'
+  | 'refused'
+  | 'rests-on'
+  | 'conflict'
+  | 'not-found'
+  | 'too-large'
+  | 'too-many-requests'
+  | 'storage-full'
+  | 'forbidden'
+  | 'internal';
+
+/** One field that was not understood: a JSON pointer and the id of the sentence for it. */
+export interface FieldProblem {
+  readonly pointer: string;
+  readonly reason: string;
+}
+
+/** Problem details (RFC 9457) with the project's own members. */
+export interface Problem {
+  readonly type: string;
+  readonly title: string;
+  readonly status: number;
+  readonly detail?: string;
+  readonly errors?: readonly FieldProblem[];
+  readonly judgements?: readonly Judgement[];
+  /** Entries that rest on the one to be struck. */
+  readonly rests?: readonly Entry[];
+}
+
+export const PROBLEM_TYPE = 'application/problem+json';
+
+/** The `type` of a kind of problem. */
+export const problemType = (kind: ProblemKind): string => `urn:zeolite:problem:${kind}`;

@@ -1,0 +1,13 @@
+/** Every route of the server, in one table. `:subject` is URI-encoded. */
+export const routes = {
+  health: '/api/health',
+  snapshot: '/api/snapshot',
+  entries: '/api/entries',
+  history: '/api/subjects/:subject/entries',
+  events: '/api/events',
+  /** Only where the server was started for a test or a drill. */
+  clock: '/api/clock',
+} as const;
+
+/** The path of a subject's history. */
+export const historyPath = (subject: string): string => routes.history.replace(':subject', encodeURIComponent(subject));

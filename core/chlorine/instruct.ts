@@ -1,0 +1,126 @@
+import type { Day } from '../calendar/day.ts';
+import { type Judgement, judge, message } from '../judgement.ts';
+import { type Amount, spanOf } from '../units/amount.ts';
+import type { DoseInstruction } from './batch.ts';
+import { type ContactTime, contactTime } from './contact.ts';
+import { deliveredMl, type MeasurePlan, measurePlan, type Tool } from './measure.ts';
+import { type Clarity, type DoseAnswer, type DoseCase, type DoseSchoolId, defaultDoseSchool, doseAnswers } from './schools.ts';
+import { type Bleach, judgeProduct, type StrengthAnswer, type StrengthSchoolId, strengthBy, strengthSchools } from './strength.ts';
+
+/** What the bench is asked. Unmeasured water has no temperature or pH; the answer is then on the safe side. */
+export interface DoseQuestion {
+  readonly volumeL: Amount;
+  readonly clarity: Clarity;
+  readonly temperatureC?: number;
+  readonly ph?: number;
+  readonly isTreatedTap: boolean;
+  readonly residualMgL?: number;
+  readonly jars?: DoseCase['jars'];
+  readonly bleach: Bleach;
+  readonly strengthSchool: StrengthSchoolId;
+  /** The school chosen; absent, the default one answers. */
+  readonly school?: DoseSchoolId;
+  readonly tools: readonly Tool[];
+  readonly today: Day;
+}
+
+/** What the bench answers: every school, the chosen one measured out, the contact time, and whether to go on. */
+export interface DosePlan {
+  readonly answers: readonly DoseAnswer[];
+  readonly chosen: DoseAnswer;
+  readonly strengths: readonly StrengthAnswer[];
+  readonly strength: StrengthAnswer;
+  readonly measure: MeasurePlan;
+  /** Undiluted bleach after rounding (mL), and what it makes (mg/L): a span when the volume is a guess. */
+  readonly roundedMl: number;
+  readonly roundedMgL: number;
+  readonly spanMgL: readonly [number, number];
+  readonly contact: ContactTime;
+  readonly judgements: readonly Judgement[];
+}
+
+/**
+ * Answers a dose question by all schools.
+ * Judgements of `refuse` among the answer mean: do not begin.
+ */
+export function planDose(q: DoseQuestion): DosePlan {
+  const strengths = strengthSchools.map(s => strengthBy(s, q.bleach, q.today));
+  const strength = strengths.find(s => s.school === q.strengthSchool)!;
+  const strengthMgMl = strength.mgMl ?? strengths[0]!.mgMl!;
+  const dosing: DoseCase = {
+    volumeL: q.volumeL.value,
+    clarity: q.clarity,
+    bleach: q.bleach,
+    strengthMgMl,
+    isTreatedTap: q.isTreatedTap,
+    ...(q.temperatureC === undefined ? {} : { temperatureC: q.temperatureC }),
+    ...(q.residualMgL === undefined ? {} : { residualMgL: q.residualMgL }),
+    ...(q.jars ? { jars: q.jars } : {}),
+  };
+  const answers = doseAnswers(dosing);
+  const school = q.school ?? defaultDoseSchool(dosing);
+  const chosen = answers.find(a => a.school === school)!;
+  const exactMl = chosen.answers ? chosen.doseMl : 0;
+  const measure: MeasurePlan = exactMl > 0 ? measurePlan(exactMl, q.tools) : { way: 'none' };
+  const roundedMl = deliveredMl(measure, exactMl);
+  const [leastL, mostL] = spanOf(q.volumeL);
+  const mgL = (volumeL: number) => (volumeL > 0 ? (roundedMl * strengthMgMl) / volumeL : 0);
+  return {
+    answers,
+    chosen,
+    strengths,
+    strength,
+    measure,
+    roundedMl,
+    roundedMgL: mgL(q.volumeL.value),
+    spanMgL: [mgL(mostL), mgL(leastL)],
+    contact: contactTime(q),
+    judgements: judgePlan(q, strength, chosen, measure, exactMl),
+  };
+}
+
+function judgePlan(q: DoseQuestion, strength: StrengthAnswer, chosen: DoseAnswer, measure: MeasurePlan, exactMl: number): Judgement[] {
+  const judgements: Judgement[] = [];
+  const keep = (j: Judgement) => {
+    if (j.verdict !== 'ok') judgements.push(j);
+  };
+  keep(judgeProduct(q.bleach.product));
+  keep(strength.judgement);
+  if (q.clarity === 'muddy') {
+    judgements.push(judge('refuse', message('clarity.muddy'), 'epa-emergency', { remedy: message('clarity.muddy.remedy') }));
+  } else if (q.clarity === 'cloudy') {
+    judgements.push(judge('warn', message('clarity.cloudy'), 'epa-emergency', { remedy: message('clarity.cloudy.remedy') }));
+  }
+  if (!chosen.answers) judgements.push(judge('refuse', chosen.working, 'record'));
+  if (exactMl > 0 && measure.way === 'none') {
+    judgements.push(judge('refuse', message('measure.none', { doseMl: exactMl }), 'arithmetic', { remedy: message('measure.none.remedy') }));
+  }
+  const [leastL, mostL] = spanOf(q.volumeL);
+  if (mostL / leastL > 1 / (1 - 0.34)) {
+    judgements.push(judge('warn', message('measure.guessed-volume', { leastL, mostL }), 'arithmetic', { remedy: message('measure.guessed-volume.remedy') }));
+  }
+  return judgements;
+}
+
+/** The instruction that a batch is begun with, kept in the log. */
+export function instructionOf(q: DoseQuestion, plan: DosePlan): DoseInstruction {
+  const { measure, chosen } = plan;
+  const poured = measure.way === 'tool' ? measure.measured : measure.way === 'dilute' ? measure.dilution.dose : undefined;
+  return {
+    school: chosen.school,
+    strengthSchool: q.strengthSchool,
+    volumeL: q.volumeL.value,
+    strengthMgMl: plan.strength.mgMl ?? 0,
+    targetMgL: chosen.answers ? chosen.targetMgL : 0,
+    doseMl: plan.roundedMl,
+    way: measure.way,
+    ...(poured ? { tool: poured.tool.id, steps: poured.steps, pourMl: poured.deliveredMl } : {}),
+    ...(measure.way === 'dilute'
+      ? { dilution: { factor: measure.dilution.factor, bleachMl: measure.dilution.bleach.deliveredMl, waterMl: measure.dilution.waterMl } }
+      : {}),
+    contactMin: plan.contact.minutes,
+    clarity: q.clarity,
+    ...(q.temperatureC === undefined ? {} : { temperatureC: q.temperatureC }),
+    ...(q.ph === undefined ? {} : { ph: q.ph }),
+  };
+}

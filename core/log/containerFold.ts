@@ -1,0 +1,176 @@
+import type { Batch, BatchEvent, DoseInstruction } from '../chlorine/batch.ts';
+import { standingOf, isRunning } from '../chlorine/batch.ts';
+import { LONG_CONTACT_MIN } from '../chlorine/contact.ts';
+import { waters } from '../rotation/waters.ts';
+import type { Entry, EntryOf } from './entry.ts';
+import type { ContainerFacts, Fill } from './facts.ts';
+
+/** Readings kept with a fill; the rest stays in the log. */
+const READINGS_KEPT = 60;
+
+/** Folds one entry into a container's facts. Entries before `container.added` have nothing to act on. */
+export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): ContainerFacts | undefined {
+  if (entry.kind === 'container.added') return { id: entry.subject, addedAt: entry.happenedAt, ...entry.data };
+  if (!facts) return undefined;
+  switch (entry.kind) {
+    case 'container.changed':
+      return { ...facts, ...entry.data };
+    case 'moved': {
+      const { shelf: _, ...rest } = facts;
+      return { ...rest, ...entry.data };
+    }
+    case 'condemned':
+      return { ...facts, condemned: { at: entry.happenedAt, why: entry.data.why } };
+    case 'sanitised':
+      return { ...facts, sanitisedAt: entry.happenedAt, role: 'clean' };
+    case 'filled':
+      return { ...facts, fill: filled(facts.fill, entry) };
+    case 'emptied': {
+      const { fill: _, ...rest } = facts;
+      return rest;
+    }
+    case 'inspected': {
+      const inspected = { ...facts, inspected: { at: entry.happenedAt, found: entry.data.found } };
+      return entry.data.found === 'broken-seal' ? withFill(inspected, fill => ({ ...fill, sealed: false, openedAt: fill.openedAt ?? entry.happenedAt })) : inspected;
+    }
+    default:
+      return withFill(facts, fill => foldFill(fill, entry));
+  }
+}
+
+function withFill(facts: ContainerFacts, change: (fill: Fill) => Fill): ContainerFacts {
+  return facts.fill ? { ...facts, fill: change(facts.fill) } : facts;
+}
+
+/** New water; onto old water the whole is as old as the oldest and as poor as the poorer of both. */
+function filled(before: Fill | undefined, entry: EntryOf<'filled'>): Fill {
+  const { volumeL, water, sealed, printedUntil, residualMgL } = entry.data;
+  const left = before && before.remainingL > 0 ? before : undefined;
+  const readings: Fill['readings'] =
+    residualMgL === undefined ? [] : [{ at: entry.happenedAt, entry: entry.id, method: 'dpd', mgL: residualMgL }];
+  return {
+    entry: entry.id,
+    at: entry.happenedAt,
+    since: left?.since ?? entry.happenedAt,
+    water: left && !waters[left.water].drinkable ? left.water : water,
+    volumeL,
+    remainingL: volumeL.value,
+    sealed,
+    ...(printedUntil ? { printedUntil } : {}),
+    ...(left?.failed ? { failed: left.failed } : {}),
+    readings,
+    batches: [],
+  };
+}
+
+function foldFill(fill: Fill, entry: Entry): Fill {
+  switch (entry.kind) {
+    case 'opened':
+      return { ...fill, sealed: false, openedAt: fill.openedAt ?? entry.happenedAt, openedByTap: false };
+    case 'drawn':
+      return drawn(fill, entry);
+    case 'failed':
+      return { ...fill, failed: { at: entry.happenedAt, why: entry.data.why } };
+    case 'read': {
+      const { method, mgL, smell } = entry.data;
+      const reading = {
+        at: entry.happenedAt,
+        entry: entry.id,
+        method,
+        ...(mgL === undefined ? {} : { mgL }),
+        ...(smell === undefined ? {} : { smell }),
+      };
+      const kept = { ...fill, readings: [...fill.readings, reading].slice(-READINGS_KEPT) };
+      return onBatch(kept, { what: 'read', ...reading });
+    }
+    case 'batch.begun': {
+      const batch: Batch = { id: entry.id, begunAt: entry.happenedAt, by: entry.by, instruction: entry.data, events: [] };
+      return { ...fill, batches: [...fill.batches, batch] };
+    }
+    case 'checked':
+      return onBatch(fill, { what: 'checked', at: entry.happenedAt, entry: entry.id, ...entry.data });
+    case 'dosed':
+      return dosed(fill, entry);
+    case 'mixed':
+      return onBatch(fill, { what: 'mixed', at: entry.happenedAt, entry: entry.id });
+    case 'labelled':
+      return onBatch(fill, { what: 'labelled', at: entry.happenedAt, entry: entry.id });
+    case 'batch.abandoned':
+      return onLast(fill, batch => ({ ...batch, abandoned: { at: entry.happenedAt, why: entry.data.why } }));
+    default:
+      return fill;
+  }
+}
+
+function onLast(fill: Fill, change: (batch: Batch) => Batch): Fill {
+  const last = fill.batches.at(-1);
+  return last ? { ...fill, batches: [...fill.batches.slice(0, -1), change(last)] } : fill;
+}
+
+/** An event goes to the batch that runs; a finished one keeps only what belongs to it. */
+function onBatch(fill: Fill, event: BatchEvent): Fill {
+  const last = fill.batches.at(-1);
+  if (!last || last.abandoned) return fill;
+  const { phase } = standingOf(last, event.at);
+  const belongs = isRunning(phase) || event.what === 'labelled';
+  return belongs ? onLast(fill, batch => ({ ...batch, events: [...batch.events, event] })) : fill;
+}
+
+/** A dose that no sheet asked for still happened: it opens a sheet of its own, with the longer contact time. */
+function dosed(fill: Fill, entry: EntryOf<'dosed'>): Fill {
+  const { doseMl, strengthMgMl, instructedMl } = entry.data;
+  const mgL = fill.remainingL > 0 ? (doseMl * strengthMgMl) / fill.remainingL : 0;
+  const event: BatchEvent = {
+    what: 'dosed',
+    at: entry.happenedAt,
+    entry: entry.id,
+    doseMl,
+    mgL,
+    ...(instructedMl === undefined ? {} : { instructedMl }),
+  };
+  const last = fill.batches.at(-1);
+  if (last && !last.abandoned && isRunning(standingOf(last, entry.happenedAt).phase)) return onBatch(fill, event);
+  const instruction: DoseInstruction = {
+    school: 'target-dose',
+    strengthSchool: 'replace-yearly',
+    volumeL: fill.remainingL,
+    strengthMgMl,
+    targetMgL: mgL,
+    doseMl,
+    way: 'none',
+    contactMin: LONG_CONTACT_MIN,
+    clarity: 'clear',
+  };
+  const batch: Batch = { id: entry.id, begunAt: entry.happenedAt, by: entry.by, instruction, events: [event] };
+  return { ...fill, batches: [...fill.batches, batch] };
+}
+
+/** Takes water out; what was drunk before it was fit is kept in sight. */
+function drawn(fill: Fill, entry: EntryOf<'drawn'>): Fill {
+  const { volumeL, use, byTap } = entry.data;
+  const remainingL = Math.max(0, Math.round((fill.remainingL - volumeL) * 1000) / 1000);
+  const why = use === 'drinking' ? unfitAt(fill, entry.happenedAt) : undefined;
+  return {
+    ...fill,
+    remainingL,
+    sealed: byTap && fill.sealed,
+    openedAt: fill.openedAt ?? entry.happenedAt,
+    openedByTap: (fill.openedByTap ?? true) && byTap,
+    ...(why
+      ? { drawnUnfit: [...(fill.drawnUnfit ?? []), { at: entry.happenedAt, entry: entry.id, litres: volumeL, why }] }
+      : {}),
+  };
+}
+
+function unfitAt(fill: Fill, at: string): 'standing' | 'failed' | 'utility' | undefined {
+  if (fill.failed) return 'failed';
+  const last = fill.batches.at(-1);
+  const standing = last && standingOf(last, at);
+  if (standing && standing.doses > 0) {
+    if (isRunning(standing.phase)) return 'standing';
+    if (standing.phase === 'failed') return 'failed';
+    if (standing.phase === 'passed' || standing.phase === 'passed-by-smell') return undefined;
+  }
+  if (standing?.phase === 'unfit') return 'failed';
+  return waters[fill.water].drinkable ? undefined : 'utility';
+}

@@ -1,0 +1,183 @@
+import { addDays, type Day, dayOf, type Instant } from '../calendar/day.ts';
+import { replaceBleachBy } from '../chlorine/strength.ts';
+import { type Judgement, judge, type Message, message, type Verdict } from '../judgement.ts';
+import type { Subject } from './entry.ts';
+import type { Facts } from './facts.ts';
+import type { ContainerState, State } from './state.ts';
+
+/** The layer of the column that a duty is done in. */
+export type Area = 'today' | 'plan' | 'store' | 'rain' | 'sources' | 'bench' | 'tests' | 'supplies' | 'outage' | 'book';
+
+/** Now, within seven days, or later. */
+export type When = 'now' | 'week' | 'later';
+
+/** Something that waits to be done, or for the clock. */
+export interface Duty {
+  readonly id: string;
+  readonly area: Area;
+  readonly when: When;
+  /** Local day it is due; a running clock has `at` too. */
+  readonly day: Day;
+  readonly at?: Instant;
+  readonly subject: Subject;
+  readonly what: Message;
+  readonly verdict: Verdict;
+  readonly judgement?: Judgement;
+  /** Containers it stands for, when several like ones were merged. */
+  readonly subjects?: readonly Subject[];
+}
+
+const WEEK_DAYS = 7;
+
+function whenOf(day: Day, today: Day): When {
+  if (day <= today) return 'now';
+  return day <= addDays(today, WEEK_DAYS) ? 'week' : 'later';
+}
+
+function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | undefined {
+  const container = facts.container[state.id]!;
+  const params = { code: container.code, litres: state.litres };
+  const about = { subject: state.id, judgement: state.judgement };
+  const place = facts.place[container.place]?.name ?? '';
+  const { standing } = state;
+  if (state.state === 'waiting' && standing) {
+    const at = standing.phase === 'stand' ? standing.standsUntil : undefined;
+    return {
+      id: `batch:${state.id}`,
+      area: 'bench',
+      when: 'now',
+      day: today,
+      ...(at ? { at } : {}),
+      what: message(`duty.${standing.phase}`, { ...params, ...(at ? { untilAt: at } : {}) }),
+      verdict: standing.phase === 'stand' ? 'ok' : 'warn',
+      ...about,
+    };
+  }
+  switch (state.state) {
+    case 'failed':
+      return { id: `failed:${state.id}`, area: 'store', when: 'now', day: today, what: message('duty.failed', { ...params, place }), verdict: 'refuse', ...about };
+    case 'past':
+      return {
+        id: `past:${state.id}`,
+        area: 'store',
+        when: 'now',
+        day: state.goodUntil!.day,
+        what: message('duty.past', { ...params, place, untilDay: state.goodUntil!.day }),
+        verdict: 'warn',
+        ...about,
+      };
+    case 'due':
+    case 'open': {
+      const day = state.goodUntil!.day;
+      const reread = state.goodUntil!.rule.rule.id === 'rule.one-day-dose';
+      const what = reread ? 'duty.reread' : state.state === 'open' ? 'duty.use-up' : 'duty.rotate';
+      return {
+        id: `${state.state}:${state.id}`,
+        area: reread ? 'bench' : 'store',
+        when: whenOf(day, today),
+        day,
+        what: message(what, { ...params, place, untilDay: day }),
+        verdict: 'warn',
+        ...about,
+      };
+    }
+    default:
+      return undefined;
+  }
+}
+
+/** Like duties of a place merge into one line from this many on. */
+const MERGE_FROM = 3;
+
+/** Merges rotations that fall on one day in one place. */
+function merged(facts: Facts, duties: readonly Duty[]): Duty[] {
+  const groups = new Map<string, Duty[]>();
+  for (const duty of duties) {
+    const place = facts.container[duty.subject]?.place;
+    const isLike = place && (duty.what.id === 'duty.rotate' || duty.what.id === 'duty.past');
+    const key = isLike ? `${duty.what.id}|${place}|${duty.day}` : duty.id;
+    groups.set(key, [...(groups.get(key) ?? []), duty]);
+  }
+  return [...groups.values()].flatMap(group => {
+    if (group.length < MERGE_FROM) return group;
+    const first = group[0]!;
+    const litres = group.reduce((sum, d) => sum + Number(d.what.params?.litres ?? 0), 0);
+    const what = message(`${first.what.id}.many`, { ...first.what.params, count: group.length, litres });
+    return [{ ...first, id: `${first.id}+${group.length}`, what, subjects: group.map(d => d.subject) }];
+  });
+}
+
+/** Containers that still wait for a clean answer: water drunk before it was fit. */
+function incidentDuties(facts: Facts, today: Day): Duty[] {
+  return Object.values(facts.container).flatMap(c =>
+    (c.fill?.drawnUnfit ?? []).map(
+      (d): Duty => ({
+        id: `unfit:${d.entry}`,
+        area: 'store',
+        when: 'now',
+        day: dayOf(d.at, facts.group.timeZone),
+        at: d.at,
+        subject: c.id,
+        what: message(`duty.drawn-unfit.${d.why}`, { code: c.code, litres: d.litres }),
+        verdict: 'refuse',
+        judgement: judge('refuse', message('judgement.drawn-unfit'), 'who-gdwq', { remedy: message('judgement.drawn-unfit.remedy') }),
+      }),
+    ).filter(duty => duty.day >= addDays(today, -WEEK_DAYS)),
+  );
+}
+
+/** Bleach that must be replaced, and when. */
+function supplyDuties(facts: Facts, today: Day): Duty[] {
+  return Object.values(facts.supply).flatMap((supply): Duty[] => {
+    const byDay = replaceBleachBy(supply.bleach);
+    if (!byDay) return [];
+    const isPast = byDay < today;
+    return [
+      {
+        id: `bleach:${supply.id}`,
+        area: 'supplies',
+        when: whenOf(byDay, today),
+        day: byDay,
+        subject: supply.id,
+        what: message(isPast ? 'duty.bleach-old' : 'duty.bleach', { name: supply.name, byDay }),
+        verdict: isPast ? 'refuse' : 'ok',
+      },
+    ];
+  });
+}
+
+/** Sheets that were begun and wait for their first dose. */
+function begunDuties(facts: Facts, state: State): Duty[] {
+  return Object.values(state.containers).flatMap((c): Duty[] =>
+    c.standing && (c.standing.phase === 'check' || c.standing.phase === 'dose')
+      ? [
+          {
+            id: `begun:${c.id}`,
+            area: 'bench',
+            when: 'now',
+            day: state.today,
+            subject: c.id,
+            what: message('duty.begun', { code: facts.container[c.id]!.code }),
+            verdict: 'ok',
+          },
+        ]
+      : [],
+  );
+}
+
+const gravity: Record<Verdict, number> = { refuse: 0, warn: 1, ok: 2 };
+
+/** Everything that waits, the nearest and gravest first. */
+export function dutiesAt(facts: Facts, state: State): Duty[] {
+  const { today } = state;
+  const containers = Object.values(state.containers)
+    .map(c => containerDuty(facts, c, today))
+    .filter(d => d !== undefined);
+  const all = [...containers, ...begunDuties(facts, state), ...incidentDuties(facts, today), ...supplyDuties(facts, today)];
+  return merged(facts, all).sort(
+    (a, b) =>
+      (a.when === 'now' && b.when === 'now' ? gravity[a.verdict] - gravity[b.verdict] : 0) ||
+      (a.day < b.day ? -1 : a.day > b.day ? 1 : 0) ||
+      ((a.at ?? '') < (b.at ?? '') ? -1 : 1),
+  );
+}

@@ -1,0 +1,170 @@
+import type { Day, Instant } from '../calendar/day.ts';
+import type { BatchCheck, DoseInstruction } from '../chlorine/batch.ts';
+import type { ReadingMethod, Smell } from '../chlorine/residual.ts';
+import type { Bleach } from '../chlorine/strength.ts';
+import type { StrengthSchoolId } from '../chlorine/strength.ts';
+import type { Finding, HeldBefore } from '../containers/fitness.ts';
+import type { ContainerKind } from '../containers/kinds.ts';
+import type { NeedSchoolId } from '../need/need.ts';
+import type { Person } from '../need/people.ts';
+import type { Animals, Climate, Institution } from '../need/rates.ts';
+import type { RotationSchoolId } from '../rotation/goodUntil.ts';
+import type { Water } from '../rotation/waters.ts';
+import type { Amount } from '../units/amount.ts';
+
+/** A client-made ULID: unique, and sorted by the time it was made. */
+export type EntryId = string;
+
+/** Whose life an entry belongs to: `group`, `plan`, or `<type>:<ulid>`. */
+export type Subject = string;
+
+/** The group that keeps the water and what it owns to measure with. */
+export interface GroupFields {
+  readonly name: string;
+  readonly timeZone: string;
+  readonly altitudeM: number;
+  readonly toolIds: readonly string[];
+  /** Drops in a millilitre of the dropper owned, once calibrated. */
+  readonly dropsPerMl: number;
+}
+
+/** What the store is sized and judged by. */
+export interface PlanFields {
+  readonly needSchool: NeedSchoolId;
+  readonly targetDays: number;
+  readonly climate: Climate;
+  readonly reserveShare: number;
+  readonly rotationSchool: RotationSchoolId;
+  readonly strengthSchool: StrengthSchoolId;
+  readonly liftKg: number;
+  /** Days before its good-until date that a container is due. */
+  readonly noticeDays: number;
+  readonly animals: readonly Animals[];
+  readonly institutions: readonly Institution[];
+}
+
+export interface HomeFields {
+  readonly name: string;
+  readonly people: readonly Person[];
+}
+
+/** A building in the section, or a spot outdoors. `order` runs from left to right. */
+export interface BuildingFields {
+  readonly name: string;
+  readonly order: number;
+  readonly roof: 'pitched' | 'flat' | 'none';
+}
+
+/** A shelf's height above the floor, and its reach along the wall (m). */
+export interface Shelf {
+  readonly id: string;
+  readonly heightM: number;
+  readonly fromM: number;
+  readonly toM: number;
+  readonly limitKg?: number;
+}
+
+/** A room, or a stand outdoors. Level 0 is on the ground, −1 below it, 1 above. */
+export interface PlaceFields {
+  readonly name: string;
+  readonly building: Subject;
+  readonly level: number;
+  readonly widthM: number;
+  readonly heightM: number;
+  readonly shelves: readonly Shelf[];
+  readonly floorLimitKgM2?: number;
+  readonly meanC?: number;
+  readonly dark?: boolean;
+  readonly directSun?: boolean;
+  readonly mayFreeze?: boolean;
+  /** How a stranger finds it. */
+  readonly finding?: string;
+}
+
+export interface ContainerFields {
+  /** The code on its label. */
+  readonly code: string;
+  readonly kind: string;
+  readonly place: Subject;
+  /** A shelf's id; the floor when absent. */
+  readonly shelf?: string;
+  readonly role: 'clean' | 'raw';
+  readonly heldBefore: HeldBefore;
+  readonly note?: string;
+}
+
+/** A supply of bleach. */
+export interface SupplyFields {
+  readonly name: string;
+  readonly bleach: Bleach;
+  readonly amountMl: number;
+  readonly where?: string;
+}
+
+/** The data of each kind of entry, version 1. A changed shape gets a new version and an upcast (upcast.ts). */
+export interface EntryData {
+  'group.set': Partial<GroupFields>;
+  'plan.set': Partial<PlanFields>;
+  'home.set': HomeFields;
+  'home.removed': Record<string, never>;
+  'building.set': BuildingFields;
+  'building.removed': Record<string, never>;
+  'place.set': PlaceFields;
+  'place.removed': Record<string, never>;
+  'kind.set': ContainerKind;
+  'supply.set': SupplyFields;
+  'supply.removed': Record<string, never>;
+  'container.added': ContainerFields;
+  'container.changed': Partial<Pick<ContainerFields, 'code' | 'note' | 'heldBefore'>>;
+  moved: { readonly place: Subject; readonly shelf?: string };
+  filled: { readonly volumeL: Amount; readonly water: Water; readonly sealed: boolean; readonly printedUntil?: Day; readonly residualMgL?: number };
+  opened: Record<string, never>;
+  drawn: { readonly volumeL: number; readonly use: 'drinking' | 'utility'; readonly byTap: boolean };
+  emptied: { readonly to: 'utility' | 'drain' };
+  'batch.begun': DoseInstruction;
+  checked: BatchCheck;
+  dosed: { readonly doseMl: number; readonly strengthMgMl: number; readonly instructedMl?: number };
+  mixed: Record<string, never>;
+  read: { readonly method: ReadingMethod; readonly mgL?: number; readonly smell?: Smell };
+  labelled: Record<string, never>;
+  'batch.abandoned': { readonly why: string };
+  sanitised: { readonly waterL: number; readonly bleachMl: number };
+  inspected: { readonly found: Finding; readonly note?: string };
+  failed: { readonly why: 'test' | 'recall' | 'smell' | 'broken-seal' };
+  condemned: { readonly why: string };
+  noted: { readonly text: string };
+  struck: { readonly target: EntryId };
+}
+
+export type EntryKind = keyof EntryData;
+
+/** The version that each kind is written in today. */
+export const ENTRY_VERSION = 1;
+
+/** One thing that happened: immutable, put in order by (happenedAt, id). */
+export interface EntryOf<K extends EntryKind> {
+  readonly id: EntryId;
+  readonly v: number;
+  readonly kind: K;
+  readonly subject: Subject;
+  /** Other subjects it bears on: the supply a dose came from. */
+  readonly also?: readonly Subject[];
+  readonly happenedAt: Instant;
+  readonly recordedAt: Instant;
+  /** The hand that recorded it. */
+  readonly by: string;
+  readonly data: EntryData[K];
+}
+
+export type Entry = { [K in EntryKind]: EntryOf<K> }[EntryKind];
+
+/** Every subject an entry bears on. */
+export function subjectsOf(entry: Entry): Subject[] {
+  return [entry.subject, ...(entry.also ?? [])];
+}
+
+/** The log's order: when it happened, then the id; nothing depends on when it arrived. */
+export function inOrder(a: Pick<Entry, 'happenedAt' | 'id'>, b: Pick<Entry, 'happenedAt' | 'id'>): number {
+  if (a.happenedAt !== b.happenedAt) return a.happenedAt < b.happenedAt ? -1 : 1;
+  return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
+}

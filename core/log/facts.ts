@@ -1,0 +1,111 @@
+import type { Instant } from '../calendar/day.ts';
+import type { Batch } from '../chlorine/batch.ts';
+import type { ChlorineReading } from '../chlorine/residual.ts';
+import type { Finding } from '../containers/fitness.ts';
+import type { ContainerKind } from '../containers/kinds.ts';
+import { DEFAULT_LIFT_KG } from '../containers/mass.ts';
+import { DEFAULT_TARGET_DAYS } from '../need/rates.ts';
+import type { Water } from '../rotation/waters.ts';
+import type { Amount } from '../units/amount.ts';
+import type { BuildingFields, ContainerFields, GroupFields, HomeFields, PlaceFields, PlanFields, Subject, SupplyFields } from './entry.ts';
+
+/** Water in a container, since it was last filled. */
+export interface Fill {
+  readonly entry: string;
+  readonly at: Instant;
+  /** Date its age counts from: earlier than `at` when it was filled onto older water. */
+  readonly since: Instant;
+  readonly water: Water;
+  readonly volumeL: Amount;
+  readonly remainingL: number;
+  readonly sealed: boolean;
+  readonly printedUntil?: string;
+  readonly openedAt?: Instant;
+  /** Drawn by its clean tap only, so far. */
+  readonly openedByTap?: boolean;
+  readonly readings: readonly (ChlorineReading & { readonly at: Instant; readonly entry: string })[];
+  readonly batches: readonly Batch[];
+  readonly failed?: { readonly at: Instant; readonly why: string };
+  /** Drinking water drawn before it was fit to drink: told to people, never hidden. */
+  readonly drawnUnfit?: readonly { readonly at: Instant; readonly entry: string; readonly litres: number; readonly why: 'standing' | 'failed' | 'utility' }[];
+}
+
+export interface ContainerFacts extends ContainerFields {
+  readonly id: Subject;
+  readonly addedAt: Instant;
+  readonly fill?: Fill;
+  readonly condemned?: { readonly at: Instant; readonly why: string };
+  readonly sanitisedAt?: Instant;
+  readonly inspected?: { readonly at: Instant; readonly found: Finding };
+}
+
+export interface GroupFacts extends GroupFields {
+  /** False until the first settings were entered. */
+  readonly isSetUp: boolean;
+}
+
+export type HomeFacts = HomeFields & { readonly id: Subject };
+export type BuildingFacts = BuildingFields & { readonly id: Subject };
+export type PlaceFacts = PlaceFields & { readonly id: Subject };
+export type KindFacts = ContainerKind;
+export type SupplyFacts = SupplyFields & { readonly id: Subject; readonly usedMl: number; readonly setAt: Instant };
+
+/** Everything the log says, folded: facts only, no "now". */
+export interface Facts {
+  readonly group: GroupFacts;
+  readonly plan: PlanFields;
+  readonly home: Readonly<Record<Subject, HomeFacts>>;
+  readonly building: Readonly<Record<Subject, BuildingFacts>>;
+  readonly place: Readonly<Record<Subject, PlaceFacts>>;
+  readonly kind: Readonly<Record<string, KindFacts>>;
+  readonly supply: Readonly<Record<Subject, SupplyFacts>>;
+  readonly container: Readonly<Record<Subject, ContainerFacts>>;
+}
+
+/** The word before the colon of a subject. */
+export type SubjectType = keyof Facts;
+export const subjectTypes = ['group', 'plan', 'home', 'building', 'place', 'kind', 'supply', 'container'] as const satisfies readonly SubjectType[];
+
+/** The facts of one subject. */
+export type SubjectFacts = GroupFacts | PlanFields | HomeFacts | BuildingFacts | PlaceFacts | KindFacts | SupplyFacts | ContainerFacts;
+
+/** The type of a subject. Throws for a subject of no known type. */
+export function typeOf(subject: Subject): SubjectType {
+  const type = subject.split(':', 1)[0] as SubjectType;
+  if (!subjectTypes.includes(type)) throw new RangeError(`"${subject}" names no known subject; it begins with one of ${subjectTypes.join(', ')}`);
+  return type;
+}
+
+export const freshGroup: GroupFacts = {
+  name: '',
+  timeZone: 'UTC',
+  altitudeM: 0,
+  toolIds: [],
+  dropsPerMl: 20,
+  isSetUp: false,
+};
+
+export const freshPlan: PlanFields = {
+  needSchool: 'flat-gallon',
+  targetDays: DEFAULT_TARGET_DAYS,
+  climate: 'temperate',
+  reserveShare: 0,
+  rotationSchool: 'cautious',
+  strengthSchool: 'replace-yearly',
+  liftKg: DEFAULT_LIFT_KG,
+  noticeDays: 14,
+  animals: [],
+  institutions: [],
+};
+
+/** Facts of an empty log. */
+export const noFacts: Facts = {
+  group: freshGroup,
+  plan: freshPlan,
+  home: {},
+  building: {},
+  place: {},
+  kind: {},
+  supply: {},
+  container: {},
+};

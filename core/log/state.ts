@@ -1,0 +1,268 @@
+import { addDays, type Day, dayOf, daysBetween, type Instant, minutesBetween } from '../calendar/day.ts';
+import { type Batch, type BatchStanding, isRunning, standingOf } from '../chlorine/batch.ts';
+import { RESIDUAL_AIM_MG_L, RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts';
+import { type ContainerKind, seedKinds } from '../containers/kinds.ts';
+import { judgeHeldBefore } from '../containers/fitness.ts';
+import { massKg } from '../containers/mass.ts';
+import { type Judgement, judge, message } from '../judgement.ts';
+import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/need.ts';
+import { type Reach, reachOf } from '../need/reach.ts';
+import { type GoodUntil, goodUntil } from '../rotation/goodUntil.ts';
+import { waters } from '../rotation/waters.ts';
+import type { Subject } from './entry.ts';
+import type { ContainerFacts, Facts, Fill } from './facts.ts';
+
+/** The state of the water in a container, as it is drawn everywhere. */
+export type WaterState = 'ready' | 'due' | 'open' | 'waiting' | 'utility' | 'past' | 'failed' | 'empty';
+
+export const waterStates: readonly WaterState[] = ['ready', 'due', 'open', 'waiting', 'utility', 'past', 'failed', 'empty'];
+
+/** What proves that water is fit to drink. `source`: it came so; `smell`: the weaker proof. */
+export type Proof = 'source' | 'residual' | 'smell';
+
+/** A container at a moment. */
+export interface ContainerState {
+  readonly id: Subject;
+  readonly state: WaterState;
+  readonly litres: number;
+  /** What its litres count as now; null when they count for nothing. */
+  readonly counts: Grade | null;
+  readonly proof?: Proof;
+  readonly goodUntil?: GoodUntil;
+  readonly daysLeft?: number;
+  readonly batch?: Batch;
+  readonly standing?: BatchStanding;
+  readonly judgement: Judgement;
+  readonly massKg: number;
+}
+
+const seedById = new Map(seedKinds.map(k => [k.id, k]));
+
+/** The kind of an id: one's own first, then the seed catalogue; undefined for an unknown one. */
+export function kindOf(facts: Pick<Facts, 'kind'>, id: string): ContainerKind | undefined {
+  return facts.kind[id] ?? seedById.get(id);
+}
+
+/** Every kind that can be chosen. */
+export function allKinds(facts: Pick<Facts, 'kind'>): ContainerKind[] {
+  const own = Object.values(facts.kind);
+  return [...seedKinds.filter(k => !facts.kind[k.id]), ...own].sort((a, b) => a.nominalL - b.nominalL);
+}
+
+/** The batch whose outcome holds for a fill: the last one in which anything was put in, or which still runs. */
+export function decidingBatch(fill: Fill, now: Instant): { batch: Batch; standing: BatchStanding } | undefined {
+  for (let i = fill.batches.length - 1; i >= 0; i--) {
+    const batch = fill.batches[i]!;
+    const standing = standingOf(batch, now);
+    if (standing.doses > 0 || standing.phase === 'unfit' || isRunning(standing.phase)) return { batch, standing };
+  }
+  return undefined;
+}
+
+/** A running batch, before or after its first dose. */
+export function runningBatch(facts: ContainerFacts, now: Instant): { batch: Batch; standing: BatchStanding } | undefined {
+  const deciding = facts.fill && decidingBatch(facts.fill, now);
+  return deciding && isRunning(deciding.standing.phase) ? deciding : undefined;
+}
+
+/** Days that a clean tap with a residual read keeps a vessel from counting as opened. */
+const TAP_READING_DAYS = 3;
+
+function countsAsOpened(fill: Fill, now: Instant): boolean {
+  if (!fill.openedAt) return false;
+  if (!fill.openedByTap) return true;
+  return !fill.readings.some(
+    r => (r.mgL ?? 0) >= RESIDUAL_LEAST_MG_L && r.method !== 'total' && minutesBetween(r.at, now) <= TAP_READING_DAYS * 1440,
+  );
+}
+
+/** A target dose keeps one day, until 0.5 mg/L is read a day or more after it. Returns the day of the dose while that holds. */
+function oneDayDose(fill: Fill, batch: Batch, standing: BatchStanding, timeZone: string): Day | undefined {
+  if (batch.instruction.school !== 'target-dose' || !standing.provedAt) return undefined;
+  const proved = standing.provedAt;
+  const isKept = fill.readings.some(
+    r => (r.mgL ?? 0) >= RESIDUAL_AIM_MG_L && r.method !== 'total' && minutesBetween(batch.begunAt, r.at) >= 1440,
+  );
+  return isKept ? undefined : dayOf(proved, timeZone);
+}
+
+/**
+ * A container at a moment: pure, from its facts, its place, the plan's schools and `now`.
+ * @param today the local day of `now`, given so that many containers share one conversion
+ */
+export function containerState(facts: Facts, container: ContainerFacts, now: Instant, today: Day): ContainerState {
+  const kind = kindOf(facts, container.kind);
+  const { fill } = container;
+  const litres = fill?.remainingL ?? 0;
+  const base = { id: container.id, litres, massKg: massKg(kind ?? { tareKg: 0 }, litres) };
+  if (!fill || litres <= 0) {
+    const judgement = container.condemned
+      ? judge('refuse', message('state.condemned', { why: container.condemned.why }), 'record')
+      : judge('ok', message('state.empty'), 'record');
+    return { ...base, state: 'empty', counts: null, judgement };
+  }
+  const deciding = decidingBatch(fill, now);
+  const batchOf = deciding ? { batch: deciding.batch, standing: deciding.standing } : {};
+  const failed = failure(container, fill, deciding?.standing);
+  if (failed) return { ...base, ...batchOf, state: 'failed', counts: null, judgement: failed };
+  if (deciding && isRunning(deciding.standing.phase) && deciding.standing.doses > 0) {
+    return { ...base, ...batchOf, state: 'waiting', counts: null, judgement: waiting(deciding.standing) };
+  }
+
+  const proof = proofOf(fill, deciding?.standing);
+  const vessel = vesselJudgement(container);
+  if (!proof || vessel) {
+    const judgement = vessel ?? judge('warn', message('state.untreated'), 'who-gdwq', { remedy: message('state.untreated.remedy') });
+    return { ...base, ...batchOf, state: 'utility', counts: 'utility', judgement };
+  }
+
+  const place = facts.place[container.place];
+  const isOpen = countsAsOpened(fill, now);
+  const oneDay = deciding && oneDayDose(fill, deciding.batch, deciding.standing, facts.group.timeZone);
+  const until = goodUntil(
+    {
+      water: fill.water,
+      filledOn: dayOf(fill.since, facts.group.timeZone),
+      sealed: fill.sealed,
+      lightProof: kind?.lightProof ?? false,
+      ...(fill.printedUntil ? { printedUntil: fill.printedUntil } : {}),
+      ...(isOpen && fill.openedAt ? { openedOn: dayOf(fill.openedAt, facts.group.timeZone) } : {}),
+      treated: proof !== 'source',
+      ...(oneDay ? { oneDayDose: oneDay } : {}),
+      place: place ?? {},
+    },
+    facts.plan.rotationSchool,
+  );
+  const daysLeft = daysBetween(today, until.day);
+  const dated = { ...base, ...batchOf, proof, goodUntil: until, daysLeft };
+  const params = { untilDay: until.day, daysLeft };
+  if (daysLeft < 0) {
+    const judgement = judge('refuse', message('state.past', params), until.rule.source, { remedy: message('state.past.remedy') });
+    return { ...dated, state: 'past', counts: 'utility', judgement };
+  }
+  const state: WaterState = isOpen ? 'open' : daysLeft <= facts.plan.noticeDays ? 'due' : 'ready';
+  const judgement =
+    proof === 'smell'
+      ? judge('warn', message('state.by-smell', params), 'epa-emergency', { remedy: message('residual.smell.remedy') })
+      : judge(state === 'ready' ? 'ok' : 'warn', message(`state.${state}`, params), until.rule.source);
+  return { ...dated, state, counts: 'drinking', judgement };
+}
+
+function failure(container: ContainerFacts, fill: Fill, standing: BatchStanding | undefined): Judgement | undefined {
+  if (container.condemned) {
+    return judge('refuse', message('state.condemned', { why: container.condemned.why }), 'record', {
+      remedy: message('state.failed.remedy'),
+    });
+  }
+  if (fill.failed) {
+    return judge('refuse', message(`state.failed.${fill.failed.why}`), 'who-gdwq', { remedy: message('state.failed.remedy') });
+  }
+  if (standing?.phase === 'failed') {
+    return judge('refuse', message('state.failed.residual'), 'who-gdwq', { remedy: message('state.failed.residual.remedy') });
+  }
+  if (standing?.phase === 'unfit') {
+    return judge('refuse', message('state.failed.chemical'), 'epa-emergency', { remedy: message('state.failed.residual.remedy') });
+  }
+  return undefined;
+}
+
+function waiting(standing: BatchStanding): Judgement {
+  const params: Record<string, string | number> = standing.standsUntil ? { untilAt: standing.standsUntil } : {};
+  const verdict = standing.phase === 'stand' || standing.phase === 'read' ? 'warn' : 'refuse';
+  return judge(verdict, message(`state.waiting.${standing.phase}`, params), 'who-gdwq');
+}
+
+function proofOf(fill: Fill, standing: BatchStanding | undefined): Proof | undefined {
+  if (standing?.phase === 'passed') return 'residual';
+  if (standing?.phase === 'passed-by-smell') return 'smell';
+  if (standing?.phase === 'abandoned' && standing.doses > 0) return undefined;
+  return waters[fill.water].drinkable ? 'source' : undefined;
+}
+
+/** Why a vessel cannot hold drinking water, or undefined. */
+function vesselJudgement(container: ContainerFacts): Judgement | undefined {
+  if (container.role === 'raw') {
+    return judge('warn', message('state.raw-vessel'), 'cdc-storage', { remedy: message('state.raw-vessel.remedy') });
+  }
+  const past = judgeHeldBefore(container.heldBefore);
+  return past.verdict === 'refuse' ? past : undefined;
+}
+
+/** Everything that depends on "now": due, past, waiting, usable, and how long it lasts. */
+export interface State {
+  readonly now: Instant;
+  readonly today: Day;
+  readonly containers: Readonly<Record<Subject, ContainerState>>;
+  readonly need: DailyNeed;
+  readonly reach: Reach;
+}
+
+/** The people and animals of the facts, as the need is computed for them. */
+export function needGroup(facts: Facts, day: Day): NeedGroup {
+  return {
+    people: Object.values(facts.home).flatMap(home => home.people),
+    animals: facts.plan.animals,
+    institutions: facts.plan.institutions,
+    climate: facts.plan.climate,
+    day,
+  };
+}
+
+// A container's state changes with the clock only at batch ends and midnights; the facts are immutable,
+// so the last answer for the same facts, place, plan and minute is the answer.
+interface Kept {
+  readonly facts: Facts;
+  readonly minute: string;
+  readonly state: ContainerState;
+}
+const kept = new WeakMap<ContainerFacts, Kept>();
+
+function cachedState(facts: Facts, container: ContainerFacts, now: Instant, today: Day): ContainerState {
+  const last = kept.get(container);
+  const isRunningNow = (container.fill?.batches.length ?? 0) > 0;
+  const minute = isRunningNow ? now : today;
+  if (
+    last &&
+    last.minute === minute &&
+    last.facts.plan === facts.plan &&
+    last.facts.group === facts.group &&
+    last.facts.kind === facts.kind &&
+    last.facts.place[container.place] === facts.place[container.place] &&
+    !container.fill?.openedByTap
+  ) {
+    return last.state;
+  }
+  const state = containerState(facts, container, now, today);
+  kept.set(container, { facts, minute, state });
+  return state;
+}
+
+/** The state of everything at a moment. Same facts and same moment, same state. */
+export function stateAt(facts: Facts, now: Instant): State {
+  const today = dayOf(now, facts.group.timeZone);
+  const containers: Record<Subject, ContainerState> = {};
+  const held = { drinkingL: 0, dueL: 0, bySmellL: 0, utilityL: 0 };
+  for (const container of Object.values(facts.container)) {
+    const state = cachedState(facts, container, now, today);
+    containers[container.id] = state;
+    if (state.counts === 'drinking') {
+      held.drinkingL += state.litres;
+      if (state.proof === 'smell') held.bySmellL += state.litres;
+      else if (state.state === 'due' || state.state === 'open') held.dueL += state.litres;
+    } else if (state.counts === 'utility') held.utilityL += state.litres;
+  }
+  const need = dailyNeed(facts.plan.needSchool, needGroup(facts, today));
+  const share = 1 + facts.plan.reserveShare;
+  const reach = reachOf(
+    held,
+    { drinkingL: need.drinkingL * share, utilityL: need.utilityL * share },
+    facts.plan.targetDays,
+  );
+  return { now, today, containers, need, reach };
+}
+
+/** The last day a one-day dose keeps before it must be read again. */
+export function rereadDay(state: ContainerState, timeZone: string): Day | undefined {
+  const batch = state.batch;
+  return batch && state.goodUntil?.rule.rule.id === 'rule.one-day-dose' ? addDays(dayOf(batch.begunAt, timeZone), 1) : undefined;
+}

@@ -1,0 +1,160 @@
+import type { CitationId } from '../citations.ts';
+import { beverageIntakeL, FORMULA_DRINKING_L, FORMULA_STERILISING_L, isInfant, type Person } from './people.ts';
+import { type Animals, animalRates, type Climate, climateFactor, type Institution, institutionRates } from './rates.ts';
+
+/** Grades of water: for drinking, cooking, dishes and hands; or for flushing, laundry, floors and plants. */
+export type Grade = 'drinking' | 'utility';
+
+export type NeedSchoolId = 'flat-gallon' | 'by-person' | 'humanitarian' | 'survival' | 'basic-access';
+
+export type UseId =
+  | 'drinking'
+  | 'cooking'
+  | 'hygiene'
+  | 'sterilising'
+  | 'all-uses'
+  | 'domestic'
+  | 'medical'
+  | 'institution'
+  | 'animals'
+  | 'flushing';
+
+/** One line of the working: so many users at so many litres. `litres` = users × rateL × climate. */
+export interface NeedLine {
+  readonly use: UseId;
+  readonly grade: Grade;
+  readonly users: number;
+  readonly rateL: number;
+  readonly climate: number;
+  readonly litres: number;
+}
+
+export interface NeedSchool {
+  readonly id: NeedSchoolId;
+  readonly source: CitationId;
+  readonly lines: (group: NeedGroup) => NeedLine[];
+}
+
+/** Who the need is computed for, on a day. */
+export interface NeedGroup {
+  readonly people: readonly Person[];
+  readonly animals?: readonly Animals[];
+  readonly institutions?: readonly Institution[];
+  readonly climate: Climate;
+  /** The day the ages are taken on. */
+  readonly day: string;
+}
+
+/** Litres a day by grade, with the lines that add up to them. */
+export interface DailyNeed {
+  readonly school: NeedSchoolId;
+  readonly lines: readonly NeedLine[];
+  readonly drinkingL: number;
+  readonly utilityL: number;
+}
+
+/** Shares that `by-person` adds for each person older than six months. */
+export const COOKING_L = 1.0;
+export const HYGIENE_L = 1.0;
+
+function line(use: UseId, grade: Grade, users: number, rateL: number, climate = 1): NeedLine {
+  return { use, grade, users, rateL, climate, litres: users * rateL * climate };
+}
+
+/** A school that asks a flat rate a head: `drinking` part (climate works on it when `drunk` says how much is drunk). */
+function perHead(drinkingL: number, utilityL: number, drunkL: number) {
+  return ({ people, climate }: NeedGroup): NeedLine[] => {
+    const lines = [
+      line('drinking', 'drinking', people.length, drunkL, climateFactor[climate]),
+      line('domestic', 'drinking', people.length, drinkingL - drunkL),
+    ];
+    if (utilityL > 0) lines.push(line('flushing', 'utility', people.length, utilityL));
+    return lines;
+  };
+}
+
+/** Groups people who drink the same, so that the working stays short enough to check. */
+function intakeLines(people: readonly Person[], day: string, climate: Climate): NeedLine[] {
+  const counts = new Map<number, number>();
+  for (const person of people) {
+    const intakeL = beverageIntakeL(person, day);
+    if (intakeL > 0 && person.condition !== 'formula-fed') counts.set(intakeL, (counts.get(intakeL) ?? 0) + 1);
+  }
+  return [...counts]
+    .sort(([a], [b]) => b - a)
+    .map(([rateL, users]) => line('drinking', 'drinking', users, rateL, climateFactor[climate]));
+}
+
+function byPersonLines({ people, climate, day }: NeedGroup): NeedLine[] {
+  const older = people.filter(p => !isInfant(p, day));
+  const bottleFed = people.filter(p => isInfant(p, day) && p.condition === 'formula-fed').length;
+  const lines = [
+    ...intakeLines(older, day, climate),
+    line('cooking', 'drinking', older.length, COOKING_L),
+    line('hygiene', 'drinking', older.length, HYGIENE_L),
+  ];
+  if (bottleFed > 0) {
+    lines.push(line('drinking', 'drinking', bottleFed, FORMULA_DRINKING_L, climateFactor[climate]));
+    lines.push(line('sterilising', 'drinking', bottleFed, FORMULA_STERILISING_L));
+  }
+  return lines;
+}
+
+/**
+ * The schools of how much water a person needs, each with its source.
+ * `flat-gallon` is one US gallon, all of drinking grade; it does not say how much of it is drunk, so climate
+ * works on the whole of it (the safe side).
+ * `humanitarian` is Sphere's 15 L, half of it utility; `survival` is its 7.5 L floor for a few days;
+ * `basic-access` is WHO's 20 L, half of it utility.
+ */
+export const needSchools: readonly NeedSchool[] = [
+  {
+    id: 'flat-gallon',
+    source: 'cdc-storage',
+    lines: ({ people, climate }) => [
+      line('all-uses', 'drinking', people.length, 3.785411784, climateFactor[climate]),
+    ],
+  },
+  { id: 'by-person', source: 'nas-2005', lines: byPersonLines },
+  { id: 'humanitarian', source: 'sphere', lines: perHead(7.5, 7.5, 3) },
+  { id: 'survival', source: 'sphere', lines: perHead(7.5, 0, 3) },
+  { id: 'basic-access', source: 'who-howard', lines: perHead(10, 10, 3) },
+];
+
+/** The school of an id. Throws for an unknown one. */
+export function needSchool(id: NeedSchoolId): NeedSchool {
+  const school = needSchools.find(s => s.id === id);
+  if (!school) throw new RangeError(`no need school "${id}"`);
+  return school;
+}
+
+/** Lines every school shares: what a clinic orders, what institutions add, what animals drink. */
+function sharedLines({ people, institutions = [], animals = [] }: NeedGroup): NeedLine[] {
+  const medicalL = people.reduce((sum, p) => sum + (p.medicalL ?? 0), 0);
+  const lines: NeedLine[] = [];
+  if (medicalL > 0) lines.push(line('medical', 'drinking', 1, medicalL));
+  for (const { kind, users } of institutions) {
+    const rate = institutionRates[kind];
+    lines.push(line('institution', rate.grade, users, rate.litres));
+  }
+  for (const { kind, count, massKg } of animals) {
+    const rate = animalRates[kind];
+    lines.push(line('animals', 'utility', count, rate.perKg ? rate.litres * (massKg ?? 0) : rate.litres));
+  }
+  return lines;
+}
+
+/**
+ * Litres a day by grade.
+ * @example dailyNeed('flat-gallon', { people: [{}, {}, {}, {}], climate: 'temperate', day: '2026-11-25' }).drinkingL // 15.14
+ */
+export function dailyNeed(id: NeedSchoolId, group: NeedGroup): DailyNeed {
+  const lines = [...needSchool(id).lines(group), ...sharedLines(group)].filter(l => l.litres > 0);
+  const total = (grade: Grade) => lines.filter(l => l.grade === grade).reduce((sum, l) => sum + l.litres, 0);
+  return { school: id, lines, drinkingL: total('drinking'), utilityL: total('utility') };
+}
+
+/** Litres to keep: a day's need × days × (1 + reserve share). */
+export function stockNeedL(dailyL: number, days: number, reserveShare: number): number {
+  return dailyL * days * (1 + reserveShare);
+}
