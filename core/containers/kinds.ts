@@ -26,6 +26,8 @@ export interface ContainerKind {
   readonly name?: string;
 }
 
+const round: readonly Shape[] = ['bottle', 'jar', 'drum', 'tank'];
+
 /**
  * The kinds that ship with the catalogue. Masses and sizes are typical of what is sold;
  * prices are in the group's own currency and meant to be overwritten.
@@ -51,8 +53,6 @@ export const seedKinds: readonly ContainerKind[] = [
   kind('tank-5000l', 'tank', 5000, 110, [1800, 1800, 2100], 'HDPE', { lightProof: true, tap: true, price: 780, serviceYears: 20 }),
   kind('tank-10000l', 'tank', 10000, 200, [2300, 2300, 2600], 'HDPE', { lightProof: true, tap: true, price: 1400, serviceYears: 20 }),
 ];
-
-const round: readonly Shape[] = ['bottle', 'jar', 'drum', 'tank'];
 
 function kind(
   id: string,

@@ -168,3 +168,29 @@ export function inOrder(a: Pick<Entry, 'happenedAt' | 'id'>, b: Pick<Entry, 'hap
   if (a.happenedAt !== b.happenedAt) return a.happenedAt < b.happenedAt ? -1 : 1;
   return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 }
+
+/** What the writer of an entry brings: its id, the times, the hand, and other subjects it bears on. */
+export interface Stamp {
+  readonly id: EntryId;
+  readonly at: Instant;
+  readonly by: string;
+  /** When it was recorded; `at` unless it is told later. */
+  readonly recordedAt?: Instant;
+  readonly also?: readonly Subject[];
+}
+
+/** An entry of today's version. */
+export function writeEntry<K extends EntryKind>(kind: K, subject: Subject, data: EntryData[K], stamp: Stamp): Entry {
+  const { id, at, by, recordedAt = at, also } = stamp;
+  return {
+    id,
+    v: ENTRY_VERSION,
+    kind,
+    subject,
+    ...(also ? { also } : {}),
+    happenedAt: at,
+    recordedAt,
+    by,
+    data,
+  } as unknown as Entry;
+}

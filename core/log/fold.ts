@@ -104,8 +104,8 @@ export function subjectFactsOf(facts: Facts, subject: Subject): SubjectFacts | u
   return (facts[type] as Record<string, SubjectFacts>)[keyOf(subject)];
 }
 
-// kinds are looked up by their own id ("drum-208l"), everything else by its subject
-const keyOf = (subject: Subject): string => (subject.startsWith('kind:') ? subject.slice('kind:'.length) : subject);
+/** Key of a subject among the facts of its type: kinds go by their own id ("drum-208l"), the rest by the subject. */
+export const keyOf = (subject: Subject): string => (subject.startsWith('kind:') ? subject.slice('kind:'.length) : subject);
 
 /** All facts gathered from the facts of each subject. */
 export function gather(rows: Iterable<readonly [Subject, SubjectFacts]>): Facts {

@@ -1,0 +1,14 @@
+import { defineConfig } from '@playwright/test';
+
+export default defineConfig({
+  testDir: 'e2e',
+  outputDir: 'test-results/e2e',
+  timeout: 90_000,
+  workers: 2,
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' },
+    locale: 'en-GB',
+    timezoneId: 'Europe/London',
+  },
+});

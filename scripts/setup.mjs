@@ -1,0 +1,157 @@
+// Runs every README command on a machine that has nothing but Node: installs what is missing, then does the work.
+// No dependencies, because it runs before there are any.
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+const root = fileURLToPath(new URL('..', import.meta.url));
+const [command = 'demo', ...rest] = process.argv.slice(2);
+
+/** Runs a program in the project's folder; its exit code. */
+function run(program, args, more = {}) {
+  const { env, ...options } = more;
+  const done = spawnSync(program, args, {
+    cwd: root,
+    stdio: 'inherit',
+    env: { ...process.env, ...env },
+    ...options,
+  });
+  if (done.error) throw done.error;
+  return done.status ?? 1;
+}
+
+function need(status, what) {
+  if (status === 0) return;
+  console.error(`${what} did not work (exit code ${status}). The lines above say why.`);
+  process.exit(status);
+}
+
+const bin = name => join(root, 'node_modules', '.bin', name);
+const node = (script, args = [], env = {}) => run(process.execPath, ['--import', 'tsx', script, ...args], { env });
+
+function ensureModules() {
+  const lock = createHash('sha256')
+    .update(readFileSync(join(root, 'package-lock.json')))
+    .digest('hex');
+  const stamp = join(root, 'node_modules', '.zeolite-lock');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
+  console.log('Installing packages (about a minute, once) …');
+  need(run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']), 'Installing packages');
+  writeFileSync(stamp, lock);
+}
+
+/** Newest change among the files that a build is made from. */
+function newestMs(path) {
+  const stat = statSync(path);
+  if (!stat.isDirectory()) return stat.mtimeMs;
+  return Math.max(0, ...readdirSync(path).map(name => newestMs(join(path, name))));
+}
+
+function ensureBuild() {
+  const built = join(root, 'dist', 'index.html');
+  const from = ['core', 'contract', 'web', 'vite.config.ts', 'package-lock.json'];
+  const newest = Math.max(...from.map(name => newestMs(join(root, name))));
+  if (existsSync(built) && statSync(built).mtimeMs >= newest) return;
+  console.log('Building …');
+  need(run(bin('vite'), ['build', '--logLevel', 'warn']), 'Building');
+}
+
+/** Path of a Chromium; Debian's package is installed when there is none. */
+function ensureChromium() {
+  const places = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+  const found = () => places.find(path => path && existsSync(path));
+  if (found()) return found();
+  console.log('Installing Chromium from the system packages (about a minute, once) …');
+  const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
+  const apt = args => {
+    const [program, ...all] = [...sudo, 'apt-get', ...args];
+    return run(program, all, { env: { DEBIAN_FRONTEND: 'noninteractive' }, stdio: ['ignore', 'ignore', 'inherit'] });
+  };
+  apt(['update', '-qq']);
+  need(apt(['install', '-y', '-qq', '--no-install-recommends', 'chromium']), 'Installing Chromium');
+  return found();
+}
+
+/** One line of a suite's result, for the sum at the end. */
+const results = [];
+const tally = (passed, failed) => results.push({ passed, failed });
+
+function checks() {
+  const each = [
+    ['types', bin('tsc'), ['--noEmit']],
+    ['lint, format and dependency rule', bin('biome'), ['check', '--error-on-warnings']],
+    ['dead code', bin('knip'), []],
+  ];
+  for (const [what, program, args] of each) {
+    const ok = run(program, args) === 0;
+    console.log(`${ok ? 'passed' : 'FAILED'}: ${what}`);
+    tally(ok ? 1 : 0, ok ? 0 : 1);
+  }
+}
+
+const report = name => join(root, 'test-results', name);
+
+function unitTests(args) {
+  const file = report('vitest.json');
+  const status = run(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${file}`, ...args]);
+  if (!existsSync(file)) return tally(0, 1);
+  const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(file, 'utf8'));
+  tally(numPassedTests, status === 0 ? numFailedTests : Math.max(1, numFailedTests));
+}
+
+function browserTests() {
+  const file = report('playwright.json');
+  const env = { CHROMIUM: ensureChromium(), PLAYWRIGHT_JSON_OUTPUT_NAME: file };
+  const status = run(bin('playwright'), ['test', '--reporter=list,json'], { env });
+  if (!existsSync(file)) return tally(0, 1);
+  const { expected, unexpected, flaky } = JSON.parse(readFileSync(file, 'utf8')).stats;
+  tally(expected + flaky, status === 0 ? unexpected : Math.max(1, unexpected));
+}
+
+function summary() {
+  const sum = key => results.reduce((total, r) => total + r[key], 0);
+  console.log(`${sum('passed')} passed, ${sum('failed')} failed`);
+  process.exit(sum('failed') === 0 ? 0 : 1);
+}
+
+const commands = {
+  demo() {
+    ensureBuild();
+    process.exit(node('demo/main.ts', rest));
+  },
+  start() {
+    ensureBuild();
+    process.exit(node('server/main.ts', rest));
+  },
+  dev() {
+    const server = 'ZEOLITE_PORT=4871 node --watch --import tsx server/main.ts';
+    process.exit(run(bin('concurrently'), ['-k', '-n', 'server,web', server, 'vite']));
+  },
+  check() {
+    checks();
+    summary();
+  },
+  test() {
+    mkdirSync(join(root, 'test-results'), { recursive: true });
+    checks();
+    unitTests([]);
+    ensureBuild();
+    browserTests();
+    summary();
+  },
+  bench() {
+    process.exit(node('scripts/bench.ts', rest));
+  },
+  replay() {
+    process.exit(node('server/replay.ts', rest));
+  },
+};
+
+if (!(command in commands)) {
+  console.error(`"${command}" is not a command; there are ${Object.keys(commands).join(', ')}.`);
+  process.exit(2);
+}
+ensureModules();
+commands[command]();

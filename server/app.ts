@@ -1,0 +1,84 @@
+import { existsSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import express, { type Express } from 'express';
+import { rateLimit } from 'express-rate-limit';
+import helmet from 'helmet';
+import type { Logger } from 'pino';
+import { pinoHttp } from 'pino-http';
+import type { Clock } from './clock.ts';
+import { openDatabase } from './db/open.ts';
+import { type Log, openLog } from './log/append.ts';
+import { logRoutes } from './log/routes.ts';
+import { openStream } from './log/stream.ts';
+import { loopbackOnly } from './loopback.ts';
+import { noSuchRoute, onError, sendProblem } from './problems.ts';
+
+export interface AppOptions {
+  /** The SQLite file. */
+  readonly file: string;
+  readonly clock: Clock;
+  readonly logger: Logger;
+  readonly demo?: boolean;
+}
+
+export interface App {
+  readonly express: Express;
+  readonly log: Log;
+  readonly close: () => Promise<void>;
+}
+
+/** A page of one's own, on one's own machine: far above what hands can do, far below what a runaway script does. */
+const REQUESTS_PER_MINUTE = 20_000;
+const LARGEST_BODY = '4mb';
+
+/** Puts the server together; `main.ts` listens. */
+export async function createApp({ file, clock, logger, demo = false }: AppOptions): Promise<App> {
+  const database = await openDatabase(file);
+  const stream = openStream();
+  const log = await openLog(database, clock, ({ seq, accepted, changed }) => stream.tell({ seq, ids: accepted, changed }));
+
+  const app = express();
+  app.disable('x-powered-by');
+  app.use(pinoHttp({ logger, autoLogging: { ignore: req => !req.url?.startsWith('/api/') } }));
+  app.use(loopbackOnly);
+  app.use(
+    helmet({
+      contentSecurityPolicy: {
+        directives: { upgradeInsecureRequests: null, styleSrc: ["'self'", "'unsafe-inline'"], connectSrc: ["'self'"] },
+      },
+      strictTransportSecurity: false,
+    }),
+  );
+  app.use(
+    '/api',
+    rateLimit({
+      windowMs: 60_000,
+      limit: REQUESTS_PER_MINUTE,
+      standardHeaders: true,
+      legacyHeaders: false,
+      handler: (_req, res) => sendProblem(res, 'too-many-requests'),
+    }),
+  );
+  app.use(express.json({ limit: LARGEST_BODY }));
+  app.use(logRoutes({ db: database.db, log, clock, stream, demo }));
+  app.use('/api', noSuchRoute);
+
+  const dist = fileURLToPath(new URL('../dist', import.meta.url));
+  if (existsSync(dist)) {
+    app.use(express.static(dist, { index: false, maxAge: '1h' }));
+    app.get('/{*path}', (_req, res) => {
+      res.set('Cache-Control', 'no-cache').sendFile(join(dist, 'index.html'));
+    });
+  }
+  app.use(onError);
+
+  return {
+    express: app,
+    log,
+    close: async () => {
+      stream.close();
+      await database.close();
+    },
+  };
+}

@@ -1,0 +1,37 @@
+import type { Entry, EntryKind } from '#core/log/entry.ts';
+import type { SubjectFacts } from '#core/log/facts.ts';
+import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+
+/** The log: appended to, never changed. `seq` is the order of arrival; the log's own order is (happenedAt, id). */
+export const entries = sqliteTable('entries', {
+  seq: integer('seq').primaryKey(),
+  id: text('id').notNull().unique(),
+  v: integer('v').notNull(),
+  kind: text('kind').$type<EntryKind>().notNull(),
+  subject: text('subject').notNull(),
+  also: text('also', { mode: 'json' }).$type<readonly string[]>(),
+  happenedAt: text('happened_at').notNull(),
+  recordedAt: text('recorded_at').notNull(),
+  receivedAt: text('received_at').notNull(),
+  by: text('by').notNull(),
+  data: text('data', { mode: 'json' }).$type<Entry['data']>().notNull(),
+});
+
+/** Which entries bear on a subject, in the log's order. */
+export const entrySubjects = sqliteTable(
+  'entry_subjects',
+  {
+    subject: text('subject').notNull(),
+    happenedAt: text('happened_at').notNull(),
+    entry: text('entry').notNull(),
+  },
+  t => [primaryKey({ columns: [t.subject, t.happenedAt, t.entry] })],
+);
+
+/** State: the folded facts of each subject, and the last entry in them. Rebuilt exactly by a replay. */
+export const facts = sqliteTable('facts', {
+  subject: text('subject').primaryKey(),
+  body: text('body', { mode: 'json' }).$type<SubjectFacts | null>(),
+  lastHappenedAt: text('last_happened_at').notNull(),
+  lastEntry: text('last_entry').notNull(),
+});

@@ -1,0 +1,20 @@
+import type { Server } from 'node:http';
+import type { AddressInfo } from 'node:net';
+import type { Express } from 'express';
+
+/** Ports tried after the wished one, when it is taken. */
+const PORTS_TRIED = 20;
+
+/** Listens on this machine only, on the wished port or the next free one (0: any). */
+export async function listen(app: Express, port: number): Promise<{ server: Server; address: string }> {
+  for (let tried = 0; ; tried++) {
+    try {
+      const server = await new Promise<Server>((resolve, reject) => {
+        const listening = app.listen(port && port + tried, '127.0.0.1', error => (error ? reject(error) : resolve(listening)));
+      });
+      return { server, address: `http://127.0.0.1:${(server.address() as AddressInfo).port}/` };
+    } catch (error) {
+      if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE' || !port || tried >= PORTS_TRIED) throw error;
+    }
+  }
+}

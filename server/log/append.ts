@@ -1,0 +1,205 @@
+import type { ChangedFacts, Mode, Posted } from '#contract/log.ts';
+import { addMinutes } from '#core/calendar/day.ts';
+import { refusals } from '#core/judgement.ts';
+import { type Entry, type Subject, subjectsOf } from '#core/log/entry.ts';
+import { foldSubject, step } from '#core/log/fold.ts';
+import { guard } from '#core/log/guards.ts';
+import { restsOn } from '#core/log/rests.ts';
+import { max, sql } from 'drizzle-orm';
+import type { Clock } from '../clock.ts';
+import type { Database } from '../db/open.ts';
+import { entries, entrySubjects, facts } from '../db/schema.ts';
+import { ProblemError } from '../problems.ts';
+import { type Key, LiveFacts } from './live.ts';
+import { entriesById, entriesOf, lotsOf, rowOf } from './rows.ts';
+
+/** A phone's clock may run this far ahead of the server's. */
+const AHEAD_MIN = 5;
+
+/** The log: the one way in, and the facts it has come to. */
+export interface Log {
+  readonly live: LiveFacts;
+  readonly seq: () => number;
+  /**
+   * Records entries together or not at all. Acknowledged only after the commit is on the disk.
+   * @throws ProblemError refused, rests-on, conflict, not-found, invalid
+   */
+  readonly append: (list: readonly Entry[], mode: Mode) => Promise<Posted>;
+}
+
+/** Opens the log of a database: the facts come from the state table, not from a replay. */
+export async function openLog(
+  database: Database,
+  clock: Clock,
+  told: (posted: Posted) => void = () => undefined,
+): Promise<Log> {
+  const { db } = database;
+  const rows = await db.select().from(facts);
+  const live = new LiveFacts(
+    rows.map(r => ({ subject: r.subject, body: r.body, last: { happenedAt: r.lastHappenedAt, id: r.lastEntry } })),
+  );
+  const [newest] = await db.select({ seq: max(entries.seq), at: max(entries.receivedAt) }).from(entries);
+  let seq = newest?.seq ?? 0;
+  if (newest?.at) clock.raise(newest.at);
+
+  async function record(list: readonly Entry[], mode: Mode): Promise<Posted> {
+    const { fresh, repeated } = await withoutRepeats(database, list);
+    if (fresh.length === 0) return { seq, accepted: [], repeated, changed: [] };
+    const receivedAt = clock.now();
+    requireNotAhead(fresh, list, receivedAt);
+    const pending = new Pending(database, fresh);
+    const touched = new Map<Subject, Key>();
+    try {
+      for (const entry of fresh) {
+        await requireAllowed(live, pending, entry, mode, receivedAt);
+        pending.admit(entry);
+        for (const subject of subjectsOf(entry)) {
+          await foldIn(live, pending, entry, subject);
+          touched.set(subject, live.lastKey(subject)!);
+        }
+      }
+      await commit(database, live, fresh, touched, seq, receivedAt);
+    } catch (error) {
+      live.takeBack();
+      throw error;
+    }
+    live.keep();
+    seq += fresh.length;
+    clock.raise(receivedAt);
+    const changed = [...touched.keys()].map((s): ChangedFacts => [s, live.of(s) ?? null]);
+    const posted = { seq, accepted: fresh.map(e => e.id), repeated, changed };
+    told(posted);
+    return posted;
+  }
+
+  return { live, seq: () => seq, append: (list, mode) => database.write(() => record(list, mode)) };
+}
+
+/** Same content, whatever the order of its members. */
+function sameContent(a: unknown, b: unknown): boolean {
+  const sorted = (value: unknown): unknown =>
+    Array.isArray(value)
+      ? value.map(sorted)
+      : value && typeof value === 'object'
+        ? Object.fromEntries(
+            Object.entries(value)
+              .sort(([x], [y]) => (x < y ? -1 : 1))
+              .map(([k, v]) => [k, sorted(v)]),
+          )
+        : value;
+  return JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
+}
+
+/** Sending an entry twice does nothing; another entry under its id is a conflict. */
+async function withoutRepeats(database: Database, list: readonly Entry[]) {
+  const ids = list.map(e => e.id);
+  const known = new Map((await entriesById(database.db, ids)).map(e => [e.id, e]));
+  const fresh = new Map<string, Entry>();
+  const repeated: string[] = [];
+  for (const [i, entry] of list.entries()) {
+    const before = known.get(entry.id) ?? fresh.get(entry.id);
+    if (!before) fresh.set(entry.id, entry);
+    else if (sameContent(before, entry)) repeated.push(entry.id);
+    else throw new ProblemError('conflict', { errors: [{ pointer: `/entries/${i}/id`, reason: 'conflict' }] });
+  }
+  return { fresh: [...fresh.values()], repeated };
+}
+
+function requireNotAhead(fresh: readonly Entry[], list: readonly Entry[], now: string): void {
+  const latest = addMinutes(now, AHEAD_MIN);
+  const ahead = fresh.find(e => e.happenedAt > latest);
+  if (!ahead) return;
+  const pointer = `/entries/${list.indexOf(ahead)}/happenedAt`;
+  throw new ProblemError('invalid', { errors: [{ pointer, reason: 'in-future' }] });
+}
+
+/** The entries of a request that are not in the file yet, beside those that are. */
+class Pending {
+  readonly #database: Database;
+  readonly #admitted: Entry[] = [];
+  readonly #struck: ReadonlySet<string>;
+
+  constructor(database: Database, fresh: readonly Entry[]) {
+    this.#database = database;
+    this.#struck = new Set(fresh.flatMap(e => (e.kind === 'struck' ? [e.data.target] : [])));
+  }
+
+  admit(entry: Entry): void {
+    this.#admitted.push(entry);
+  }
+
+  isStruckToo(id: string): boolean {
+    return this.#struck.has(id);
+  }
+
+  async entriesOf(subject: Subject): Promise<Entry[]> {
+    const admitted = this.#admitted.filter(e => subjectsOf(e).includes(subject));
+    return [...(await entriesOf(this.#database.db, subject)), ...admitted];
+  }
+
+  async find(id: string): Promise<Entry | undefined> {
+    return this.#admitted.find(e => e.id === id) ?? (await entriesById(this.#database.db, [id]))[0];
+  }
+}
+
+async function requireAllowed(live: LiveFacts, pending: Pending, entry: Entry, mode: Mode, now: string): Promise<void> {
+  if (entry.kind === 'struck') return requireStrikeable(pending, entry, mode);
+  if (mode === 'happened') return;
+  const refused = refusals(guard(live.facts, entry, now));
+  if (refused.length > 0) throw new ProblemError('refused', { judgements: refused, detail: entry.id });
+}
+
+async function requireStrikeable(pending: Pending, strike: Entry & { kind: 'struck' }, mode: Mode): Promise<void> {
+  const target = await pending.find(strike.data.target);
+  if (!target) throw new ProblemError('not-found', { errors: [{ pointer: '/data/target', reason: 'no-entry' }] });
+  if (!sameContent(subjectsOf(target), subjectsOf(strike))) {
+    throw new ProblemError('invalid', { errors: [{ pointer: '/subject', reason: 'other-subject' }] });
+  }
+  if (mode === 'happened') return;
+  const rests = restsOn(target, await pending.entriesOf(target.subject)).filter(e => !pending.isStruckToo(e.id));
+  if (rests.length > 0) throw new ProblemError('rests-on', { rests });
+}
+
+/** One entry into one subject: a step when it comes last, else its whole story again. */
+async function foldIn(live: LiveFacts, pending: Pending, entry: Entry, subject: Subject): Promise<void> {
+  const facts =
+    entry.kind !== 'struck' && live.isLast(subject, entry)
+      ? step(live.of(subject), entry, subject)
+      : foldSubject(subject, await pending.entriesOf(subject));
+  live.put(subject, facts, entry);
+}
+
+/** Log and state go to the disk in one transaction. */
+async function commit(
+  database: Database,
+  live: LiveFacts,
+  fresh: readonly Entry[],
+  touched: ReadonlyMap<Subject, Key>,
+  seq: number,
+  receivedAt: string,
+): Promise<void> {
+  const states = [...touched].map(([subject, last]) => ({
+    subject,
+    body: live.of(subject) ?? null,
+    lastHappenedAt: last.happenedAt,
+    lastEntry: last.id,
+  }));
+  const links = fresh.flatMap(e => subjectsOf(e).map(subject => ({ subject, happenedAt: e.happenedAt, entry: e.id })));
+  await database.db.transaction(async tx => {
+    for (const lot of lotsOf(fresh.map((e, i) => rowOf(e, seq + i + 1, receivedAt)))) await tx.insert(entries).values(lot);
+    for (const lot of lotsOf(links)) await tx.insert(entrySubjects).values(lot);
+    for (const lot of lotsOf(states)) {
+      await tx
+        .insert(facts)
+        .values(lot)
+        .onConflictDoUpdate({
+          target: facts.subject,
+          set: {
+            body: sql`excluded.body`,
+            lastHappenedAt: sql`excluded.last_happened_at`,
+            lastEntry: sql`excluded.last_entry`,
+          },
+        });
+    }
+  });
+}

@@ -1,0 +1,83 @@
+import type { Instant } from '#core/calendar/day.ts';
+import { inOrder, type Subject } from '#core/log/entry.ts';
+import { type Facts, freshGroup, freshPlan, type SubjectFacts, typeOf } from '#core/log/facts.ts';
+import { gather, keyOf, subjectFactsOf } from '#core/log/fold.ts';
+
+/** Place of an entry in the log's order. */
+export interface Key {
+  readonly happenedAt: Instant;
+  readonly id: string;
+}
+
+type Shelves = Record<string, Record<string, SubjectFacts>>;
+
+/**
+ * The facts in memory, owned by the one writer, and changed in place so that an entry costs the same
+ * at ten containers and at ten thousand. What a request changed is taken back when it cannot be recorded.
+ */
+export class LiveFacts {
+  readonly #facts: Facts;
+  readonly #lastKeys: Map<Subject, Key>;
+  #undo: [Subject, SubjectFacts | undefined, Key | undefined][] = [];
+
+  constructor(rows: readonly { subject: Subject; body: SubjectFacts | null; last: Key }[]) {
+    this.#facts = gather(rows.flatMap(r => (r.body ? [[r.subject, r.body] as const] : [])));
+    this.#lastKeys = new Map(rows.map(r => [r.subject, r.last]));
+  }
+
+  get facts(): Facts {
+    return this.#facts;
+  }
+
+  of(subject: Subject): SubjectFacts | undefined {
+    return subjectFactsOf(this.#facts, subject);
+  }
+
+  /** Facts of every subject that has any. */
+  *all(): Generator<readonly [Subject, SubjectFacts]> {
+    for (const subject of this.#lastKeys.keys()) {
+      const facts = this.of(subject);
+      if (facts) yield [subject, facts];
+    }
+  }
+
+  lastKey(subject: Subject): Key | undefined {
+    return this.#lastKeys.get(subject);
+  }
+
+  /** True when an entry comes after all that its subject has. */
+  isLast(subject: Subject, key: Key): boolean {
+    const last = this.#lastKeys.get(subject);
+    return !last || inOrder(last, key) < 0;
+  }
+
+  put(subject: Subject, facts: SubjectFacts | undefined, key: Key): void {
+    this.#undo.push([subject, this.of(subject), this.#lastKeys.get(subject)]);
+    this.#place(subject, facts);
+    if (this.isLast(subject, key)) this.#lastKeys.set(subject, { happenedAt: key.happenedAt, id: key.id });
+  }
+
+  #place(subject: Subject, facts: SubjectFacts | undefined): void {
+    const type = typeOf(subject);
+    const shelves = this.#facts as unknown as Shelves & Record<'group' | 'plan', SubjectFacts>;
+    if (type === 'group') shelves.group = facts ?? freshGroup;
+    else if (type === 'plan') shelves.plan = facts ?? freshPlan;
+    else if (facts) shelves[type]![keyOf(subject)] = facts;
+    else delete shelves[type]![keyOf(subject)];
+  }
+
+  /** What was changed since the last `keep` or `takeBack` stays. */
+  keep(): void {
+    this.#undo = [];
+  }
+
+  /** What was changed since then is undone. */
+  takeBack(): void {
+    for (const [subject, facts, key] of this.#undo.reverse()) {
+      this.#place(subject, facts);
+      if (key) this.#lastKeys.set(subject, key);
+      else this.#lastKeys.delete(subject);
+    }
+    this.#undo = [];
+  }
+}

@@ -1,0 +1,50 @@
+import { isDeepStrictEqual } from 'node:util';
+import type { Entry, Subject } from '#core/log/entry.ts';
+import { inOrder } from '#core/log/entry.ts';
+import { bySubject, foldSubject } from '#core/log/fold.ts';
+import { asc } from 'drizzle-orm';
+import type { Database } from '../db/open.ts';
+import { entries, facts } from '../db/schema.ts';
+import { entryOf, lotsOf } from './rows.ts';
+
+export interface Replay {
+  readonly entries: number;
+  readonly subjects: number;
+  /** Subjects whose state row is not what the log says. */
+  readonly differing: readonly Subject[];
+}
+
+/** Every entry of the file, in the order they arrived. */
+export async function wholeLog(database: Database): Promise<Entry[]> {
+  return (await database.db.select().from(entries).orderBy(asc(entries.seq))).map(entryOf);
+}
+
+// what went through JSON once, as the state table has it
+const asStored = (value: unknown): unknown => (value === undefined ? null : JSON.parse(JSON.stringify(value)));
+
+/**
+ * Folds the whole log anew and compares it with the state table.
+ * @param rebuild writes the state table anew, in one transaction
+ */
+export async function replay(database: Database, rebuild = false): Promise<Replay> {
+  const log = await wholeLog(database);
+  const stored = new Map((await database.db.select().from(facts)).map(row => [row.subject, row]));
+  const rows = [...bySubject(log)].map(([subject, list]) => {
+    const last = [...list].sort(inOrder).at(-1)!;
+    return { subject, body: foldSubject(subject, list) ?? null, lastHappenedAt: last.happenedAt, lastEntry: last.id };
+  });
+  const replayed = new Set(rows.map(r => r.subject));
+  const differing = [
+    ...rows.filter(row => !isDeepStrictEqual(asStored(row), asStored(stored.get(row.subject)))).map(row => row.subject),
+    ...[...stored.keys()].filter(subject => !replayed.has(subject)),
+  ];
+  if (rebuild && differing.length > 0) {
+    await database.write(() =>
+      database.db.transaction(async tx => {
+        await tx.delete(facts);
+        for (const lot of lotsOf(rows)) await tx.insert(facts).values(lot);
+      }),
+    );
+  }
+  return { entries: log.length, subjects: rows.length, differing };
+}

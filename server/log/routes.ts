@@ -1,0 +1,71 @@
+import { type History, PostEntriesSchema, type Snapshot } from '#contract/log.ts';
+import type { FieldProblem } from '#contract/problem.ts';
+import { routes } from '#contract/routes.ts';
+import { InstantSchema, SubjectSchema } from '#contract/scalars.ts';
+import { standing } from '#core/log/fold.ts';
+import { type Request, Router } from 'express';
+import * as v from 'valibot';
+import type { Clock, TestClock } from '../clock.ts';
+import type { Db } from '../db/open.ts';
+import { ProblemError } from '../problems.ts';
+import type { Log } from './append.ts';
+import { entriesOf } from './rows.ts';
+import type { Stream } from './stream.ts';
+
+export interface LogRoom {
+  readonly db: Db;
+  readonly log: Log;
+  readonly clock: Clock | TestClock;
+  readonly stream: Stream;
+  readonly demo: boolean;
+}
+
+/** A body of a shape. @throws ProblemError naming every field that was not understood, by JSON pointer */
+function parsed<T>(schema: v.GenericSchema<unknown, T>, body: unknown): T {
+  const result = v.safeParse(schema, body);
+  if (result.success) return result.output;
+  const errors = result.issues.map((issue): FieldProblem => {
+    const path = issue.path?.map(item => String(item.key)) ?? [];
+    return { pointer: `/${path.join('/')}`, reason: issue.message };
+  });
+  throw new ProblemError('invalid', { errors });
+}
+
+export function logRoutes({ db, log, clock, stream, demo }: LogRoom): Router {
+  const router = Router();
+
+  router.get(routes.health, (_req, res) => {
+    res.json({ ok: true, seq: log.seq(), now: clock.now() });
+  });
+
+  router.get(routes.snapshot, (_req, res) => {
+    const snapshot: Snapshot = { seq: log.seq(), now: clock.now(), demo, facts: [...log.live.all()] };
+    res.set('Cache-Control', 'no-store').json(snapshot);
+  });
+
+  router.post(routes.entries, async (req, res) => {
+    const { entries, mode } = parsed(PostEntriesSchema, req.body);
+    const posted = await log.append(entries, mode);
+    res.status(posted.accepted.length > 0 ? 201 : 200).json(posted);
+  });
+
+  router.get(routes.history, async (req: Request<{ subject: string }>, res) => {
+    const subject = parsed(SubjectSchema, req.params.subject);
+    const entries = await entriesOf(db, subject);
+    const stands = new Set(standing(entries).map(e => e.id));
+    const history: History = { lines: entries.map(entry => ({ entry, isStruck: !stands.has(entry.id) && entry.kind !== 'struck' })) };
+    res.set('Cache-Control', 'no-store').json(history);
+  });
+
+  router.get(routes.events, stream.join);
+
+  if ('set' in clock) {
+    router.post(routes.clock, (req, res) => {
+      const { now } = parsed(v.object({ now: InstantSchema }), req.body);
+      clock.set(now);
+      stream.tellClock(clock.now());
+      res.json({ now: clock.now() });
+    });
+  }
+  return router;
+}

@@ -1,0 +1,45 @@
+import type { Entry, Subject } from '#core/log/entry.ts';
+import { upcast } from '#core/log/upcast.ts';
+import { asc, eq, inArray, type InferSelectModel } from 'drizzle-orm';
+import type { Db, Tx } from '../db/open.ts';
+import { entries, entrySubjects } from '../db/schema.ts';
+
+type Row = InferSelectModel<typeof entries>;
+
+/** SQLite's bound parameters in one statement are limited; rows go in lots. */
+export const LOT = 500;
+
+export function lotsOf<T>(list: readonly T[], size = LOT): T[][] {
+  return Array.from({ length: Math.ceil(list.length / size) }, (_, i) => list.slice(i * size, (i + 1) * size));
+}
+
+/** An entry as it was stored, in today's version. */
+export function entryOf(row: Row): Entry {
+  const { id, v, kind, subject, also, happenedAt, recordedAt, by, data } = row;
+  return upcast({ id, v, kind, subject, ...(also ? { also } : {}), happenedAt, recordedAt, by, data });
+}
+
+export function rowOf(entry: Entry, seq: number, receivedAt: string): Row {
+  return { ...entry, also: entry.also ?? null, seq, receivedAt };
+}
+
+/** Entries of some ids. */
+export async function entriesById(db: Db | Tx, ids: readonly string[]): Promise<Entry[]> {
+  const found: Entry[] = [];
+  for (const lot of lotsOf(ids)) {
+    const rows = await db.select().from(entries).where(inArray(entries.id, lot));
+    found.push(...rows.map(entryOf));
+  }
+  return found;
+}
+
+/** All entries that bear on a subject, in the log's order. */
+export async function entriesOf(db: Db | Tx, subject: Subject): Promise<Entry[]> {
+  const rows = await db
+    .select({ entry: entries })
+    .from(entrySubjects)
+    .innerJoin(entries, eq(entries.id, entrySubjects.entry))
+    .where(eq(entrySubjects.subject, subject))
+    .orderBy(asc(entrySubjects.happenedAt), asc(entrySubjects.entry));
+  return rows.map(row => entryOf(row.entry));
+}

@@ -1,0 +1,66 @@
+import { PROBLEM_TYPE, type Problem, type ProblemKind, problemType } from '#contract/problem.ts';
+import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
+
+const statusOf: Record<ProblemKind, number> = {
+  invalid: 422,
+  refused: 409,
+  'rests-on': 409,
+  conflict: 409,
+  'not-found': 404,
+  'too-large': 413,
+  'too-many-requests': 429,
+  'storage-full': 507,
+  forbidden: 403,
+  internal: 500,
+};
+
+const titleOf: Record<ProblemKind, string> = {
+  invalid: 'Some of this was not understood',
+  refused: 'This would not be safe',
+  'rests-on': 'Other entries rest on this one',
+  conflict: 'An entry of this id exists with other content',
+  'not-found': 'There is nothing here',
+  'too-large': 'That is more than one request may carry',
+  'too-many-requests': 'Too many requests; wait a moment',
+  'storage-full': 'The disk is full; nothing was recorded',
+  forbidden: 'Only this machine may ask',
+  internal: 'Something went wrong on the server; nothing was recorded',
+};
+
+/** A problem on its way to the client. */
+export class ProblemError extends Error {
+  readonly kind: ProblemKind;
+  readonly more: Partial<Problem>;
+  constructor(kind: ProblemKind, more: Partial<Problem> = {}) {
+    super(more.detail ?? titleOf[kind]);
+    this.kind = kind;
+    this.more = more;
+  }
+}
+
+export function problemOf(kind: ProblemKind, more: Partial<Problem> = {}): Problem {
+  return { type: problemType(kind), title: titleOf[kind], status: statusOf[kind], ...more };
+}
+
+export function sendProblem(res: Response, kind: ProblemKind, more: Partial<Problem> = {}): void {
+  const problem = problemOf(kind, more);
+  res.status(problem.status).type(PROBLEM_TYPE).send(JSON.stringify(problem));
+}
+
+export const noSuchRoute: RequestHandler = (_req, res) => sendProblem(res, 'not-found');
+
+/** What an error thrown anywhere below a route means for the client. */
+function kindOf(error: unknown): ProblemKind {
+  if (error instanceof ProblemError) return error.kind;
+  const { type, message, code } = error as { type?: string; message?: string; code?: string };
+  if (type === 'entity.too.large') return 'too-large';
+  if (type === 'entity.parse.failed' || type === 'encoding.unsupported') return 'invalid';
+  const text = `${code ?? ''} ${message ?? ''} ${String((error as { cause?: unknown }).cause ?? '')}`;
+  return /SQLITE_FULL|ENOSPC|disk is full/.test(text) ? 'storage-full' : 'internal';
+}
+
+export const onError: ErrorRequestHandler = (error, req, res, _next) => {
+  const kind = kindOf(error);
+  if (kind === 'internal' || kind === 'storage-full') req.log?.error({ err: error }, 'request failed');
+  sendProblem(res, kind, error instanceof ProblemError ? error.more : {});
+};
