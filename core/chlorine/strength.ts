@@ -133,7 +133,7 @@ function judgeAge(bleach: Bleach, today: Day): Judgement {
   if (today > addDays(byDay, -30)) {
     return judge('warn', message('strength.ages-soon', { byDay }), 'epa-emergency');
   }
-  return judge('ok', message('strength.label', { byDay }), 'epa-emergency');
+  return judge('ok', message('strength.label', { byDay, labelMgMl: labelStrengthMgMl(bleach.basis, bleach.strength) }), 'epa-emergency');
 }
 
 /** Refuses everything but plain sodium hypochlorite. */

@@ -1,0 +1,67 @@
+import type { Judgement } from '#core/judgement.ts';
+import { refusals } from '#core/judgement.ts';
+import { type ReactNode, useMemo, useState } from 'react';
+import { type Draft, judgeDrafts } from '../log/record.ts';
+import { useSay } from '../texts/texts.ts';
+import { Button } from '../ui/Button.tsx';
+import { Judgements } from '../ui/JudgementLine.tsx';
+import { useAppDispatch, useFacts, usePreview } from './hooks.ts';
+import { useRecord } from './undo.tsx';
+
+interface Props {
+  /** What would be recorded; undefined while a blank is not understood. */
+  readonly drafts: readonly Draft[] | undefined;
+  readonly label: string;
+  /** Said in the toast, beside the way back. */
+  readonly told: string;
+  readonly onDone?: () => void;
+  readonly look?: 'primary' | 'plain' | 'stop';
+  /** The correction that a refusal offers, one click away. */
+  readonly correction?: ReactNode;
+  /** Judgements beside the guards' own. */
+  readonly more?: readonly Judgement[];
+  readonly children?: ReactNode;
+}
+
+/**
+ * One act on the water: judged as it is typed, previewed in the reach, recorded on the button.
+ * A refusal stops the intention; "it already happened" records the fact all the same.
+ */
+export function Act({ drafts, label, told, onDone, look = 'primary', correction, more = [], children }: Props) {
+  const say = useSay();
+  const dispatch = useAppDispatch();
+  const facts = useFacts();
+  const { recordAndTell } = useRecord();
+  const [answered, setAnswered] = useState<{ drafts: readonly Draft[]; judgements: readonly Judgement[] } | null>(null);
+  const preview = usePreview(drafts);
+  // the facts are what the guards judge by: judged anew when they change
+  const guarded = useMemo(() => (drafts && facts ? dispatch(judgeDrafts(drafts)) : []), [drafts, dispatch, facts]);
+  const fromServer = answered && answered.drafts === drafts ? answered.judgements : [];
+  const judgements = [...guarded, ...fromServer.filter(j => !guarded.some(g => g.reason.id === j.reason.id)), ...more];
+  const isRefused = refusals(judgements).length > 0;
+
+  const act = async (mode: 'intend' | 'happened') => {
+    if (!drafts) return;
+    const outcome = await recordAndTell(drafts, told, mode);
+    if (outcome.is === 'refused') setAnswered({ drafts, judgements: outcome.judgements });
+    else if (outcome.is !== 'problem') onDone?.();
+  };
+
+  return (
+    <div className="flex flex-col gap-3">
+      {children}
+      <Judgements of={judgements} action={isRefused ? correction : undefined} />
+      <div className="flex flex-wrap gap-2">
+        {isRefused ? (
+          <Button look="stop" disabled={!drafts} onClick={() => void act('happened')}>
+            {say('act.happened')}
+          </Button>
+        ) : (
+          <Button look={look} disabled={!drafts} {...preview} onClick={() => void act('intend')}>
+            {label}
+          </Button>
+        )}
+      </div>
+    </div>
+  );
+}

@@ -1,0 +1,73 @@
+import { type UnitSystem, unitSystems } from '#core/units/system.ts';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { draft, newSubject, record } from '../log/record.ts';
+import { personChanged } from '../person/person.ts';
+import { useSay } from '../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
+import { Button } from '../ui/Button.tsx';
+import { useAppDispatch, useAppSelector } from './hooks.ts';
+
+/** Three questions: how many people, for how many days, in which units. Everything else can wait. */
+export function FirstRun() {
+  const say = useSay();
+  const dispatch = useAppDispatch();
+  const navigate = useNavigate();
+  const person = useAppSelector(s => s.person);
+  const [people, setPeople] = useState<number | undefined>(4);
+  const [days, setDays] = useState<number | undefined>(14);
+  const [busy, setBusy] = useState(false);
+
+  const begin = async () => {
+    if (people === undefined || days === undefined) return;
+    setBusy(true);
+    const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
+    const by = person.name.trim() || say('first.hand');
+    if (by !== person.name) dispatch(personChanged({ name: by }));
+    await dispatch(
+      record([
+        draft('group.set', 'group', { name: say('first.group'), timeZone, toolIds: ['syringe-10', 'spoon-eighth-tsp', 'spoon-tsp'] }),
+        draft('plan.set', 'plan', { targetDays: days }),
+        draft('home.set', newSubject('home'), { name: say('first.home'), people: Array.from({ length: people }, () => ({})) }),
+      ]),
+    );
+    await navigate('/store');
+  };
+
+  return (
+    <main className="mx-auto flex max-w-[720px] flex-col gap-6 px-6 py-14">
+      <div>
+        <h1 className="text-title">Zeolite</h1>
+        <p className="mt-1 max-w-[60ch] text-ash">{say('first.lead')}</p>
+      </div>
+      <Sentence>
+        {say('first.keep')}{' '}
+        <QuantityBlank label={say('first.people')} dimension="number" value={people} onValue={setPeople} least={1} most={500} wholeNumbers autoFocus />{' '}
+        {say('first.people-for')}{' '}
+        <QuantityBlank label={say('first.days')} dimension="number" value={days} onValue={setDays} least={1} most={3650} wholeNumbers />{' '}
+        {say('first.days-in')}{' '}
+        <ChoiceBlank<UnitSystem>
+          label={say('first.units')}
+          value={person.units}
+          onValue={units => dispatch(personChanged({ units }))}
+          choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
+        />
+        . {say('first.signed')}{' '}
+        <TextBlank
+          label={say('first.name')}
+          value={person.name}
+          onValue={name => dispatch(personChanged({ name }))}
+          placeholder={say('first.name-hint')}
+        />
+        .
+      </Sentence>
+      <p className="max-w-[60ch]">{say('first.ladder')}</p>
+      <div>
+        <Button look="primary" disabled={busy || people === undefined || days === undefined} onClick={() => void begin()}>
+          {say('first.begin')}
+        </Button>
+      </div>
+      <p className="max-w-[65ch] border-l-4 border-iron py-1 pl-3 text-small">{say('first.caution')}</p>
+    </main>
+  );
+}

@@ -1,0 +1,53 @@
+import { type UnitSystem, unitSystems } from '#core/units/system.ts';
+import { personChanged, type Theme, themes } from '../person/person.ts';
+import { useSay } from '../texts/texts.ts';
+import { ChoiceBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { useAppDispatch, useAppSelector } from './hooks.ts';
+
+const keys = ['digits', 'slash', 'n', 't', 'u', 'question', 'escape'] as const;
+
+/** `?`: the keys, and what belongs to the person at this browser. */
+export function Settings({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const say = useSay();
+  const dispatch = useAppDispatch();
+  const person = useAppSelector(s => s.person);
+  return (
+    <Dialog title={say('settings.title')} open={open} onClose={onClose}>
+      <Sentence>
+        {say('settings.signed')}{' '}
+        <TextBlank label={say('first.name')} value={person.name} onValue={name => dispatch(personChanged({ name }))} />
+        {say('settings.units')}{' '}
+        <ChoiceBlank<UnitSystem>
+          label={say('first.units')}
+          value={person.units}
+          onValue={units => dispatch(personChanged({ units }))}
+          choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
+        />
+        {say('settings.theme')}{' '}
+        <ChoiceBlank<Theme>
+          label={say('settings.theme-label')}
+          value={person.theme}
+          onValue={theme => dispatch(personChanged({ theme }))}
+          choices={themes.map(value => ({ value, label: say(`theme.${value}`), note: say(`theme.${value}.note`) }))}
+        />
+        .
+      </Sentence>
+      <h3 className="mt-5 mb-2 text-base">{say('keys.title')}</h3>
+      <dl className="grid grid-cols-[90px_1fr] gap-y-1.5">
+        {keys.map(key => (
+          <div key={key} className="contents">
+            <dt>
+              <kbd className="rounded-sm border-[1.5px] border-slate px-1.5 font-mono text-small">{say(`keys.${key}.key`)}</kbd>
+            </dt>
+            <dd>{say(`keys.${key}`)}</dd>
+          </div>
+        ))}
+      </dl>
+      <Button look="plain" className="mt-4" aria-pressed={person.singleKeys} onClick={() => dispatch(personChanged({ singleKeys: !person.singleKeys }))}>
+        {say(person.singleKeys ? 'keys.turn-off' : 'keys.turn-on')}
+      </Button>
+    </Dialog>
+  );
+}

@@ -1,0 +1,157 @@
+import { dutiesAt } from '#core/log/duties.ts';
+import { CloudOff, Flame, Keyboard, Search as SearchIcon, Sun } from 'lucide-react';
+import { useCallback, useEffect, useMemo, useState } from 'react';
+import { Outlet, useNavigate } from 'react-router';
+import { Toaster } from 'sonner';
+import { LogSomething } from '../areas/today/LogSomething.tsx';
+import { personChanged } from '../person/person.ts';
+import * as format from '../person/format.ts';
+import { useSay } from '../texts/texts.ts';
+import { Textures } from '../ui/Textures.tsx';
+import { Column, type Pips, Strip } from './Column.tsx';
+import { FirstRun } from './FirstRun.tsx';
+import { useAppDispatch, useAppSelector, useFacts, useWaterState } from './hooks.ts';
+import { useKey, useLayerKeys } from './keys.ts';
+import { Reach } from './Reach.tsx';
+import { Search } from './Search.tsx';
+import { SedimentPatterns } from './sediments.tsx';
+import { Settings } from './Settings.tsx';
+import { useRecord } from './undo.tsx';
+
+/** What waits now, by area; the drawing of the column wears it as a pip. */
+function usePips(): Pips {
+  const facts = useFacts();
+  const state = useWaterState();
+  return useMemo(() => {
+    const pips: Pips = {};
+    for (const duty of dutiesAt(facts, state)) {
+      if (duty.when !== 'now') continue;
+      pips.today = (pips.today ?? 0) + 1;
+      pips[duty.area] = (pips[duty.area] ?? 0) + 1;
+    }
+    return pips;
+  }, [facts, state]);
+}
+
+function useTheme(): void {
+  const theme = useAppSelector(s => s.person.theme);
+  useEffect(() => {
+    document.documentElement.dataset.theme = theme;
+  }, [theme]);
+}
+
+/** The people, the day, and the few things that belong to the person rather than to the water. */
+function HeaderSide({ onSearch, onSettings }: { onSearch: () => void; onSettings: () => void }) {
+  const say = useSay();
+  const dispatch = useAppDispatch();
+  const facts = useFacts();
+  const { today } = useWaterState();
+  const { theme } = useAppSelector(s => s.person);
+  const { isLive, queue } = useAppSelector(s => s.log);
+  const homes = Object.values(facts.home);
+  const people = homes.reduce((sum, h) => sum + h.people.length, 0);
+  const icon = 'flex h-9 w-9 items-center justify-center rounded-sm hover:bg-lime';
+  return (
+    <div className="flex shrink-0 items-center gap-3">
+      {(!isLive || queue.length > 0) && (
+        <p role="status" className="flex items-center gap-1.5 text-small font-semibold text-clay">
+          <CloudOff size={16} aria-hidden="true" />
+          {queue.length > 0 ? say('shell.waiting', { count: queue.length }) : say('shell.offline')}
+        </p>
+      )}
+      <div className="text-right max-wide:hidden">
+        <p>
+          <strong>{say('shell.people', { count: people })}</strong> {say('shell.homes', { count: homes.length })}
+        </p>
+        <p className="text-small text-ash">{format.weekday(today)}</p>
+      </div>
+      <div className="flex no-print">
+        <button type="button" className={icon} aria-label={say('search.title')} onClick={onSearch}>
+          <SearchIcon size={18} aria-hidden="true" />
+        </button>
+        <button
+          type="button"
+          className={icon}
+          aria-label={say(theme === 'lamp' ? 'shell.to-day' : 'shell.to-lamp')}
+          onClick={() => dispatch(personChanged({ theme: theme === 'lamp' ? 'day' : 'lamp' }))}
+        >
+          {theme === 'lamp' ? <Sun size={18} aria-hidden="true" /> : <Flame size={18} aria-hidden="true" />}
+        </button>
+        <button type="button" className={icon} aria-label={say('settings.title')} onClick={onSettings}>
+          <Keyboard size={18} aria-hidden="true" />
+        </button>
+      </div>
+    </div>
+  );
+}
+
+type Opened = 'search' | 'settings' | 'log' | null;
+
+/** Column, reach, and the layer that is open. */
+export function Shell() {
+  const { status, facts } = useAppSelector(s => s.log);
+  const say = useSay();
+  const pips = usePips();
+  const { undoLast } = useRecord();
+  const [opened, setOpened] = useState<Opened>(null);
+  const navigate = useNavigate();
+  useTheme();
+  useLayerKeys();
+  useKey('/', useCallback(() => setOpened('search'), []));
+  useKey('?', useCallback(() => setOpened('settings'), []));
+  useKey('n', useCallback(() => setOpened('log'), []));
+  useKey('u', undoLast);
+  useKey('t', useCallback(() => void navigate('/store?view=table'), [navigate]));
+
+  if (status === 'loading') return <p className="p-10 text-ash">{say('shell.loading')}</p>;
+  if (status === 'unreachable') {
+    return (
+      <main className="p-10">
+        <h1 className="text-title">{say('shell.unreachable')}</h1>
+        <p className="mt-2 max-w-[60ch]">{say('shell.unreachable.way')}</p>
+      </main>
+    );
+  }
+  const common = (
+    <>
+      <Textures />
+      <SedimentPatterns />
+      <Toaster position="bottom-right" toastOptions={{ className: 'zeolite-toast' }} />
+    </>
+  );
+  if (!facts.group.isSetUp) {
+    return (
+      <div className="h-full overflow-auto">
+        {common}
+        <FirstRun />
+      </div>
+    );
+  }
+  return (
+    <div className="flex h-full">
+      {common}
+      <a href="#layer" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2">
+        {say('shell.skip')}
+      </a>
+      <Column pips={pips} groupName={facts.group.name} />
+      <div className="flex min-w-0 flex-1 flex-col">
+        <header className="flex h-[72px] shrink-0 items-center gap-4 border-b border-slate px-5 max-wide:h-14 max-wide:px-3">
+          <Reach />
+          <HeaderSide onSearch={() => setOpened('search')} onSettings={() => setOpened('settings')} />
+        </header>
+        <main id="layer" tabIndex={-1} className="min-h-0 flex-1 overflow-auto outline-none">
+          <Outlet context={{ logSomething: () => setOpened('log') } satisfies ShellContext} />
+        </main>
+        <Strip pips={pips} />
+      </div>
+      <Search open={opened === 'search'} onClose={() => setOpened(null)} />
+      <Settings open={opened === 'settings'} onClose={() => setOpened(null)} />
+      <LogSomething open={opened === 'log'} onClose={() => setOpened(null)} />
+    </div>
+  );
+}
+
+/** What the shell lends to the layer that is open. */
+export interface ShellContext {
+  readonly logSomething: () => void;
+}

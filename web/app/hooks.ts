@@ -1,0 +1,59 @@
+import type { Facts } from '#core/log/facts.ts';
+import { foldOnto } from '#core/log/fold.ts';
+import { type State, stateAt } from '#core/log/state.ts';
+import { useMemo } from 'react';
+import { useDispatch, useSelector } from 'react-redux';
+import { useNow } from '../log/clock.ts';
+import { previewed } from '../log/previewSlice.ts';
+import { type Draft, stamped } from '../log/record.ts';
+import type { Reader } from '../person/format.ts';
+import type { AppDispatch, RootState } from './store.ts';
+
+export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
+export const useAppSelector = useSelector.withTypes<RootState>();
+
+export const useFacts = (): Facts => useAppSelector(s => s.log.facts);
+
+/** How this person reads numbers. */
+export function useReader(): Reader {
+  const units = useAppSelector(s => s.person.units);
+  const timeZone = useAppSelector(s => s.log.facts.group.timeZone);
+  return useMemo(() => ({ units, timeZone }), [units, timeZone]);
+}
+
+/** States are computed anew this often; a clock that ends within shows it at most so late. */
+const STATE_STEP_S = 2;
+
+let last: { facts: Facts; now: string; state: State } | undefined;
+
+// every component that asks in the same moment gets the same answer
+function stateOnce(facts: Facts, now: string): State {
+  if (last?.facts !== facts || last.now !== now) last = { facts, now, state: stateAt(facts, now) };
+  return last.state;
+}
+
+/** The state of everything, now. */
+export function useWaterState(): State {
+  return stateOnce(useFacts(), useNow(STATE_STEP_S));
+}
+
+/** The state as it would be after the action under the pointer; undefined when there is none. */
+export function usePreviewState(): State | undefined {
+  const preview = useAppSelector(s => s.preview);
+  const facts = useFacts();
+  const now = useNow(STATE_STEP_S);
+  return useMemo(
+    () => (preview ? stateAt(foldOnto(facts, stamped(preview, 'preview')), now) : undefined),
+    [preview, facts, now],
+  );
+}
+
+/** Handlers that show in the reach what an action would do, while it is hovered, focused or pressed. */
+export function usePreview(drafts: readonly Draft[] | undefined) {
+  const dispatch = useAppDispatch();
+  const show = () => {
+    if (drafts) dispatch(previewed(drafts));
+  };
+  const hide = () => dispatch(previewed(null));
+  return { onMouseEnter: show, onFocus: show, onMouseLeave: hide, onBlur: hide };
+}

@@ -1,0 +1,63 @@
+import type { DosePlan, DoseQuestion } from '#core/chlorine/instruct.ts';
+import type { Measured } from '#core/chlorine/measure.ts';
+import { useCallback } from 'react';
+import { useReader } from '../../app/hooks.ts';
+import * as format from '../../person/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ToolDrawing } from './ToolDrawing.tsx';
+
+/** "10 mL syringe, to the 6.4 mark", "2 × ⅛ teaspoon", "12 drops". */
+export function useToolWords(): (measured: Measured) => string {
+  const say = useSay();
+  return useCallback(
+    ({ tool, steps, fills, deliveredMl }) => {
+      const name = say(`tool.${tool.id}`);
+      if (tool.kind === 'dropper') return say('tool-use.drops', { steps });
+      if (tool.kind === 'spoon') return say('tool-use.spoons', { steps, name });
+      if (fills === 1) return say('tool-use.mark', { name, mark: deliveredMl });
+      const last = deliveredMl - (fills - 1) * tool.capacityMl;
+      return say('tool-use.fills', { name, full: fills - 1, capacityMl: tool.capacityMl, mark: Math.round(last * 1000) / 1000 });
+    },
+    [say],
+  );
+}
+
+/** The answer first, in the tool owned; then the working that anybody can check. */
+export function Answer({ question, plan }: { question: DoseQuestion; plan: DosePlan }) {
+  const say = useSay();
+  const { units } = useReader();
+  const words = useToolWords();
+  const { chosen, measure, strength, contact, roundedMl, roundedMgL, spanMgL } = plan;
+  if (!chosen.answers) return null;
+  const nothing = chosen.doseMl === 0;
+  const measured = measure.way === 'tool' ? measure.measured : measure.way === 'dilute' ? measure.dilution.dose : undefined;
+  const errorShare = measure.way === 'tool' ? measure.measured.errorShare : measure.way === 'dilute' ? measure.dilution.errorShare : 0;
+  const isGuess = question.volumeL.known === 'guessed';
+  return (
+    <div className="flex gap-6 border-[1.5px] border-slate bg-paper p-5 max-wide:flex-col max-wide:gap-3" data-testid="dose-answer">
+      <div className="min-w-[210px]">
+        <p className="text-ash">{say(nothing ? 'answer.add' : measure.way === 'dilute' ? 'answer.dilute' : 'answer.add')}</p>
+        <p className="text-answer font-extrabold whitespace-nowrap">
+          {nothing ? say('answer.nothing') : measured ? format.ml(measured.deliveredMl) : format.ml(chosen.doseMl)}
+        </p>
+        {measure.way === 'dilute' && <p className="font-bold">{say('answer.of-dilution', { factor: measure.dilution.factor })}</p>}
+        {measured && <p className="font-bold">{words(measured)}</p>}
+      </div>
+      <div className="flex-1">
+        {measure.way === 'dilute' && (
+          <p className="mb-1 font-semibold">
+            {say('answer.recipe', { bleach: words(measure.dilution.bleach), bleachMl: measure.dilution.bleach.deliveredMl, waterMl: measure.dilution.waterMl, doseMl: chosen.doseMl })}
+          </p>
+        )}
+        <p>{say(strength.judgement.reason)}</p>
+        <p>
+          {say(chosen.working)} {!nothing && say('answer.rounding', { share: errorShare, mgL: roundedMgL, roundedMl })}
+        </p>
+        {isGuess && !nothing && <p>{say('answer.span', { leastMgL: spanMgL[0], mostMgL: spanMgL[1] })}</p>}
+        {!nothing && contact.why.map(why => <p key={why.id}>{say(why)}</p>)}
+        {!nothing && <p className="text-small text-ash">{say('answer.volume', { volume: format.bothVolumes(question.volumeL.value, units) })}</p>}
+      </div>
+      {measured && <ToolDrawing measured={measured} />}
+    </div>
+  );
+}

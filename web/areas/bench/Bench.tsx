@@ -1,0 +1,164 @@
+import { instructionOf, planDose } from '#core/chlorine/instruct.ts';
+import { toolCatalogue } from '#core/chlorine/measure.ts';
+import type { Clarity } from '#core/chlorine/schools.ts';
+import { refusals } from '#core/judgement.ts';
+import { useEffect, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { Act } from '../../app/Act.tsx';
+import { useFacts, useWaterState } from '../../app/hooks.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Judgements } from '../../ui/JudgementLine.tsx';
+import { ProvenanceBlank } from '../../ui/Provenance.tsx';
+import { Answer } from './Answer.tsx';
+import { BleachBlanks } from './BleachBlanks.tsx';
+import { DoseSheet } from './DoseSheet.tsx';
+import { type BenchForm, bleachOf, filledFrom, NEW_BLEACH, NO_CONTAINER, questionOf, useBenchForm } from './question.ts';
+import { DoseScale, ResidualScale } from './Scales.tsx';
+
+const clarities: readonly Clarity[] = ['clear', 'cloudy', 'muddy'];
+/** A fresh bottle holds this much, until somebody says otherwise. */
+const BOTTLE_ML = 1000;
+
+/** Dose: one sentence, the answer in the tool owned, every rule on one scale, and the sheet that runs it. */
+export function Bench() {
+  const say = useSay();
+  const facts = useFacts();
+  const { today, containers } = useWaterState();
+  const [search, setSearch] = useSearchParams();
+  const asked = search.get('container');
+  const [form, set] = useBenchForm(facts, asked);
+  const running = Object.values(containers).filter(c => c.standing && (c.state === 'waiting' || c.standing.phase === 'check' || c.standing.phase === 'dose'));
+  const [shown, setShown] = useState<string | null>(null);
+
+  useEffect(() => {
+    const clarity = search.get('clarity');
+    if (!asked && !clarity) return;
+    set({ ...(asked && facts.container[asked] ? filledFrom(facts, asked) : {}), ...(clarity ? { clarity: clarity as Clarity } : {}) });
+    setSearch({}, { replace: true });
+  }, [asked, facts, search, set, setSearch]);
+
+  const question = useMemo(() => questionOf(form, facts, today), [form, facts, today]);
+  const plan = useMemo(() => question && planDose(question), [question]);
+  const sheet = facts.container[shown ?? ''] ?? facts.container[form.container];
+  const hasSheet = sheet?.fill && sheet.fill.batches.length > 0;
+  const sheetContainer = hasSheet ? sheet : facts.container[running[0]?.id ?? ''];
+
+  const drafts = useMemo(() => {
+    if (!question || !plan?.chosen.answers || plan.chosen.doseMl === 0 || form.container === NO_CONTAINER) return undefined;
+    if (!plan.strength.mgMl || refusals(plan.judgements).length > 0) return undefined;
+    const list: Draft[] = [];
+    const bleach = bleachOf(form, facts);
+    if (form.supply === NEW_BLEACH && bleach) {
+      list.push(draft('supply.set', newSubject('supply'), { name: say('bench.bottle-name', { strength: bleach.strength, basis: `basis.${bleach.basis}` }), bleach, amountMl: BOTTLE_ML }));
+    }
+    list.push(draft('batch.begun', form.container, instructionOf(question, plan)));
+    return list;
+  }, [question, plan, form, facts, say]);
+
+  return (
+    <div className="flex h-full max-wide:block">
+      <div className="flex min-w-0 flex-1 flex-col gap-5 overflow-y-auto p-6 max-wide:p-4">
+        <h1 className="text-title">
+          {say('area.bench')} <span className="text-base font-normal text-ash">{say('bench.tool')}</span>
+        </h1>
+        <Question form={form} set={set} strengths={plan?.strengths ?? []} today={today} />
+        <Tools />
+        {plan && question ? <Answer question={question} plan={plan} /> : <p className="text-ash">{say('bench.incomplete')}</p>}
+        {plan && <Judgements of={plan.judgements} />}
+        {drafts && (
+          <Act drafts={drafts} label={say('bench.begin')} told={say('bench.begun', { code: facts.container[form.container]?.code ?? '' })} onDone={() => setShown(form.container)} />
+        )}
+        {plan?.chosen.answers && plan.chosen.doseMl > 0 && form.container === NO_CONTAINER && <p className="text-ash">{say('bench.choose-container')}</p>}
+        {plan && question && (
+          <>
+            <DoseScale plan={plan} volumeL={question.volumeL.value} onChoose={school => set({ school })} />
+            <ResidualScale />
+          </>
+        )}
+        <p className="max-w-[80ch] border-l-4 border-iron py-1 pl-3 text-small">{say('bench.caution')}</p>
+      </div>
+      <aside aria-label={say('bench.sheets')} className="w-[340px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-t max-wide:border-l-0">
+        {running.length > 1 && (
+          <p className="flex flex-wrap gap-1 border-b border-rule p-3">
+            {running.map(c => (
+              <Button key={c.id} look="quiet" aria-pressed={c.id === sheetContainer?.id} className={c.id === sheetContainer?.id ? 'font-bold' : ''} onClick={() => setShown(c.id)}>
+                {facts.container[c.id]!.code}
+              </Button>
+            ))}
+          </p>
+        )}
+        {sheetContainer ? <DoseSheet key={sheetContainer.id} container={sheetContainer} /> : <p className="p-4 text-ash">{say('bench.no-sheet')}</p>}
+      </aside>
+    </div>
+  );
+}
+
+interface QuestionProps {
+  readonly form: BenchForm;
+  readonly set: (change: Partial<BenchForm>) => void;
+  readonly strengths: Parameters<typeof BleachBlanks>[0]['strengths'];
+  readonly today: string;
+}
+
+function Question({ form, set, strengths, today }: QuestionProps) {
+  const say = useSay();
+  const facts = useFacts();
+  const full = Object.values(facts.container).filter(c => (c.fill?.remainingL ?? 0) > 0);
+  const water = facts.container[form.container]?.fill?.water;
+  return (
+    <Sentence>
+      {say('bench.treat')}{' '}
+      <QuantityBlank label={say('bench.volume')} dimension="volumeL" value={form.volumeL} onValue={volumeL => set({ volumeL })} least={0.05} most={100000} />{' '}
+      <ProvenanceBlank value={form.known} onValue={known => set({ known })} /> {say('bench.in')}{' '}
+      <ChoiceBlank
+        label={say('bench.container')}
+        value={form.container}
+        onValue={id => set(id === NO_CONTAINER ? { container: id } : filledFrom(facts, id))}
+        choices={[{ value: NO_CONTAINER, label: say('bench.no-container') }, ...full.map(c => ({ value: c.id, label: c.code, note: facts.place[c.place]?.name ?? '' }))]}
+      />{' '}
+      {say('bench.which-is')}{' '}
+      <ChoiceBlank<Clarity>
+        label={say('bench.clarity')}
+        value={form.clarity}
+        onValue={clarity => set({ clarity })}
+        choices={clarities.map(value => ({ value, label: say(`clarity-name.${value}`), note: say(`clarity-name.${value}.note`) }))}
+      />{' '}
+      {water === 'treated-tap' && (
+        <>
+          {say('bench.reads')}{' '}
+          <QuantityBlank label={say('bench.residual')} dimension="number" value={form.residualMgL} onValue={residualMgL => set({ residualMgL })} least={0} most={20} placeholder={say('bench.unread')} /> mg/L,{' '}
+        </>
+      )}
+      {say('bench.at')}{' '}
+      <QuantityBlank label={say('bench.temperature')} dimension="temperatureC" value={form.temperatureC} onValue={temperatureC => set({ temperatureC })} least={-5} most={60} placeholder={say('bench.unknown-temperature')} />, pH{' '}
+      <QuantityBlank label="pH" dimension="number" value={form.ph} onValue={ph => set({ ph })} least={3} most={12} placeholder={say('bench.unknown')} />, {say('bench.with')}{' '}
+      <BleachBlanks form={form} set={set} today={today} strengths={strengths} />.
+    </Sentence>
+  );
+}
+
+/** The tools owned: the answer is given in one of these. */
+function Tools() {
+  const say = useSay();
+  const { group } = useFacts();
+  const { recordAndTell } = useRecord();
+  const toggle = (id: string) => {
+    const toolIds = group.toolIds.includes(id) ? group.toolIds.filter(t => t !== id) : [...group.toolIds, id];
+    void recordAndTell([draft('group.set', 'group', { toolIds })], say('bench.tools-told'));
+  };
+  return (
+    <fieldset className="m-0 flex flex-wrap items-baseline gap-x-3 gap-y-1 border-0 p-0 text-small">
+      <legend className="float-left mr-2 font-semibold">{say('bench.tools')}</legend>
+      {toolCatalogue.map(tool => (
+        <label key={tool.id} className="flex cursor-pointer items-center gap-1.5">
+          <input type="checkbox" className="accent-[var(--pool)]" checked={group.toolIds.includes(tool.id)} onChange={() => toggle(tool.id)} />
+          {say(`tool.${tool.id}`)}
+        </label>
+      ))}
+    </fieldset>
+  );
+}

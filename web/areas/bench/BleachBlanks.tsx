@@ -1,0 +1,88 @@
+import type { BleachProduct, StrengthBasis, StrengthSchoolId } from '#core/chlorine/strength.ts';
+import { strengthSchools } from '#core/chlorine/strength.ts';
+import type { StrengthAnswer } from '#core/chlorine/strength.ts';
+import { useFacts } from '../../app/hooks.ts';
+import * as format from '../../person/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, TextBlank } from '../../ui/Blank.tsx';
+import { type BenchForm, NEW_BLEACH } from './question.ts';
+
+const products: readonly BleachProduct[] = ['plain', 'scented', 'thickened', 'cleaner', 'pool'];
+const bases: readonly StrengthBasis[] = ['wt-naocl', 'wt-available', 'trade', 'g-per-l'];
+
+interface Props {
+  readonly form: BenchForm;
+  readonly set: (change: Partial<BenchForm>) => void;
+  readonly today: string;
+  readonly strengths: readonly StrengthAnswer[];
+}
+
+/** Which bottle: one of the supplies, or one described here that is kept with the batch. */
+export function BleachBlanks({ form, set, today, strengths }: Props) {
+  const say = useSay();
+  const facts = useFacts();
+  const supplies = Object.values(facts.supply);
+  return (
+    <>
+      {supplies.length > 0 && (
+        <>
+          <ChoiceBlank
+            label={say('bench.bleach')}
+            value={form.supply}
+            onValue={supply => set({ supply })}
+            choices={[
+              ...supplies.map(s => ({
+                value: s.id,
+                label: s.name,
+                ...(s.bleach.madeOn ? { note: say('bench.made-kept', { madeOn: s.bleach.madeOn, keptC: s.bleach.keptC }) } : {}),
+              })),
+              { value: NEW_BLEACH, label: say('bench.another-bottle') },
+            ]}
+          />{' '}
+        </>
+      )}
+      {form.supply === NEW_BLEACH && (
+        <>
+          <ChoiceBlank<BleachProduct>
+            label={say('bench.product')}
+            value={form.product}
+            onValue={product => set({ product })}
+            choices={products.map(value => ({ value, label: say(`product.${value}`) }))}
+          />{' '}
+          {say('bench.of')} <QuantityBlank label={say('bench.strength')} dimension="number" value={form.strength} onValue={strength => set({ strength })} least={0.1} most={200} />{' '}
+          <ChoiceBlank<StrengthBasis>
+            label={say('bench.basis')}
+            value={form.basis}
+            onValue={basis => set({ basis })}
+            choices={bases.map(value => ({ value, label: say(`basis.${value}`), note: say(`basis.${value}.note`) }))}
+          />
+          , {say('bench.made')}{' '}
+          <TextBlank
+            label={say('bench.made-label')}
+            type="date"
+            value={form.madeOn}
+            max={today}
+            onValue={madeOn => set({ madeOn })}
+            fault={form.madeOn > today ? 'bench.made-future' : undefined}
+          />
+          , {say('bench.kept')}{' '}
+          <QuantityBlank label={say('bench.kept-label')} dimension="temperatureC" value={form.keptC} onValue={keptC => set({ keptC })} least={-20} most={60} />
+        </>
+      )}
+      {say('bench.strength-by')}{' '}
+      <ChoiceBlank<StrengthSchoolId>
+        label={say('bench.strength-school')}
+        value={form.strengthSchool ?? facts.plan.strengthSchool}
+        onValue={strengthSchool => set({ strengthSchool })}
+        choices={strengthSchools.map(value => {
+          const mgMl = strengths.find(s => s.school === value)?.mgMl;
+          return {
+            value,
+            label: say(`strength-school.${value}`),
+            note: mgMl === undefined ? say(`strength-school.${value}.note`) : `${format.number(mgMl)} mg/mL · ${say(`strength-school.${value}.note`)}`,
+          };
+        })}
+      />
+    </>
+  );
+}

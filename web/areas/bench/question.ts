@@ -1,0 +1,122 @@
+import type { DoseQuestion } from '#core/chlorine/instruct.ts';
+import { type Tool, toolCatalogue } from '#core/chlorine/measure.ts';
+import type { Clarity, DoseSchoolId } from '#core/chlorine/schools.ts';
+import type { Bleach, BleachProduct, StrengthBasis, StrengthSchoolId } from '#core/chlorine/strength.ts';
+import type { Facts } from '#core/log/facts.ts';
+import { waters } from '#core/rotation/waters.ts';
+import type { Provenance } from '#core/units/amount.ts';
+import { useEffect, useState } from 'react';
+import { withProvenance } from '../../ui/Provenance.tsx';
+
+/** A bottle that is not among the supplies yet. */
+export const NEW_BLEACH = 'new';
+/** A volume that is in no container of the store. */
+export const NO_CONTAINER = 'none';
+
+/** What stands in the blanks of the bench. */
+export interface BenchForm {
+  readonly container: string;
+  readonly volumeL: number | undefined;
+  readonly known: Provenance;
+  readonly clarity: Clarity;
+  readonly temperatureC: number | undefined;
+  readonly ph: number | undefined;
+  readonly residualMgL: number | undefined;
+  readonly supply: string;
+  readonly product: BleachProduct;
+  readonly basis: StrengthBasis;
+  readonly strength: number | undefined;
+  readonly madeOn: string;
+  readonly keptC: number | undefined;
+  readonly measuredMgMl: number | undefined;
+  readonly strengthSchool: StrengthSchoolId | undefined;
+  readonly school: DoseSchoolId | undefined;
+}
+
+const fresh: BenchForm = {
+  container: NO_CONTAINER,
+  volumeL: undefined,
+  known: 'measured',
+  clarity: 'clear',
+  temperatureC: undefined,
+  ph: undefined,
+  residualMgL: undefined,
+  supply: NEW_BLEACH,
+  product: 'plain',
+  basis: 'wt-naocl',
+  strength: 6,
+  madeOn: '',
+  keptC: 15,
+  measuredMgMl: undefined,
+  strengthSchool: undefined,
+  school: undefined,
+};
+
+const KEY = 'zeolite.bench';
+
+function stored(): BenchForm {
+  try {
+    return { ...fresh, ...(JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Partial<BenchForm>) };
+  } catch {
+    return fresh;
+  }
+}
+
+/** The blanks, kept through a reload: nothing typed is lost. */
+export function useBenchForm(facts: Facts, container: string | null): [BenchForm, (change: Partial<BenchForm>) => void] {
+  const [form, setForm] = useState<BenchForm>(() => {
+    const before = stored();
+    const supply = facts.supply[before.supply] ? before.supply : (Object.keys(facts.supply)[0] ?? NEW_BLEACH);
+    const known = container ?? before.container;
+    return { ...before, supply, ...(facts.container[known] ? filledFrom(facts, known) : { container: NO_CONTAINER }) };
+  });
+  useEffect(() => sessionStorage.setItem(KEY, JSON.stringify(form)), [form]);
+  return [form, change => setForm(f => ({ ...f, ...change }))];
+}
+
+/** What the store knows of a container's water. */
+export function filledFrom(facts: Facts, container: string): Pick<BenchForm, 'container' | 'volumeL' | 'known' | 'residualMgL'> {
+  const fill = facts.container[container]?.fill;
+  const last = fill?.readings.at(-1);
+  return {
+    container,
+    volumeL: fill && fill.remainingL > 0 ? fill.remainingL : undefined,
+    known: fill?.volumeL.known ?? 'measured',
+    residualMgL: last?.mgL,
+  };
+}
+
+/** The tools owned; a dropper runs at the drops counted for it. */
+export function ownedTools(facts: Facts): Tool[] {
+  const { toolIds, dropsPerMl } = facts.group;
+  return toolCatalogue.filter(t => toolIds.includes(t.id)).map(t => (t.kind === 'dropper' ? { ...t, dropsPerMl, calibrated: dropsPerMl !== 20 } : t));
+}
+
+/** The bottle in the blanks, or undefined while one of them is empty. */
+export function bleachOf(form: BenchForm, facts: Facts): Bleach | undefined {
+  const supply = facts.supply[form.supply];
+  if (supply) return supply.bleach;
+  const { product, basis, strength, madeOn, keptC, measuredMgMl } = form;
+  if (strength === undefined || keptC === undefined) return undefined;
+  return { product, basis, strength, keptC, ...(madeOn ? { madeOn } : {}), ...(measuredMgMl === undefined ? {} : { measuredMgMl }) };
+}
+
+/** The question that the blanks ask, or undefined while one of them is empty. */
+export function questionOf(form: BenchForm, facts: Facts, today: string): DoseQuestion | undefined {
+  const bleach = bleachOf(form, facts);
+  if (!bleach || form.volumeL === undefined || form.volumeL <= 0) return undefined;
+  const water = facts.container[form.container]?.fill?.water;
+  return {
+    volumeL: withProvenance(form.volumeL, form.known),
+    clarity: form.clarity,
+    ...(form.temperatureC === undefined ? {} : { temperatureC: form.temperatureC }),
+    ...(form.ph === undefined ? {} : { ph: form.ph }),
+    isTreatedTap: water !== undefined && waters[water].drinkable && water === 'treated-tap',
+    ...(form.residualMgL === undefined ? {} : { residualMgL: form.residualMgL }),
+    bleach,
+    strengthSchool: form.strengthSchool ?? facts.plan.strengthSchool,
+    ...(form.school ? { school: form.school } : {}),
+    tools: ownedTools(facts),
+    today,
+  };
+}

@@ -1,0 +1,63 @@
+import { type AnimalKind, animalRates, type InstitutionKind, institutionRates } from '#core/need/rates.ts';
+import { useFacts, useReader } from '../../app/hooks.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { draft } from '../../log/record.ts';
+import * as format from '../../person/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { QuantityBlank } from '../../ui/Blank.tsx';
+
+const animalKinds = Object.keys(animalRates) as AnimalKind[];
+const institutionKinds = Object.keys(institutionRates) as InstitutionKind[];
+
+/** A typical body mass where the rate goes by kg. */
+const TYPICAL_KG: Partial<Record<AnimalKind, number>> = { dog: 20, cat: 4 };
+
+/** Animals, which drink utility water, and what institutions add to what their users need at home. */
+export function OthersList() {
+  const say = useSay();
+  const { units } = useReader();
+  const { plan } = useFacts();
+  const { recordAndTell } = useRecord();
+  const countOf = (kind: AnimalKind) => plan.animals.find(a => a.kind === kind)?.count ?? 0;
+  const usersOf = (kind: InstitutionKind) => plan.institutions.find(i => i.kind === kind)?.users ?? 0;
+  const setAnimals = (kind: AnimalKind, count: number | undefined) => {
+    if (count === undefined || count === countOf(kind)) return;
+    const massKg = TYPICAL_KG[kind];
+    const rest = plan.animals.filter(a => a.kind !== kind);
+    const animals = count === 0 ? rest : [...rest, { kind, count, ...(massKg ? { massKg } : {}) }];
+    void recordAndTell([draft('plan.set', 'plan', { animals })], say('plan.changed'));
+  };
+  const setUsers = (kind: InstitutionKind, users: number | undefined) => {
+    if (users === undefined || users === usersOf(kind)) return;
+    const rest = plan.institutions.filter(i => i.kind !== kind);
+    const institutions = users === 0 ? rest : [...rest, { kind, users }];
+    void recordAndTell([draft('plan.set', 'plan', { institutions })], say('plan.changed'));
+  };
+  const row = 'grid grid-cols-[64px_1fr] items-baseline gap-2 py-0.5';
+  return (
+    <section>
+      <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('plan.others')}</h2>
+      {animalKinds.map(kind => (
+        <p key={kind} className={row}>
+          <QuantityBlank onLeave label={say(`animal.${kind}`)} dimension="number" value={countOf(kind)} onValue={n => setAnimals(kind, n)} least={0} most={100000} wholeNumbers />
+          <span>
+            {say(`animal.${kind}`)}{' '}
+            <span className="text-small text-ash">
+              {say(animalRates[kind].perKg ? 'animal.rate-kg' : 'animal.rate', { litres: format.litres(animalRates[kind].litres, units), massKg: TYPICAL_KG[kind] ?? 0 })}
+            </span>
+          </span>
+        </p>
+      ))}
+      <h3 className="mt-3 mb-1 text-base">{say('plan.institutions')}</h3>
+      {institutionKinds.map(kind => (
+        <p key={kind} className={row}>
+          <QuantityBlank onLeave label={say(`institution.${kind}`)} dimension="number" value={usersOf(kind)} onValue={n => setUsers(kind, n)} least={0} most={100000} wholeNumbers />
+          <span>
+            {say(`institution.${kind}`)}{' '}
+            <span className="text-small text-ash">{say('institution.rate', { litres: format.litres(institutionRates[kind].litres, units), grade: `grade.${institutionRates[kind].grade}` })}</span>
+          </span>
+        </p>
+      ))}
+    </section>
+  );
+}

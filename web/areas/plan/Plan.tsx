@@ -1,0 +1,166 @@
+import { dailyNeed, type NeedLine, type NeedSchoolId, needSchools, stockNeedL } from '#core/need/need.ts';
+import { type Climate, climateFactor, dayLadder } from '#core/need/rates.ts';
+import { citations } from '#core/citations.ts';
+import type { PlanFields } from '#core/log/entry.ts';
+import { needGroup } from '#core/log/state.ts';
+import { useMemo } from 'react';
+import { useFacts, usePreview, useReader, useWaterState } from '../../app/hooks.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { draft } from '../../log/record.ts';
+import * as format from '../../person/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { RuleScale } from '../../ui/RuleScale.tsx';
+import { HomeList } from './HomeList.tsx';
+import { OthersList } from './OthersList.tsx';
+
+const climates = Object.keys(climateFactor) as Climate[];
+
+/** Round figures that hold the marks of a scale. */
+function ticksTo(most: number): number[] {
+  const step = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000].find(s => most / s <= 8) ?? 20_000;
+  return Array.from({ length: Math.ceil(most / step) + 1 }, (_, i) => i * step);
+}
+
+/** How much to keep: the answer first, then the sentence it follows from, the rules side by side, and the people. */
+export function Plan() {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const { need, reach, today } = useWaterState();
+  const { recordAndTell } = useRecord();
+  const { plan } = facts;
+  const set = (change: Partial<PlanFields>) => void recordAndTell([draft('plan.set', 'plan', change)], say('plan.changed'));
+  const keepL = stockNeedL(need.drinkingL, plan.targetDays, plan.reserveShare);
+  const utilityL = stockNeedL(need.utilityL, plan.targetDays, plan.reserveShare);
+  const missingL = keepL - reach.drinkingL;
+  const group = useMemo(() => needGroup(facts, today), [facts, today]);
+  const schools = needSchools.map(s => ({ ...s, need: dailyNeed(s.id, group) }));
+  const inUnits = (litres: number) => format.litres(litres, units);
+  const warmer = climates[climates.indexOf(plan.climate) + 1];
+  const hotPreview = usePreview(warmer && [draft('plan.set', 'plan', { climate: warmer })]);
+  const rule = { school: plan.needSchool, source: citations[schools.find(s => s.id === plan.needSchool)!.source] };
+
+  return (
+    <div className="flex max-w-[1080px] flex-col gap-6 p-6 max-wide:p-4">
+      <div>
+        <h1 className="text-title">{say('area.plan')}</h1>
+        <p className="mt-1 text-[40px] leading-[46px] font-extrabold" data-testid="plan-answer">
+          {say('plan.answer', { litres: keepL })}
+        </p>
+        <p className="text-large">
+          {utilityL > 0 && `${say('plan.answer-utility', { litres: utilityL })} `}
+          {missingL > 0 ? say('plan.missing', { held: reach.drinkingL, missing: missingL }) : say('plan.enough', { held: reach.drinkingL })}
+        </p>
+        <p className="text-ash">
+          {say('plan.working', { perDay: need.drinkingL, days: plan.targetDays, share: plan.reserveShare, litres: keepL })}
+        </p>
+      </div>
+
+      <Sentence>
+        {say('plan.for')}{' '}
+        <QuantityBlank onLeave label={say('plan.days')} dimension="number" value={plan.targetDays} onValue={targetDays => targetDays !== undefined && set({ targetDays })} least={1} most={3650} wholeNumbers />{' '}
+        {say('plan.days-by')}{' '}
+        <ChoiceBlank<NeedSchoolId>
+          label={say('plan.school')}
+          value={plan.needSchool}
+          onValue={needSchool => set({ needSchool })}
+          choices={needSchools.map(s => ({ value: s.id, label: say(`need.${s.id}`), note: say(`need.${s.id}.note`) }))}
+        />
+        , {say('plan.in')}{' '}
+        <ChoiceBlank<Climate>
+          label={say('plan.climate')}
+          value={plan.climate}
+          onValue={climate => set({ climate })}
+          choices={climates.map(value => ({ value, label: say(`climate.${value}`), note: `× ${climateFactor[value]}` }))}
+        />
+        , {say('plan.with')}{' '}
+        <QuantityBlank onLeave label={say('plan.reserve')} dimension="number" value={Math.round(plan.reserveShare * 100)} onValue={share => share !== undefined && set({ reserveShare: share / 100 })} least={0} most={200} />{' '}
+        {say('plan.reserve-words')}
+      </Sentence>
+      <p className="-mt-3 flex flex-wrap items-center gap-2 text-small text-ash">
+        {say('plan.ladder')}
+        {dayLadder.map(days => (
+          <Button key={days} look="quiet" className="text-small" onClick={() => set({ targetDays: days })}>
+            {say(`ladder.${days}`)}
+          </Button>
+        ))}
+        {warmer && (
+          <Button look="quiet" className="text-small" {...hotPreview} onClick={() => set({ climate: warmer })}>
+            {say('plan.warmer', { climate: `climate.${warmer}` })}
+          </Button>
+        )}
+      </p>
+
+      <section>
+        <h2 className="mb-2 text-base">{say('plan.rules')}</h2>
+        <RuleScale
+          label={say('plan.rules')}
+          spacing="linear"
+          ticks={ticksTo(Math.max(...schools.map(s => s.need.drinkingL), 1))}
+          marks={schools.map(s => ({
+            id: s.id,
+            value: s.need.drinkingL,
+            label: say(`need.${s.id}`),
+            note: inUnits(s.need.drinkingL) + (s.need.utilityL > 0 ? ` + ${inUnits(s.need.utilityL)}` : ''),
+            ...(s.id === plan.needSchool ? { tone: 'chosen' as const } : {}),
+          }))}
+          onChoose={id => set({ needSchool: id as NeedSchoolId })}
+        />
+        <p className="max-w-[80ch] text-small text-ash">
+          {say(`need.${plan.needSchool}.note`)} {rule.source}. {say('plan.scale-note')}
+        </p>
+      </section>
+
+      <Working lines={need.lines} drinkingL={need.drinkingL} utilityL={need.utilityL} />
+      <div className="grid grid-cols-[3fr_2fr] gap-8 max-wide:grid-cols-1">
+        <HomeList />
+        <OthersList />
+      </div>
+      <p className="max-w-[75ch] border-l-4 border-iron py-1 pl-3 text-small">{say('plan.caution')}</p>
+    </div>
+  );
+}
+
+/** The day's need line by line, so that anybody can add it up. */
+function Working({ lines, drinkingL, utilityL }: { lines: readonly NeedLine[]; drinkingL: number; utilityL: number }) {
+  const say = useSay();
+  const { units } = useReader();
+  const inUnits = (litres: number) => format.litres(litres, units);
+  return (
+    <section>
+      <h2 className="mb-1 text-base">{say('plan.day')}</h2>
+      <table className="w-full max-w-[720px] border-collapse text-left">
+        <thead className="text-small text-ash">
+          <tr className="border-b border-slate">
+            {['use', 'grade', 'users', 'rate', 'climate', 'litres'].map((head, i) => (
+              <th key={head} scope="col" className={`py-1 font-semibold ${i > 1 ? 'text-right' : ''}`}>
+                {say(`plan.table.${head}`)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {lines.map((line, i) => (
+            <tr key={`${line.use}${line.rateL}${i}`} className="border-b border-rule">
+              <td className="py-1">{say(`use.${line.use}`)}</td>
+              <td>{say(`grade.${line.grade}`)}</td>
+              <td className="text-right">{format.number(line.users)}</td>
+              <td className="text-right">× {inUnits(line.rateL)}</td>
+              <td className="text-right">{line.climate === 1 ? '' : `× ${line.climate}`}</td>
+              <td className="text-right">= {inUnits(line.litres)}</td>
+            </tr>
+          ))}
+        </tbody>
+        <tfoot>
+          <tr>
+            <td colSpan={6} className="py-1.5 text-right font-bold">
+              {say('plan.sum', { drinkingL, utilityL })}
+            </td>
+          </tr>
+        </tfoot>
+      </table>
+    </section>
+  );
+}

@@ -1,0 +1,88 @@
+import type { ContainerFacts } from '#core/log/facts.ts';
+import { kindOf } from '#core/log/state.ts';
+import { portability } from '#core/containers/mass.ts';
+import { X } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { Link } from 'react-router';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import * as format from '../../person/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { JudgementLine } from '../../ui/JudgementLine.tsx';
+import { ProvenanceTag } from '../../ui/Provenance.tsx';
+import { Swatch } from '../../ui/Textures.tsx';
+import { ContainerActs } from './ContainerActs.tsx';
+import { History } from './History.tsx';
+import { useKindName } from './kindName.ts';
+
+function Line({ name, children }: { name: string; children: ReactNode }) {
+  return (
+    <div className="contents">
+      <dt className="text-ash">{name}</dt>
+      <dd>{children}</dd>
+    </div>
+  );
+}
+
+/** A container's life: what is in it, how long it is good, what can be done, and all that was recorded. */
+export function ContainerLife({ container }: { container: ContainerFacts }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { timeZone, units } = useReader();
+  const state = useWaterState().containers[container.id];
+  const kindName = useKindName();
+  const kind = kindOf(facts, container.kind);
+  if (!state) return null;
+  const { fill } = container;
+  const place = facts.place[container.place];
+  const reading = fill?.readings.at(-1);
+  return (
+    <div className="flex flex-col gap-4 p-5">
+      <div className="flex items-start justify-between">
+        <p className="flex items-center gap-2 rounded-sm border-[1.5px] border-slate px-2 py-0.5 text-small font-semibold">
+          <Swatch state={state.state} size={14} /> {say(`state-name.${state.state}`)}
+        </p>
+        <Link to="/store" aria-label={say('life.close')} className="-m-2 p-2">
+          <X size={19} aria-hidden="true" />
+        </Link>
+      </div>
+      <h2 className="text-title">
+        {container.code} <span className="text-large font-normal text-ash">{kindName(container.kind)}</span>
+      </h2>
+      <dl className="grid grid-cols-[92px_1fr] gap-x-3 gap-y-1.5">
+        <Line name={say('life.place')}>
+          {place?.name}
+          {container.shelf && `, ${say('move.on-shelf', { id: container.shelf })}`}
+          {place?.finding && <span className="block text-small text-ash">{place.finding}</span>}
+        </Line>
+        {fill && state.litres > 0 && (
+          <>
+            <Line name={say('life.water')}>
+              {say(`water.${fill.water}`)}, {format.bothVolumes(state.litres, units)} <ProvenanceTag amount={fill.volumeL} />
+            </Line>
+            <Line name={say('life.filled')}>{format.dayAndTime(fill.at, timeZone)}</Line>
+          </>
+        )}
+        {state.goodUntil && (
+          <Line name={say('life.good-until')}>
+            {format.day(state.goodUntil.day)} <span className="text-ash">({say(state.goodUntil.rule.rule)})</span>
+          </Line>
+        )}
+        {reading && (
+          <Line name={say('life.chlorine')}>
+            {reading.mgL === undefined ? say(`smell.${reading.smell ?? 'none'}`) : `${format.number(reading.mgL)} mg/L`}{' '}
+            <span className="text-ash">{format.dayAndTime(reading.at, timeZone)}</span>
+          </Line>
+        )}
+        <Line name={say('life.mass')}>
+          {format.kg(state.massKg, units)}, {say(`carry.${portability(state.massKg, facts.plan.liftKg)}`)}
+          {kind && state.massKg > 2 * facts.plan.liftKg && <span className="block text-small text-ash">{say('life.strap')}</span>}
+        </Line>
+        {container.heldBefore !== 'new' && <Line name={say('life.held')}>{say(`held.${container.heldBefore}`)}</Line>}
+        {container.note && <Line name={say('life.note')}>{container.note}</Line>}
+      </dl>
+      <JudgementLine judgement={state.judgement} />
+      <ContainerActs key={container.id} container={container} />
+      <History subject={container.id} version={container} />
+    </div>
+  );
+}

@@ -1,0 +1,106 @@
+import type { HistoryLine } from '#contract/log.ts';
+import type { Entry } from '#core/log/entry.ts';
+import { useEffect, useState } from 'react';
+import { useReader } from '../../app/hooks.ts';
+import { strikesOf, useRecord } from '../../app/undo.tsx';
+import { fetchHistory } from '../../log/api.ts';
+import * as format from '../../person/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
+import { useEntryWords } from './entryWords.ts';
+
+/** Lines shown before the rest is asked for. */
+const LINES_FIRST = 8;
+
+/**
+ * All that was recorded of a subject, newest first; a mistake is struck, and both stay in sight.
+ * @param version anything that changes when the subject changed
+ */
+export function History({ subject, version }: { subject: string; version: unknown }) {
+  const say = useSay();
+  const words = useEntryWords();
+  const { timeZone } = useReader();
+  const [lines, setLines] = useState<readonly HistoryLine[] | null>(null);
+  const [all, setAll] = useState(false);
+  const [striking, setStriking] = useState<Entry | null>(null);
+
+  useEffect(() => {
+    let isCurrent = true;
+    if (version) {
+      fetchHistory(subject)
+        .then(history => isCurrent && setLines(history.lines))
+        .catch(() => undefined);
+    }
+    return () => {
+      isCurrent = false;
+    };
+  }, [subject, version]);
+
+  if (!lines) return <p className="text-small text-ash">{say('history.loading')}</p>;
+  const newest = [...lines].reverse();
+  const shown = all ? newest : newest.slice(0, LINES_FIRST);
+  return (
+    <section aria-label={say('history.title')}>
+      <h3 className="mb-1 border-b border-slate pb-1 text-base">{say('history.title')}</h3>
+      <ul className="m-0 list-none p-0">
+        {shown.map(({ entry, isStruck }) => (
+          <li key={entry.id} className="group flex items-start gap-2 border-b border-rule py-1.5 text-small">
+            <span className="min-w-0 flex-1">
+              <span className={isStruck ? 'line-through' : ''}>{words(entry)}</span>
+              <span className="block text-ash">
+                {format.dayAndTime(entry.happenedAt, timeZone)}, {entry.by}
+                {isStruck && ` · ${say('history.struck')}`}
+              </span>
+            </span>
+            {!isStruck && entry.kind !== 'struck' && (
+              <Button look="quiet" className="text-small" aria-label={say('history.strike-this', { what: words(entry) })} onClick={() => setStriking(entry)}>
+                {say('history.strike')}
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      {shown.length < newest.length && (
+        <Button look="quiet" onClick={() => setAll(true)}>
+          {say('history.all', { count: newest.length })}
+        </Button>
+      )}
+      {striking && <StrikeDialog entry={striking} onClose={() => setStriking(null)} />}
+    </section>
+  );
+}
+
+/** Strikes an entry; when others rest on it they are listed, and struck with it. */
+function StrikeDialog({ entry, onClose }: { entry: Entry; onClose: () => void }) {
+  const say = useSay();
+  const words = useEntryWords();
+  const { recordAndTell } = useRecord();
+  const [rests, setRests] = useState<readonly Entry[]>([]);
+  const strike = async () => {
+    const outcome = await recordAndTell(strikesOf([entry, ...rests]), say('history.was-struck', { what: words(entry) }));
+    if (outcome.is === 'problem' && outcome.problem.rests) setRests(outcome.problem.rests);
+    else onClose();
+  };
+  return (
+    <Dialog title={say('history.strike-title')} open onClose={onClose}>
+      <p>{say('history.strike-what', { what: words(entry) })}</p>
+      {rests.length > 0 && (
+        <>
+          <p className="mt-3 font-semibold">{say('history.rests')}</p>
+          <ul className="list-disc pl-5">
+            {rests.map(e => (
+              <li key={e.id}>{words(e)}</li>
+            ))}
+          </ul>
+        </>
+      )}
+      <div className="mt-4 flex gap-2">
+        <Button look="primary" onClick={() => void strike()}>
+          {say(rests.length > 0 ? 'history.strike-all' : 'history.strike-it')}
+        </Button>
+        <Button onClick={onClose}>{say('dialog.leave')}</Button>
+      </div>
+    </Dialog>
+  );
+}

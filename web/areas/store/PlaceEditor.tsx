@@ -1,0 +1,118 @@
+import type { PlaceFields, Shelf } from '#core/log/entry.ts';
+import type { PlaceFacts } from '#core/log/facts.ts';
+import { useMemo, useState } from 'react';
+import { Act } from '../../app/Act.tsx';
+import { useFacts } from '../../app/hooks.ts';
+import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
+
+type YesNo = 'yes' | 'no';
+type Level = '-2' | '-1' | '0' | '1' | '2';
+const levels: readonly Level[] = ['-2', '-1', '0', '1', '2'];
+
+const flag = (value: boolean | undefined): YesNo => (value ? 'yes' : 'no');
+
+/** What a place is like: its size to scale, its warmth, light and frost, its shelves, and how a stranger finds it. */
+export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onClose: () => void }) {
+  const say = useSay();
+  const facts = useFacts();
+  const before: Partial<PlaceFields> = place === 'new' ? {} : place;
+  const buildings = Object.values(facts.building);
+  const [fields, setFields] = useState<Partial<PlaceFields>>({ level: 0, widthM: 4, heightM: 2.4, shelves: [], ...before });
+  const [buildingName, setBuildingName] = useState(facts.building[before.building ?? '']?.name ?? buildings[0]?.name ?? '');
+  const set = (change: Partial<PlaceFields>) => setFields(f => ({ ...f, ...change }));
+  const drafts = useMemo(() => {
+    const { name, level, widthM, heightM } = fields;
+    if (!name?.trim() || !buildingName.trim() || widthM === undefined || heightM === undefined || level === undefined) return undefined;
+    const known = Object.values(facts.building).find(b => b.name.toLowerCase() === buildingName.trim().toLowerCase());
+    const building = known?.id ?? newSubject('building');
+    const list: Draft[] = known
+      ? []
+      : [draft('building.set', building, { name: buildingName.trim(), order: Object.keys(facts.building).length, roof: 'pitched' })];
+    const { id: _, ...rest } = fields as Partial<PlaceFacts>;
+    const subject = place === 'new' ? newSubject('place') : place.id;
+    list.push(draft('place.set', subject, { ...rest, name: name.trim(), building, level, widthM, heightM, shelves: fields.shelves ?? [] }));
+    return list;
+  }, [fields, buildingName, facts.building, place]);
+  const yesNo = (key: 'dark' | 'mayFreeze' | 'directSun') => (
+    <ChoiceBlank<YesNo>
+      label={say(`place.ask.${key}`)}
+      value={flag(fields[key])}
+      onValue={value => set({ [key]: value === 'yes' })}
+      choices={(['yes', 'no'] as const).map(value => ({ value, label: say(`place.ask.${key}.${value}`) }))}
+    />
+  );
+  return (
+    <Dialog title={say(place === 'new' ? 'place.new' : 'place.edit')} open onClose={onClose} wide>
+      <Act drafts={drafts} label={say('place.keep')} told={say('place.told', { name: fields.name ?? '' })} onDone={onClose}>
+        <Sentence>
+          <TextBlank label={say('place.name')} value={fields.name ?? ''} onValue={name => set({ name })} placeholder={say('set-down.place-hint')} />{' '}
+          {say('place.in')}{' '}
+          <TextBlank label={say('place.building')} value={buildingName} onValue={setBuildingName} offers={buildings.map(b => b.name)} placeholder={say('first.home')} />,{' '}
+          <ChoiceBlank<Level>
+            label={say('place.level')}
+            value={String(fields.level ?? 0) as Level}
+            onValue={level => set({ level: Number(level) })}
+            choices={levels.map(value => ({ value, label: say(`level.${value}`) }))}
+          />
+          , <QuantityBlank label={say('place.width')} dimension="lengthM" value={fields.widthM} onValue={widthM => setFields(f => ({ ...f, ...(widthM === undefined ? {} : { widthM }) }))} least={0.3} most={100} />{' '}
+          m {say('place.wide')}, <QuantityBlank label={say('place.height')} dimension="lengthM" value={fields.heightM} onValue={heightM => setFields(f => ({ ...f, ...(heightM === undefined ? {} : { heightM }) }))} least={0.3} most={20} />{' '}
+          m {say('place.high')}; {say('place.about')}{' '}
+          <QuantityBlank
+            label={say('place.mean')}
+            dimension="temperatureC"
+            value={fields.meanC}
+            onValue={meanC => setFields(({ meanC: _, ...f }) => (meanC === undefined ? f : { ...f, meanC }))}
+            least={-40}
+            most={60}
+          />
+          , {yesNo('dark')}, {yesNo('directSun')}, {yesNo('mayFreeze')}. {say('place.bears')}{' '}
+          <QuantityBlank
+            label={say('place.floor')}
+            dimension="number"
+            value={fields.floorLimitKgM2}
+            onValue={limit => setFields(({ floorLimitKgM2: _, ...f }) => (limit === undefined ? f : { ...f, floorLimitKgM2: limit }))}
+            least={10}
+            most={20000}
+          />{' '}
+          kg/m². {say('place.found')}{' '}
+          <TextBlank label={say('place.finding')} value={fields.finding ?? ''} onValue={finding => set({ finding })} placeholder={say('place.finding-hint')} />.
+        </Sentence>
+        <Shelves shelves={fields.shelves ?? []} widthM={fields.widthM ?? 4} onShelves={shelves => set({ shelves })} />
+      </Act>
+    </Dialog>
+  );
+}
+
+interface ShelvesProps {
+  readonly shelves: readonly Shelf[];
+  readonly widthM: number;
+  readonly onShelves: (shelves: readonly Shelf[]) => void;
+}
+
+const SHELF_STEP_M = 0.6;
+
+function Shelves({ shelves, widthM, onShelves }: ShelvesProps) {
+  const say = useSay();
+  const change = (id: string, more: Partial<Shelf>) => onShelves(shelves.map(s => (s.id === id ? { ...s, ...more } : s)));
+  const add = () => {
+    const heightM = Math.max(0.2, ...shelves.map(s => s.heightM)) + SHELF_STEP_M;
+    onShelves([...shelves, { id: String.fromCharCode(65 + shelves.length), heightM: Math.round(heightM * 10) / 10, fromM: 0.2, toM: widthM - 0.2, limitKg: 150 }]);
+  };
+  return (
+    <div>
+      {shelves.map(s => (
+        <Sentence key={s.id}>
+          {say('move.on-shelf', { id: s.id })}: <QuantityBlank label={say('shelf.height')} dimension="lengthM" value={s.heightM} onValue={heightM => heightM !== undefined && change(s.id, { heightM })} least={0} most={6} /> m {say('shelf.up')},{' '}
+          {say('shelf.bears')} <QuantityBlank label={say('shelf.limit')} dimension="massKg" value={s.limitKg} onValue={limitKg => limitKg !== undefined && change(s.id, { limitKg })} least={0} most={20000} /> kg.
+        </Sentence>
+      ))}
+      <Button look="quiet" onClick={add}>
+        {say('shelf.add')}
+      </Button>
+    </div>
+  );
+}

@@ -1,0 +1,167 @@
+import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import * as format from '../../person/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ContainerDrawing } from './ContainerDrawing.tsx';
+import { type DrawnBuilding, type DrawnPlace, type Section, sectionOf } from './layout.ts';
+
+/** Metres to pixels: y turns over, because screens count downwards. */
+export interface Scale {
+  readonly pxPerM: number;
+  readonly x: (m: number) => number;
+  readonly y: (m: number) => number;
+}
+
+const LEAST_PX_PER_M = 22;
+const MOST_PX_PER_M = 130;
+
+function scaleFor({ extent }: Section, widthPx: number, heightPx: number): Scale & { widthPx: number; heightPx: number } {
+  const fit = Math.min(widthPx / extent.w, heightPx / extent.h);
+  const pxPerM = Math.max(LEAST_PX_PER_M, Math.min(MOST_PX_PER_M, fit));
+  return {
+    pxPerM,
+    x: m => (m - extent.x) * pxPerM,
+    y: m => (extent.y + extent.h - m) * pxPerM,
+    widthPx: Math.max(widthPx, extent.w * pxPerM),
+    heightPx: Math.max(extent.h * pxPerM, 200),
+  };
+}
+
+interface Props {
+  readonly selected: string | undefined;
+  readonly onSelect: (container: string) => void;
+  readonly onPlace: (place: string) => void;
+}
+
+/** The store, drawn to scale: buildings in section, shelves, and every container filled to its level. */
+export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
+  const say = useSay();
+  const facts = useFacts();
+  const { containers } = useWaterState();
+  const section = useMemo(() => sectionOf(facts, containers), [facts, containers]);
+  const box = useRef<HTMLDivElement>(null);
+  const [size, setSize] = useState({ width: 760, height: 560 });
+  useLayoutEffect(() => {
+    const element = box.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
+    observer.observe(element);
+    return () => observer.disconnect();
+  }, []);
+  const scale = scaleFor(section, size.width, size.height);
+
+  // one stop for the tab key; the arrows walk from container to container
+  const walk = (e: KeyboardEvent<SVGSVGElement>) => {
+    const step = { ArrowRight: 1, ArrowDown: 1, ArrowLeft: -1, ArrowUp: -1 }[e.key];
+    if (!step) return;
+    const all = [...e.currentTarget.querySelectorAll<SVGGElement>('[data-container]')];
+    const next = all[all.indexOf(document.activeElement as unknown as SVGGElement) + step];
+    if (!next) return;
+    e.preventDefault();
+    next.focus();
+  };
+  const first = section.buildings.flatMap(b => b.places.flatMap(p => p.drawn))[0]?.container.id;
+  const groundY = scale.y(0);
+  return (
+    <div ref={box} className="min-h-[260px] flex-1 overflow-auto">
+      <svg
+        width={scale.widthPx}
+        height={scale.heightPx}
+        role="group"
+        aria-label={say('section.name')}
+        onKeyDown={walk}
+        className="block"
+      >
+        <rect x="0" y={groundY} width={scale.widthPx} height={Math.max(0, scale.heightPx - groundY)} fill="url(#earth)" />
+        {section.buildings.map(b => (
+          <Building key={b.building.id} building={b} scale={scale} />
+        ))}
+        <path d={`M0 ${groundY}H${scale.widthPx}`} stroke="var(--slate)" strokeWidth="2.5" />
+        {section.buildings.flatMap(b =>
+          b.places.map(p => (
+            <Place key={p.place.id} drawn={p} scale={scale} onPlace={onPlace}>
+              {p.drawn.map(d => (
+                <ContainerDrawing
+                  key={d.container.id}
+                  drawn={d}
+                  scale={scale}
+                  isSelected={d.container.id === selected}
+                  isTabStop={d.container.id === (selected ?? first)}
+                  onSelect={onSelect}
+                />
+              ))}
+            </Place>
+          )),
+        )}
+      </svg>
+    </div>
+  );
+}
+
+/** Walls, and the roof over what stands above ground. */
+function Building({ building: b, scale }: { building: DrawnBuilding; scale: Scale }) {
+  const above = b.places.filter(p => p.place.level >= 0);
+  if (b.building.roof === 'none') return null;
+  const left = scale.x(b.x);
+  const right = scale.x(Math.max(b.x, ...above.map(p => p.x + p.w)));
+  const top = scale.y(Math.max(0, ...above.map(p => p.y + p.h)));
+  return (
+    <g stroke="var(--slate)" strokeWidth="2.5" fill="var(--chalk)" strokeLinejoin="round">
+      {b.places.map(p => (
+        <rect key={p.place.id} x={scale.x(p.x)} y={scale.y(p.y + p.h)} width={p.w * scale.pxPerM} height={p.h * scale.pxPerM} />
+      ))}
+      {above.length > 0 && b.building.roof === 'pitched' && (
+        <path d={`M${left - 12} ${top}L${(left + right) / 2} ${top - b.roofM * scale.pxPerM}L${right + 12} ${top}Z`} />
+      )}
+      {above.length > 0 && b.building.roof === 'flat' && <rect x={left - 6} y={top - 6} width={right - left + 12} height="6" fill="var(--slate)" />}
+    </g>
+  );
+}
+
+interface PlaceProps {
+  readonly drawn: DrawnPlace;
+  readonly scale: Scale;
+  readonly onPlace: (place: string) => void;
+  readonly children: React.ReactNode;
+}
+
+/** A room with its name, its conditions, its shelves and what stands in it. */
+function Place({ drawn, scale, onPlace, children }: PlaceProps) {
+  const say = useSay();
+  const { units } = useReader();
+  const { place } = drawn;
+  const x = scale.x(drawn.x);
+  const top = scale.y(drawn.y + drawn.h);
+  const widthPx = drawn.w * scale.pxPerM;
+  const notes = [
+    place.meanC === undefined ? '' : format.temperature(place.meanC, units),
+    place.dark ? say('place.dark') : '',
+    place.mayFreeze ? say('place.frost') : '',
+    place.directSun ? say('place.sun') : '',
+    place.floorLimitKgM2 ? say('place.limit', { limitKgM2: place.floorLimitKgM2 }) : '',
+    format.litres(drawn.litres, units),
+  ].filter(Boolean);
+  return (
+    <g>
+      {place.shelves.map(shelf => (
+        <path
+          key={shelf.id}
+          d={`M${scale.x(drawn.x + shelf.fromM)} ${scale.y(drawn.y + shelf.heightM) + 1.5}H${scale.x(drawn.x + shelf.toM)}`}
+          stroke="var(--slate)"
+          strokeWidth="3"
+        />
+      ))}
+      {children}
+      <foreignObject x={x + 4} y={top + 3} width={Math.max(60, widthPx - 8)} height="40" className="overflow-visible">
+        <button
+          type="button"
+          onClick={() => onPlace(place.id)}
+          className="block max-w-full truncate bg-chalk px-1 text-left text-small leading-[17px] hover:underline"
+          title={notes.join(' · ')}
+        >
+          <strong>{place.name}</strong> <span className="text-ash">{notes.join(' · ')}</span>
+        </button>
+      </foreignObject>
+    </g>
+  );
+}

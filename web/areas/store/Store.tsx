@@ -1,0 +1,102 @@
+import { type WaterState, waterStates } from '#core/log/state.ts';
+import { useState } from 'react';
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import * as format from '../../person/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
+import { Swatch } from '../../ui/Textures.tsx';
+import { ContainerLife } from './ContainerLife.tsx';
+import { PlaceEditor } from './PlaceEditor.tsx';
+import { SectionDrawing } from './SectionDrawing.tsx';
+import { SetDown } from './SetDown.tsx';
+import { StoreTable } from './StoreTable.tsx';
+
+/** The states that are on the drawing now, worst last. */
+function Legend({ states }: { states: readonly WaterState[] }) {
+  const say = useSay();
+  return (
+    <ul className="m-0 flex list-none flex-wrap gap-x-4 gap-y-1 p-0 text-small">
+      {states.map(state => (
+        <li key={state} className="flex items-center gap-1.5">
+          <Swatch state={state} /> {say(`state-name.${state}`)}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** The store in section, or as a table; a container's life opens beside it. */
+export function Store() {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const { containers } = useWaterState();
+  const navigate = useNavigate();
+  const { container: selectedId } = useParams();
+  const [search] = useSearchParams();
+  const [settingDown, setSettingDown] = useState(false);
+  const [place, setPlace] = useState<string | null>(null);
+  const isTable = search.get('view') === 'table';
+  const view = isTable ? '?view=table' : '';
+  const select = (id: string) => void navigate(`/store/${id}${view}`);
+  const selected = selectedId ? facts.container[selectedId] : undefined;
+  const all = Object.values(containers);
+  const present = waterStates.filter(s => all.some(c => c.state === s));
+  const litres = all.reduce((sum, c) => sum + c.litres, 0);
+  const isEmpty = all.length === 0;
+  const edited = place === 'new' ? 'new' : place ? facts.place[place] : undefined;
+
+  return (
+    <div className="flex h-full">
+      <div className={`flex min-w-0 flex-1 flex-col gap-3 p-5 pb-0 max-wide:p-4 ${selected ? 'max-wide:hidden' : ''}`}>
+        <div className="flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
+          <h1 className="text-title">
+            {say('area.store')}{' '}
+            {!isEmpty && (
+              <span className="text-base font-normal text-ash">
+                {say('store.summary', { count: all.length, places: Object.keys(facts.place).length, litres: format.litres(litres, units) })}
+              </span>
+            )}
+          </h1>
+          {!isEmpty && (
+            <div className="flex flex-wrap items-center gap-1 no-print">
+              <Button look="quiet" onClick={() => setSettingDown(true)}>
+                {say('store.set-down')}
+              </Button>
+              <Button look="quiet" onClick={() => setPlace('new')}>
+                {say('place.new')}
+              </Button>
+              <Link className="px-1 underline decoration-rule underline-offset-3 hover:decoration-slate" to={isTable ? '/store' : '/store?view=table'}>
+                {say(isTable ? 'store.as-section' : 'store.as-table')}
+              </Link>
+            </div>
+          )}
+        </div>
+        {isEmpty ? (
+          <div className="max-w-[720px]">
+            <p className="mb-5 text-large">{say('store.empty')}</p>
+            <SetDown />
+          </div>
+        ) : (
+          <>
+            <Legend states={present} />
+            {isTable ? <StoreTable onSelect={select} selected={selectedId} /> : <SectionDrawing selected={selectedId} onSelect={select} onPlace={setPlace} />}
+          </>
+        )}
+      </div>
+      {selected && (
+        <aside aria-label={selected.code} className="w-[330px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-0">
+          <ContainerLife container={selected} />
+        </aside>
+      )}
+      {settingDown && (
+        <Dialog title={say('store.set-down')} open onClose={() => setSettingDown(false)} wide>
+          <SetDown onDone={() => setSettingDown(false)} />
+        </Dialog>
+      )}
+      {edited && <PlaceEditor key={place} place={edited} onClose={() => setPlace(null)} />}
+    </div>
+  );
+}

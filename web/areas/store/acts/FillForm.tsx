@@ -1,0 +1,72 @@
+import { usableL } from '#core/containers/kinds.ts';
+import { kindOf } from '#core/log/state.ts';
+import { type Water, waterIds, waters } from '#core/rotation/waters.ts';
+import type { Amount, Provenance } from '#core/units/amount.ts';
+import { useMemo, useState } from 'react';
+import { Act } from '../../../app/Act.tsx';
+import { useFacts, useReader } from '../../../app/hooks.ts';
+import { type Draft, draft } from '../../../log/record.ts';
+import * as format from '../../../person/format.ts';
+import { useSay } from '../../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../../ui/Blank.tsx';
+import { Button } from '../../../ui/Button.tsx';
+import { ProvenanceBlank, withProvenance } from '../../../ui/Provenance.tsx';
+import type { ActFormProps } from '../ContainerActs.tsx';
+
+/** Fills an empty container; a full one is emptied first, to utility water (that is a rotation). */
+export function FillForm({ container, onDone }: ActFormProps) {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const kind = kindOf(facts, container.kind);
+  const left = container.fill?.remainingL ?? 0;
+  const [volumeL, setVolumeL] = useState<number | undefined>(kind && usableL(kind));
+  const [known, setKnown] = useState<Provenance>('measured');
+  const [water, setWater] = useState<Water>(container.fill?.water ?? 'treated-tap');
+  const [printedUntil, setPrintedUntil] = useState('');
+  const drafts = useMemo(() => {
+    if (volumeL === undefined) return undefined;
+    const amount: Amount = withProvenance(volumeL, known);
+    const list: Draft[] = left > 0 ? [draft('emptied', container.id, { to: 'utility' })] : [];
+    list.push(draft('filled', container.id, { volumeL: amount, water, sealed: true, ...(printedUntil ? { printedUntil } : {}) }));
+    return list;
+  }, [volumeL, known, water, printedUntil, left, container.id]);
+  const isBought = water === 'bought' || water === 'pouch';
+  return (
+    <Act
+      drafts={drafts}
+      label={say(left > 0 ? 'fill.rotated' : 'fill.filled')}
+      told={say('fill.told', { code: container.code, volumeL: volumeL ?? 0 })}
+      onDone={onDone}
+      correction={
+        kind && (
+          <Button onClick={() => setVolumeL(usableL(kind))}>{say('guard.overfull.remedy', { usableL: usableL(kind) })}</Button>
+        )
+      }
+    >
+      {left > 0 && <p>{say('fill.first', { litres: left })}</p>}
+      <Sentence>
+        {say('fill.with')} <QuantityBlank label={say('fill.volume')} dimension="volumeL" value={volumeL} onValue={setVolumeL} />{' '}
+        <ProvenanceBlank value={known} onValue={setKnown} /> {say('fill.of')}{' '}
+        <ChoiceBlank<Water>
+          label={say('fill.water')}
+          value={water}
+          onValue={setWater}
+          choices={waterIds.map(value => ({
+            value,
+            label: say(`water.${value}`),
+            note: say(waters[value].drinkable ? 'water.drinkable' : 'water.untreated'),
+          }))}
+        />
+        {isBought && (
+          <>
+            {' '}
+            {say('fill.printed')} <TextBlank label={say('fill.printed-label')} type="date" value={printedUntil} onValue={setPrintedUntil} />
+          </>
+        )}
+        .
+      </Sentence>
+      {kind && <p className="text-small text-ash">{say('fill.holds', { kind: format.litres(kind.nominalL, units), usableL: usableL(kind) })}</p>}
+    </Act>
+  );
+}

@@ -1,0 +1,20 @@
+import { kindOf } from '#core/log/state.ts';
+import { useCallback } from 'react';
+import { useFacts, useReader } from '../../app/hooks.ts';
+import * as format from '../../person/format.ts';
+import { useSay } from '../../texts/texts.ts';
+
+/** A kind's name: its own, or its volume and shape in the person's units ("208 L drum"). */
+export function useKindName(): (id: string) => string {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  return useCallback(
+    id => {
+      const kind = kindOf(facts, id);
+      if (!kind) return id;
+      return kind.name ?? `${format.litres(kind.nominalL, units)} ${say(`shape.${kind.shape}`)}`;
+    },
+    [facts, units, say],
+  );
+}

@@ -1,0 +1,49 @@
+import type { LogEvent } from '#contract/log.ts';
+import { routes } from '#contract/routes.ts';
+import type { AppStore } from '../app/store.ts';
+import { fetchSnapshot } from './api.ts';
+import { setClock } from './clock.ts';
+import { entriesCame, lineChanged, loadFailed, queued, snapshotCame } from './logSlice.ts';
+import { loadQueue } from './queueStorage.ts';
+import { flush } from './record.ts';
+
+/** What waits is tried again this often, beside every time the line comes back. */
+const RETRY_MS = 5000;
+
+/** Loads the facts, keeps them in step with the server, and sends what still waits from before. */
+export function connect(store: AppStore): void {
+  for (const waiting of loadQueue()) store.dispatch(queued(waiting));
+
+  const load = async () => {
+    try {
+      const snapshot = await fetchSnapshot();
+      setClock(snapshot.now);
+      store.dispatch(snapshotCame(snapshot));
+      await store.dispatch(flush());
+    } catch {
+      store.dispatch(loadFailed());
+    }
+  };
+
+  const stream = new EventSource(routes.events);
+  // whatever was missed while the line was down is in the snapshot
+  stream.onopen = () => {
+    store.dispatch(lineChanged(true));
+    void load();
+  };
+  stream.onerror = () => {
+    store.dispatch(lineChanged(false));
+    store.dispatch(loadFailed());
+  };
+  stream.addEventListener('entries', ({ data }) => {
+    const event = JSON.parse(data as string) as LogEvent;
+    const isGap = event.seq > store.getState().log.seq + event.ids.length;
+    if (isGap) void load();
+    else store.dispatch(entriesCame(event));
+  });
+  stream.addEventListener('clock', ({ data }) => setClock((JSON.parse(data as string) as { now: string }).now));
+
+  setInterval(() => {
+    if (store.getState().log.queue.length > 0) void store.dispatch(flush());
+  }, RETRY_MS);
+}

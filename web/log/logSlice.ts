@@ -1,0 +1,78 @@
+import type { ChangedFacts, LogEvent, Mode, Snapshot } from '#contract/log.ts';
+import type { Entry } from '#core/log/entry.ts';
+import { type Facts, noFacts, type SubjectFacts } from '#core/log/facts.ts';
+import { foldOnto, gather, withSubject } from '#core/log/fold.ts';
+import { createAction, type UnknownAction } from '@reduxjs/toolkit';
+
+/** Entries recorded together here, that the server has not acknowledged yet. */
+export interface Waiting {
+  readonly entries: readonly Entry[];
+  readonly mode: Mode;
+}
+
+export interface LogState {
+  readonly status: 'loading' | 'ready' | 'unreachable';
+  /** The server's facts. */
+  readonly served: Facts;
+  readonly seq: number;
+  readonly queue: readonly Waiting[];
+  /** Served facts with the queue folded onto them: what the screen shows. */
+  readonly facts: Facts;
+  readonly demo: boolean;
+  /** The stream is open: other browsers' entries arrive. */
+  readonly isLive: boolean;
+}
+
+export const snapshotCame = createAction<Snapshot>('log/snapshotCame');
+export const entriesCame = createAction<LogEvent>('log/entriesCame');
+export const queued = createAction<Waiting>('log/queued');
+/** The head of the queue was acknowledged or turned down. */
+export const settled = createAction<{ changed: readonly ChangedFacts[]; seq?: number }>('log/settled');
+export const lineChanged = createAction<boolean>('log/lineChanged');
+export const loadFailed = createAction('log/loadFailed');
+
+const fresh: LogState = {
+  status: 'loading',
+  served: noFacts,
+  seq: 0,
+  queue: [],
+  facts: noFacts,
+  demo: false,
+  isLive: false,
+};
+
+function withChanges(facts: Facts, changed: readonly ChangedFacts[]): Facts {
+  return changed.reduce((f, [subject, body]) => withSubject(f, subject, body ?? undefined), facts);
+}
+
+// a strike needs the whole story of its subject, which the server has; its answer shows it
+const optimistic = (queue: readonly Waiting[]): Entry[] => queue.flatMap(w => w.entries).filter(e => e.kind !== 'struck');
+
+const shown = (state: LogState): LogState => ({ ...state, facts: foldOnto(state.served, optimistic(state.queue)) });
+
+/**
+ * The log as this browser knows it. A plain reducer: the facts are immutable already,
+ * and drafting or freezing ten thousand containers would cost more than the fold.
+ */
+export function logReducer(state: LogState = fresh, action: UnknownAction): LogState {
+  if (snapshotCame.match(action)) {
+    const { facts, seq, demo } = action.payload;
+    const rows = facts.flatMap(([subject, body]) => (body ? [[subject, body as SubjectFacts] as const] : []));
+    return shown({ ...state, status: 'ready', served: gather(rows), seq, demo });
+  }
+  if (entriesCame.match(action)) {
+    const { seq, changed } = action.payload;
+    if (seq <= state.seq) return state;
+    return shown({ ...state, served: withChanges(state.served, changed), seq });
+  }
+  if (queued.match(action)) return shown({ ...state, queue: [...state.queue, action.payload] });
+  if (settled.match(action)) {
+    const { changed, seq } = action.payload;
+    const isNews = seq !== undefined && seq > state.seq;
+    const served = isNews ? withChanges(state.served, changed) : state.served;
+    return shown({ ...state, served, seq: isNews ? seq : state.seq, queue: state.queue.slice(1) });
+  }
+  if (lineChanged.match(action)) return { ...state, isLive: action.payload };
+  if (loadFailed.match(action)) return state.status === 'loading' ? { ...state, status: 'unreachable' } : state;
+  return state;
+}

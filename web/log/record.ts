@@ -1,0 +1,114 @@
+import type { Mode } from '#contract/log.ts';
+import type { Problem } from '#contract/problem.ts';
+import { type Judgement, refusals } from '#core/judgement.ts';
+import { type Entry, type EntryData, type EntryKind, type Subject, writeEntry } from '#core/log/entry.ts';
+import { foldOnto } from '#core/log/fold.ts';
+import { guard } from '#core/log/guards.ts';
+import { monotonicFactory } from 'ulid';
+import type { AppDispatch, AppGetState } from '../app/store.ts';
+import { NoAnswer, postEntries, ProblemAnswer } from './api.ts';
+import { now, stamp } from './clock.ts';
+import { queued, settled } from './logSlice.ts';
+import { keepQueue } from './queueStorage.ts';
+
+const ulid = monotonicFactory();
+
+/** An id for a new subject. */
+export const newSubject = (type: 'home' | 'building' | 'place' | 'supply' | 'container'): Subject =>
+  `${type}:${ulid(Date.parse(now()))}`;
+
+/** What one entry is to say; the rest of it is stamped here. */
+export interface Draft<K extends EntryKind = EntryKind> {
+  readonly kind: K;
+  readonly subject: Subject;
+  readonly data: EntryData[K];
+  readonly also?: readonly Subject[];
+  /** When it happened, if not just now. */
+  readonly at?: string;
+}
+
+export const draft = <K extends EntryKind>(
+  kind: K,
+  subject: Subject,
+  data: EntryData[K],
+  more: Pick<Draft, 'also' | 'at'> = {},
+): Draft => ({ kind, subject, data, ...more }) as Draft;
+
+/** Signs and dates drafts. */
+export function stamped(drafts: readonly Draft[], by: string): Entry[] {
+  return drafts.map(({ kind, subject, data, also, at }) => {
+    const recordedAt = stamp();
+    const id = ulid(Date.parse(recordedAt));
+    return writeEntry(kind, subject, data, { id, at: at ?? recordedAt, recordedAt, by, ...(also ? { also } : {}) });
+  });
+}
+
+/** What came of recording. `waiting`: kept here, and sent as soon as the server answers. */
+export type Outcome =
+  | { readonly is: 'recorded' | 'waiting'; readonly entries: readonly Entry[] }
+  | { readonly is: 'refused'; readonly judgements: readonly Judgement[] }
+  | { readonly is: 'problem'; readonly problem: Problem };
+
+/** Judges drafts against what this browser knows, one resting on the other, before anything is sent. */
+export function judgeDrafts(drafts: readonly Draft[]) {
+  return (_dispatch: AppDispatch, getState: AppGetState): Judgement[] => {
+    let { facts } = getState().log;
+    const found: Judgement[] = [];
+    for (const entry of stamped(drafts, 'judge')) {
+      found.push(...guard(facts, entry, now()));
+      facts = foldOnto(facts, entry.kind === 'struck' ? [] : [entry]);
+    }
+    return found;
+  };
+}
+
+/** Records entries: judged here when they are intentions, shown at once, sent in order. */
+export function record(drafts: readonly Draft[], mode: Mode = 'intend') {
+  return async (dispatch: AppDispatch, getState: AppGetState): Promise<Outcome> => {
+    if (mode === 'intend') {
+      const refused = refusals(dispatch(judgeDrafts(drafts)));
+      if (refused.length > 0) return { is: 'refused', judgements: refused };
+    }
+    const entries = stamped(drafts, getState().person.name || 'someone');
+    dispatch(queued({ entries, mode }));
+    keepQueue(getState().log.queue);
+    return dispatch(flushUntil(entries));
+  };
+}
+
+let flushing: Promise<void> = Promise.resolve();
+const outcomes = new WeakMap<readonly Entry[], Outcome>();
+
+/** Sends what waits, in order; what came of `entries`. */
+function flushUntil(entries: readonly Entry[]) {
+  return async (dispatch: AppDispatch): Promise<Outcome> => {
+    await dispatch(flush());
+    return outcomes.get(entries) ?? { is: 'waiting', entries };
+  };
+}
+
+/** Sends the queue, one after another, until it is empty or the server does not answer. */
+export function flush() {
+  return (dispatch: AppDispatch, getState: AppGetState): Promise<void> => {
+    flushing = flushing.then(async () => {
+      for (let head = getState().log.queue[0]; head; head = getState().log.queue[0]) {
+        try {
+          const { changed, seq } = await postEntries(head.entries, head.mode);
+          outcomes.set(head.entries, { is: 'recorded', entries: head.entries });
+          dispatch(settled({ changed, seq }));
+        } catch (error) {
+          if (error instanceof NoAnswer) return;
+          if (!(error instanceof ProblemAnswer)) throw error;
+          const { problem } = error;
+          outcomes.set(
+            head.entries,
+            problem.judgements ? { is: 'refused', judgements: problem.judgements } : { is: 'problem', problem },
+          );
+          dispatch(settled({ changed: [] }));
+        }
+        keepQueue(getState().log.queue);
+      }
+    });
+    return flushing;
+  };
+}

@@ -1,0 +1,19 @@
+import './styles.css';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { Provider } from 'react-redux';
+import { RouterProvider } from 'react-router/dom';
+import { router } from './app/router.tsx';
+import { store } from './app/store.ts';
+import { connect } from './log/connect.ts';
+import './texts/texts.ts';
+
+connect(store);
+
+createRoot(document.getElementById('root')!).render(
+  <StrictMode>
+    <Provider store={store}>
+      <RouterProvider router={router} />
+    </Provider>
+  </StrictMode>,
+);

@@ -1,0 +1,111 @@
+import type { Day, Instant } from '#core/calendar/day.ts';
+import { fahrenheitOf, KG_PER_LB, M_PER_FT, type UnitSystem } from '#core/units/system.ts';
+import { fromLitres, litresPer } from '#core/units/volume.ts';
+
+/** How numbers are written for one person: the system of units and the group's time zone. */
+export interface Reader {
+  readonly units: UnitSystem;
+  readonly timeZone: string;
+}
+
+const NBSP = '\u00a0';
+const figures = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 3 });
+const whole = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 });
+
+/** Three significant figures; whole numbers from a hundred on. */
+export function number(value: number): string {
+  return Math.abs(value) >= 100 ? whole.format(value) : figures.format(value);
+}
+
+/** A volume of water. */
+export function litres(value: number, units: UnitSystem): string {
+  if (units === 'metric') return value !== 0 && value < 1 ? `${number(value * 1000)}${NBSP}mL` : `${number(value)}${NBSP}L`;
+  const gallon = units === 'US' ? 'US gal' : 'imp gal';
+  const gallons = fromLitres(value, gallon);
+  if (value !== 0 && gallons < 1) {
+    const ounce = units === 'US' ? 'US fl oz' : 'imp fl oz';
+    return `${number(fromLitres(value, ounce))}${NBSP}fl${NBSP}oz`;
+  }
+  return `${number(gallons)}${NBSP}gal`;
+}
+
+/** Where a slip would hurt both units stand: litres, and the person's own. */
+export function bothVolumes(value: number, units: UnitSystem): string {
+  return units === 'metric' ? litres(value, units) : `${litres(value, units)} (${litres(value, 'metric')})`;
+}
+
+/** A dose. Millilitres for everybody, because syringes show them. */
+export function ml(value: number): string {
+  return `${number(value)}${NBSP}mL`;
+}
+
+export function temperature(celsius: number, units: UnitSystem): string {
+  return units === 'US' ? `${number(fahrenheitOf(celsius))}${NBSP}°F` : `${number(celsius)}${NBSP}°C`;
+}
+
+export function kg(value: number, units: UnitSystem): string {
+  return units === 'metric' ? `${whole.format(value)}${NBSP}kg` : `${whole.format(value / KG_PER_LB)}${NBSP}lb`;
+}
+
+/** Load on a floor. */
+export function load(kgM2: number, units: UnitSystem): string {
+  if (units === 'metric') return `${whole.format(kgM2)}${NBSP}kg/m²`;
+  return `${whole.format((kgM2 / KG_PER_LB) * M_PER_FT ** 2)}${NBSP}lb/ft²`;
+}
+
+/** Days to a tenth, below a hundred: "17.3 days". */
+export function days(value: number): string {
+  const shown = value < 100 ? Math.floor(value * 10) / 10 : Math.floor(value);
+  return `${figures.format(shown)}${NBSP}${shown === 1 ? 'day' : 'days'}`;
+}
+
+/** Words for a share: 0.25 → 25 %. */
+export function percent(share: number): string {
+  return `${number(share * 100)}${NBSP}%`;
+}
+
+/** Unit that a bare number in a volume blank has, as a word the parser knows. */
+export const bareVolume: Record<UnitSystem, string> = { metric: 'l', US: 'us gal', imperial: 'imp gal' };
+export const bareTemperature: Record<UnitSystem, string> = { metric: 'c', US: 'f', imperial: 'c' };
+
+const dates = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
+const weekdays = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' });
+
+/** A calendar day, with its year: "4 Jun 2026". */
+export function day(value: Day): string {
+  return dates.format(new Date(`${value}T12:00:00Z`));
+}
+
+/** A near day, with its weekday: "Wed 25 Nov". */
+export function weekday(value: Day): string {
+  return weekdays.format(new Date(`${value}T12:00:00Z`));
+}
+
+/** Wall-clock time in the group's zone: "14:24". */
+export function time(value: Instant, timeZone: string): string {
+  return new Date(value).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone });
+}
+
+export function dayAndTime(value: Instant, timeZone: string): string {
+  const date = new Date(value).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone });
+  return `${date}, ${time(value, timeZone)}`;
+}
+
+/** Minutes and seconds of a running clock; hours when there are any. */
+export function countdown(minutes: number): string {
+  const seconds = Math.max(0, Math.ceil(minutes * 60));
+  const [h, m, s] = [Math.floor(seconds / 3600), Math.floor((seconds % 3600) / 60), seconds % 60];
+  const two = (n: number) => String(n).padStart(2, '0');
+  return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${two(m)}:${two(s)}`;
+}
+
+/** A volume as it stands in a blank, in the person's own unit. */
+export function blankVolume(value: number, units: UnitSystem): string {
+  const unit = units === 'metric' ? 'L' : units === 'US' ? 'US gal' : 'imp gal';
+  const amount = value / litresPer[unit];
+  return `${number(amount)} ${units === 'metric' ? 'L' : 'gal'}`;
+}
+
+export function blankTemperature(celsius: number, units: UnitSystem): string {
+  return temperature(celsius, units).replace(NBSP, ' ');
+}
