@@ -40,7 +40,7 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
 
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger, autoLogging: { ignore: req => !req.url?.startsWith('/api/') } }));
+  app.use(pinoHttp({ logger, serializers: { req: ({ method, url }) => ({ method, url }), res: ({ statusCode }) => ({ statusCode }) }, autoLogging: { ignore: req => !req.url?.startsWith('/api/') } }));
   app.use(loopbackOnly);
   app.use(
     helmet({

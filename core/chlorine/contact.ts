@@ -20,6 +20,7 @@ export interface ContactTime {
  */
 export function contactTime(water: { temperatureC?: number; ph?: number }): ContactTime {
   const why: Message[] = [];
+  if (water.temperatureC === undefined && water.ph === undefined) return { minutes: LONG_CONTACT_MIN, why: [message('contact.unknown')] };
   if (water.temperatureC === undefined) why.push(message('contact.temperature-unknown'));
   else if (water.temperatureC < COLD_CONTACT_C) why.push(message('contact.cold', { temperatureC: water.temperatureC }));
   if (water.ph === undefined) why.push(message('contact.ph-unknown'));

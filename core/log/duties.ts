@@ -87,15 +87,15 @@ function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | 
 }
 
 /** Like duties of a place merge into one line from this many on. */
-const MERGE_FROM = 3;
+const MERGE_FROM = 2;
 
-/** Merges rotations that fall on one day in one place. */
+/** Merges rotations that fall on one day in one place, and all that is past in one place. */
 function merged(facts: Facts, duties: readonly Duty[]): Duty[] {
   const groups = new Map<string, Duty[]>();
   for (const duty of duties) {
     const place = facts.container[duty.subject]?.place;
     const isLike = place && (duty.what.id === 'duty.rotate' || duty.what.id === 'duty.past');
-    const key = isLike ? `${duty.what.id}|${place}|${duty.day}` : duty.id;
+    const key = isLike ? `${duty.what.id}|${place}|${duty.what.id === 'duty.past' ? '' : duty.day}` : duty.id;
     groups.set(key, [...(groups.get(key) ?? []), duty]);
   }
   return [...groups.values()].flatMap(group => {

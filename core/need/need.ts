@@ -1,6 +1,6 @@
 import type { CitationId } from '../citations.ts';
 import { beverageIntakeL, FORMULA_DRINKING_L, FORMULA_STERILISING_L, isInfant, type Person } from './people.ts';
-import { type Animals, animalRates, type Climate, climateFactor, type Institution, institutionRates } from './rates.ts';
+import { type AnimalKind, type Animals, animalRates, type Climate, climateFactor, type Institution, type InstitutionKind, institutionRates } from './rates.ts';
 
 /** Grades of water: for drinking, cooking, dishes and hands; or for flushing, laundry, floors and plants. */
 export type Grade = 'drinking' | 'utility';
@@ -22,6 +22,8 @@ export type UseId =
 /** One line of the working: so many users at so many litres. `litres` = users × rateL × climate. */
 export interface NeedLine {
   readonly use: UseId;
+  /** Which animal or institution. */
+  readonly of?: AnimalKind | InstitutionKind;
   readonly grade: Grade;
   readonly users: number;
   readonly rateL: number;
@@ -135,11 +137,11 @@ function sharedLines({ people, institutions = [], animals = [] }: NeedGroup): Ne
   if (medicalL > 0) lines.push(line('medical', 'drinking', 1, medicalL));
   for (const { kind, users } of institutions) {
     const rate = institutionRates[kind];
-    lines.push(line('institution', rate.grade, users, rate.litres));
+    lines.push({ ...line('institution', rate.grade, users, rate.litres), of: kind });
   }
   for (const { kind, count, massKg } of animals) {
     const rate = animalRates[kind];
-    lines.push(line('animals', 'utility', count, rate.perKg ? rate.litres * (massKg ?? 0) : rate.litres));
+    lines.push({ ...line('animals', 'utility', count, rate.perKg ? rate.litres * (massKg ?? 0) : rate.litres), of: kind });
   }
   return lines;
 }

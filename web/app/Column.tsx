@@ -27,7 +27,7 @@ export function Column({ pips, groupName }: { pips: Pips; groupName: string }) {
     <nav aria-label={say('column.name')} className="flex h-full w-[164px] shrink-0 flex-col overflow-y-auto border-r border-slate max-wide:hidden no-print">
       <div className="flex h-[72px] shrink-0 flex-col justify-center bg-lime px-3.5">
         <p className="text-[21px] leading-6 font-extrabold">Zeolite</p>
-        <p className="truncate text-small text-ash">{groupName}</p>
+        <p className="line-clamp-2 text-small leading-[15px] text-ash">{groupName}</p>
       </div>
       {layers.map((layer, i) => (
         <NavLink

@@ -35,7 +35,7 @@ function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures |
   }, []);
   const { mostDays, stepDays } = scaleOf(ahead && (ahead.days ?? 0) > (reach.days ?? 0) ? ahead : reach);
   const left = 6;
-  const right = Math.max(left + 1, widthPx - 14);
+  const right = Math.max(left + 1, widthPx - 26);
   const x = (days: number) => left + (Math.min(days, mostDays) / mostDays) * (right - left);
   const days = reach.days ?? 0;
   const solidDays = days - reach.dueDays - reach.bySmellDays;

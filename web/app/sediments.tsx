@@ -51,8 +51,7 @@ const beds: Record<Sediment, Bed> = {
     draw: (
       <path
         d="M2 3l3-2 3 2-1 3-4 0ZM10 8l3-1 2 3-3 2-2-2Z"
-        fill="var(--slate)"
-        fillOpacity="0.4"
+        fill="var(--coal)"
       />
     ),
   },

@@ -29,6 +29,14 @@ export function litres(value: number, units: UnitSystem): string {
   return `${number(gallons)}${NBSP}gal`;
 }
 
+const hundredths = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 });
+
+/** A volume in a working that somebody adds up by hand: to the hundredth. */
+export function exactLitres(value: number, units: UnitSystem): string {
+  if (units === 'metric') return `${hundredths.format(value)}${NBSP}L`;
+  return `${hundredths.format(fromLitres(value, units === 'US' ? 'US gal' : 'imp gal'))}${NBSP}gal`;
+}
+
 /** Where a slip would hurt both units stand: litres, and the person's own. */
 export function bothVolumes(value: number, units: UnitSystem): string {
   return units === 'metric' ? litres(value, units) : `${litres(value, units)} (${litres(value, 'metric')})`;

@@ -11,6 +11,7 @@ import en from './en.json';
 const formats: Record<string, (value: never, reader: Reader) => string> = {
   number: (value: number) => format.number(value),
   litres: (value: number, { units }) => format.litres(value, units),
+  exact: (value: number, { units }) => format.exactLitres(value, units),
   both: (value: number, { units }) => format.bothVolumes(value, units),
   ml: (value: number) => format.ml(value),
   temperature: (value: number, { units }) => format.temperature(value, units),

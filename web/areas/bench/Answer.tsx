@@ -22,6 +22,10 @@ export function useToolWords(): (measured: Measured) => string {
   );
 }
 
+/** Off by less than this is nothing that an eye can set. */
+const EXACT_SHARE = 0.0005;
+const sideOf = (share: number): string => (Math.abs(share) < EXACT_SHARE ? 'answer.exact' : share > 0 ? 'answer.over' : 'answer.under');
+
 /** The answer first, in the tool owned; then the working that anybody can check. */
 export function Answer({ question, plan }: { question: DoseQuestion; plan: DosePlan }) {
   const say = useSay();
@@ -35,9 +39,9 @@ export function Answer({ question, plan }: { question: DoseQuestion; plan: DoseP
   const isGuess = question.volumeL.known === 'guessed';
   return (
     <div className="flex gap-6 border-[1.5px] border-slate bg-paper p-5 max-wide:flex-col max-wide:gap-3" data-testid="dose-answer">
-      <div className="min-w-[210px]">
+      <div className="w-[230px] shrink-0 max-wide:w-auto">
         <p className="text-ash">{say(nothing ? 'answer.add' : measure.way === 'dilute' ? 'answer.dilute' : 'answer.add')}</p>
-        <p className="text-answer font-extrabold whitespace-nowrap">
+        <p className="text-answer font-extrabold tracking-tight whitespace-nowrap">
           {nothing ? say('answer.nothing') : measured ? format.ml(measured.deliveredMl) : format.ml(chosen.doseMl)}
         </p>
         {measure.way === 'dilute' && <p className="font-bold">{say('answer.of-dilution', { factor: measure.dilution.factor })}</p>}
@@ -51,7 +55,7 @@ export function Answer({ question, plan }: { question: DoseQuestion; plan: DoseP
         )}
         <p>{say(strength.judgement.reason)}</p>
         <p>
-          {say(chosen.working)} {!nothing && say('answer.rounding', { share: errorShare, mgL: roundedMgL, roundedMl })}
+          {say(chosen.working)} {!nothing && say('answer.rounding', { share: Math.round(Math.abs(errorShare) * 1000) / 1000, side: sideOf(errorShare), mgL: roundedMgL, roundedMl })}
         </p>
         {isGuess && !nothing && <p>{say('answer.span', { leastMgL: spanMgL[0], mostMgL: spanMgL[1] })}</p>}
         {!nothing && contact.why.map(why => <p key={why.id}>{say(why)}</p>)}

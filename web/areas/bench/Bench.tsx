@@ -1,12 +1,10 @@
 import { instructionOf, planDose } from '#core/chlorine/instruct.ts';
-import { toolCatalogue } from '#core/chlorine/measure.ts';
 import type { Clarity } from '#core/chlorine/schools.ts';
 import { refusals } from '#core/judgement.ts';
 import { useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
-import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
@@ -18,6 +16,7 @@ import { BleachBlanks } from './BleachBlanks.tsx';
 import { DoseSheet } from './DoseSheet.tsx';
 import { type BenchForm, bleachOf, filledFrom, NEW_BLEACH, NO_CONTAINER, questionOf, useBenchForm } from './question.ts';
 import { DoseScale, ResidualScale } from './Scales.tsx';
+import { ToolsBlank } from './ToolsBlank.tsx';
 
 const clarities: readonly Clarity[] = ['clear', 'cloudy', 'muddy'];
 /** A fresh bottle holds this much, until somebody says otherwise. */
@@ -66,7 +65,6 @@ export function Bench() {
           {say('area.bench')} <span className="text-base font-normal text-ash">{say('bench.tool')}</span>
         </h1>
         <Question form={form} set={set} strengths={plan?.strengths ?? []} today={today} />
-        <Tools />
         {plan && question ? <Answer question={question} plan={plan} /> : <p className="text-ash">{say('bench.incomplete')}</p>}
         {plan && <Judgements of={plan.judgements} />}
         {drafts && (
@@ -136,29 +134,7 @@ function Question({ form, set, strengths, today }: QuestionProps) {
       {say('bench.at')}{' '}
       <QuantityBlank label={say('bench.temperature')} dimension="temperatureC" value={form.temperatureC} onValue={temperatureC => set({ temperatureC })} least={-5} most={60} placeholder={say('bench.unknown-temperature')} />, pH{' '}
       <QuantityBlank label="pH" dimension="number" value={form.ph} onValue={ph => set({ ph })} least={3} most={12} placeholder={say('bench.unknown')} />, {say('bench.with')}{' '}
-      <BleachBlanks form={form} set={set} today={today} strengths={strengths} />.
+      <BleachBlanks form={form} set={set} today={today} strengths={strengths} />, {say('bench.measured-with')} <ToolsBlank />.
     </Sentence>
-  );
-}
-
-/** The tools owned: the answer is given in one of these. */
-function Tools() {
-  const say = useSay();
-  const { group } = useFacts();
-  const { recordAndTell } = useRecord();
-  const toggle = (id: string) => {
-    const toolIds = group.toolIds.includes(id) ? group.toolIds.filter(t => t !== id) : [...group.toolIds, id];
-    void recordAndTell([draft('group.set', 'group', { toolIds })], say('bench.tools-told'));
-  };
-  return (
-    <fieldset className="m-0 flex flex-wrap items-baseline gap-x-3 gap-y-1 border-0 p-0 text-small">
-      <legend className="float-left mr-2 font-semibold">{say('bench.tools')}</legend>
-      {toolCatalogue.map(tool => (
-        <label key={tool.id} className="flex cursor-pointer items-center gap-1.5">
-          <input type="checkbox" className="accent-[var(--pool)]" checked={group.toolIds.includes(tool.id)} onChange={() => toggle(tool.id)} />
-          {say(`tool.${tool.id}`)}
-        </label>
-      ))}
-    </fieldset>
   );
 }

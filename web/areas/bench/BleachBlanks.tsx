@@ -38,11 +38,12 @@ export function BleachBlanks({ form, set, today, strengths }: Props) {
               })),
               { value: NEW_BLEACH, label: say('bench.another-bottle') },
             ]}
-          />{' '}
+          />
         </>
       )}
       {form.supply === NEW_BLEACH && (
         <>
+          {supplies.length > 0 && ': '}
           <ChoiceBlank<BleachProduct>
             label={say('bench.product')}
             value={form.product}

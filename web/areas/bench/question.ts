@@ -67,11 +67,19 @@ export function useBenchForm(facts: Facts, container: string | null): [BenchForm
   const [form, setForm] = useState<BenchForm>(() => {
     const before = stored();
     const supply = facts.supply[before.supply] ? before.supply : (Object.keys(facts.supply)[0] ?? NEW_BLEACH);
-    const known = container ?? before.container;
+    const known = container ?? (facts.container[before.container] ? before.container : untreated(facts));
     return { ...before, supply, ...(facts.container[known] ? filledFrom(facts, known) : { container: NO_CONTAINER }) };
   });
   useEffect(() => sessionStorage.setItem(KEY, JSON.stringify(form)), [form]);
   return [form, change => setForm(f => ({ ...f, ...change }))];
+}
+
+/** The first water that waits to be treated: what the bench is most likely asked about. */
+function untreated(facts: Facts): string {
+  const found = Object.values(facts.container).find(
+    c => c.role === 'clean' && c.fill && c.fill.remainingL > 0 && c.fill.batches.length === 0 && !waters[c.fill.water].drinkable,
+  );
+  return found?.id ?? NO_CONTAINER;
 }
 
 /** What the store knows of a container's water. */

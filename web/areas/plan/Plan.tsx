@@ -55,6 +55,7 @@ export function Plan() {
         </p>
         <p className="text-ash">
           {say('plan.working', { perDay: need.drinkingL, days: plan.targetDays, share: plan.reserveShare, litres: keepL })}
+          {reach.days !== null && ` · ${say('plan.held-by', { held: reach.drinkingL, perDay: reach.drinkingNeedL, days: reach.days })}`}
         </p>
       </div>
 
@@ -127,7 +128,7 @@ export function Plan() {
 function Working({ lines, drinkingL, utilityL }: { lines: readonly NeedLine[]; drinkingL: number; utilityL: number }) {
   const say = useSay();
   const { units } = useReader();
-  const inUnits = (litres: number) => format.litres(litres, units);
+  const inUnits = (litres: number) => format.exactLitres(litres, units);
   return (
     <section>
       <h2 className="mb-1 text-base">{say('plan.day')}</h2>
@@ -144,7 +145,7 @@ function Working({ lines, drinkingL, utilityL }: { lines: readonly NeedLine[]; d
         <tbody>
           {lines.map((line, i) => (
             <tr key={`${line.use}${line.rateL}${i}`} className="border-b border-rule">
-              <td className="py-1">{say(`use.${line.use}`)}</td>
+              <td className="py-1">{line.of ? say(`${line.use === 'animals' ? 'animal' : 'institution'}.${line.of}`) : say(`use.${line.use}`)}</td>
               <td>{say(`grade.${line.grade}`)}</td>
               <td className="text-right">{format.number(line.users)}</td>
               <td className="text-right">× {inUnits(line.rateL)}</td>

@@ -3,6 +3,7 @@ import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ContainerDrawing } from './ContainerDrawing.tsx';
+import { usePlaceNotes } from './placeNotes.ts';
 import { type DrawnBuilding, type DrawnPlace, type Section, sectionOf } from './layout.ts';
 
 /** Metres to pixels: y turns over, because screens count downwards. */
@@ -14,6 +15,10 @@ export interface Scale {
 
 const LEAST_PX_PER_M = 22;
 const MOST_PX_PER_M = 130;
+/** The drawing leaves room for the places under it. */
+const SHARE_OF_WINDOW = 0.58;
+/** A room narrower than this has room for its name only; the list under the drawing has its litres. */
+const NARROW_PX = 210;
 
 function scaleFor({ extent }: Section, widthPx: number, heightPx: number): Scale & { widthPx: number; heightPx: number } {
   const fit = Math.min(widthPx / extent.w, heightPx / extent.h);
@@ -23,7 +28,7 @@ function scaleFor({ extent }: Section, widthPx: number, heightPx: number): Scale
     x: m => (m - extent.x) * pxPerM,
     y: m => (extent.y + extent.h - m) * pxPerM,
     widthPx: Math.max(widthPx, extent.w * pxPerM),
-    heightPx: Math.max(extent.h * pxPerM, 200),
+    heightPx: extent.h * pxPerM,
   };
 }
 
@@ -40,11 +45,11 @@ export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
   const { containers } = useWaterState();
   const section = useMemo(() => sectionOf(facts, containers), [facts, containers]);
   const box = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 760, height: 560 });
+  const [size, setSize] = useState({ width: 760, height: 480 });
   useLayoutEffect(() => {
     const element = box.current;
     if (!element) return;
-    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
+    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: window.innerHeight * SHARE_OF_WINDOW }));
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
@@ -63,7 +68,7 @@ export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
   const first = section.buildings.flatMap(b => b.places.flatMap(p => p.drawn))[0]?.container.id;
   const groundY = scale.y(0);
   return (
-    <div ref={box} className="min-h-[260px] flex-1 overflow-auto">
+    <div ref={box} className="mb-3 overflow-x-auto">
       <svg
         width={scale.widthPx}
         height={scale.heightPx}
@@ -127,20 +132,12 @@ interface PlaceProps {
 
 /** A room with its name, its conditions, its shelves and what stands in it. */
 function Place({ drawn, scale, onPlace, children }: PlaceProps) {
-  const say = useSay();
   const { units } = useReader();
   const { place } = drawn;
   const x = scale.x(drawn.x);
   const top = scale.y(drawn.y + drawn.h);
   const widthPx = drawn.w * scale.pxPerM;
-  const notes = [
-    place.meanC === undefined ? '' : format.temperature(place.meanC, units),
-    place.dark ? say('place.dark') : '',
-    place.mayFreeze ? say('place.frost') : '',
-    place.directSun ? say('place.sun') : '',
-    place.floorLimitKgM2 ? say('place.limit', { limitKgM2: place.floorLimitKgM2 }) : '',
-    format.litres(drawn.litres, units),
-  ].filter(Boolean);
+  const notes = usePlaceNotes()(place);
   return (
     <g>
       {place.shelves.map(shelf => (
@@ -159,7 +156,7 @@ function Place({ drawn, scale, onPlace, children }: PlaceProps) {
           className="block max-w-full truncate bg-chalk px-1 text-left text-small leading-[17px] hover:underline"
           title={notes.join(' · ')}
         >
-          <strong>{place.name}</strong> <span className="text-ash">{notes.join(' · ')}</span>
+          <strong>{place.name}</strong> {widthPx >= NARROW_PX && <span className="text-ash">{format.litres(drawn.litres, units)}</span>}
         </button>
       </foreignObject>
     </g>

@@ -8,6 +8,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { ContainerLife } from './ContainerLife.tsx';
+import { PlaceList } from './PlaceList.tsx';
 import { PlaceEditor } from './PlaceEditor.tsx';
 import { SectionDrawing } from './SectionDrawing.tsx';
 import { SetDown } from './SetDown.tsx';
@@ -82,7 +83,14 @@ export function Store() {
         ) : (
           <>
             <Legend states={present} />
-            {isTable ? <StoreTable onSelect={select} selected={selectedId} /> : <SectionDrawing selected={selectedId} onSelect={select} onPlace={setPlace} />}
+            {isTable ? (
+              <StoreTable onSelect={select} selected={selectedId} find={search.get('find') ?? ''} />
+            ) : (
+              <div className="min-h-0 flex-1 overflow-y-auto">
+                <SectionDrawing selected={selectedId} onSelect={select} onPlace={setPlace} />
+                <PlaceList onPlace={setPlace} />
+              </div>
+            )}
           </>
         )}
       </div>

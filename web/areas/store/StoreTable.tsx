@@ -27,16 +27,24 @@ const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSorted
 const columns = createColumnHelper<typeof features, Row>();
 const names = ['code', 'kind', 'place', 'stateName', 'litres', 'goodUntil', 'massKg'] as const;
 const columnDefs = columns.columns(names.map(name => columns.accessor(name, { id: name })));
+const isFigure = new Set<string>(['litres', 'massKg']);
 const ROW_PX = 36;
 
+interface Props {
+  readonly onSelect: (container: string) => void;
+  readonly selected: string | undefined;
+  /** What the filter begins with. */
+  readonly find: string;
+}
+
 /** The same rows as the drawing, for sorting and finding. */
-export function StoreTable({ onSelect, selected }: { onSelect: (container: string) => void; selected: string | undefined }) {
+export function StoreTable({ onSelect, selected, find }: Props) {
   const say = useSay();
   const facts = useFacts();
   const { units } = useReader();
   const { containers } = useWaterState();
   const kindName = useKindName();
-  const [filter, setFilter] = useState('');
+  const [filter, setFilter] = useState(find);
   const rows = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
     return Object.values(facts.container).flatMap((container): Row[] => {
@@ -76,7 +84,7 @@ export function StoreTable({ onSelect, selected }: { onSelect: (container: strin
                 const order = header.column.getIsSorted();
                 return (
                   <div key={header.id} role="columnheader" aria-sort={order ? (order === 'asc' ? 'ascending' : 'descending') : 'none'}>
-                    <button type="button" className="flex h-9 w-full items-center gap-1 text-left font-bold" onClick={() => header.column.toggleSorting()}>
+                    <button type="button" className={`flex h-9 w-full items-center gap-1 font-bold ${isFigure.has(header.id) ? 'justify-end' : ''}`} onClick={() => header.column.toggleSorting()}>
                       {say(`table.${header.id}`)}
                       {order === 'asc' && <ArrowUp size={13} aria-hidden="true" />}
                       {order === 'desc' && <ArrowDown size={13} aria-hidden="true" />}

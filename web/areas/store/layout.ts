@@ -39,8 +39,8 @@ export interface Section {
 }
 
 const GAP_M = 0.05;
-const BUILDING_GAP_M = 1.1;
-const MARGIN_M = 0.7;
+const BUILDING_GAP_M = 0.8;
+const MARGIN_M = 0.45;
 const MOST_STACKED = 3;
 const UNKNOWN_KIND = { id: 'unknown', shape: 'can', nominalL: 20, usableShare: 1, tareKg: 1, widthMm: 300, depthMm: 300, heightMm: 400, stackable: false, material: 'HDPE', lightProof: false, neck: 'narrow', tap: false, price: 0, serviceYears: 1 } as const satisfies ContainerKind;
 
@@ -54,11 +54,11 @@ interface Item {
 }
 
 /** Stands items side by side from x on a base; stacks, then merges like neighbours, when they would not fit. */
-export function standOn(items: readonly Item[], x: number, y: number, widthM: number): Drawn[] {
+export function standOn(items: readonly Item[], x: number, y: number, widthM: number, headroomM = Number.POSITIVE_INFINITY): Drawn[] {
   const width = (list: readonly { w: number }[]) => list.reduce((sum, d) => sum + d.w + GAP_M, 0);
   const single = items.map(i => drawnOf(i, x, y));
   if (width(single) <= widthM) return inRow(single, x);
-  const stacked = inStacks(items, x, y);
+  const stacked = inStacks(items, x, y, headroomM);
   if (width(stacked.filter(d => d.y === y)) <= widthM) return stacked;
   return squeezed(inRow(merged(items, x, y), x), x, widthM);
 }
@@ -79,14 +79,14 @@ function inRow(list: readonly Drawn[], x: number): Drawn[] {
 }
 
 /** Stackable neighbours of one kind go on top of each other. */
-function inStacks(items: readonly Item[], x: number, y: number): Drawn[] {
+function inStacks(items: readonly Item[], x: number, y: number, headroomM: number): Drawn[] {
   const drawn: Drawn[] = [];
   let at = x;
   let stack: Drawn[] = [];
   for (const item of items) {
     const top = stack.at(-1);
     const next = drawnOf(item, at, y);
-    if (top && item.kind.stackable && top.kind.id === item.kind.id && stack.length < MOST_STACKED) {
+    if (top && item.kind.stackable && top.kind.id === item.kind.id && stack.length < MOST_STACKED && (stack.length + 1) * next.h <= headroomM) {
       const on = { ...next, x: top.x, y: top.y + top.h };
       stack.push(on);
       drawn.push(on);
@@ -131,10 +131,11 @@ function placeDrawn(place: PlaceFacts, items: readonly Item[], x: number, y: num
   const inside = 0.12;
   const shelves = new Map(place.shelves.map(s => [s.id, s]));
   const onFloor = items.filter(i => !i.container.shelf || !shelves.has(i.container.shelf));
-  const drawn = standOn(onFloor, x + inside, y, place.widthM - 2 * inside);
+  const above = (heightM: number) => Math.min(place.heightM, ...place.shelves.map(s => s.heightM).filter(h => h > heightM)) - heightM;
+  const drawn = standOn(onFloor, x + inside, y, place.widthM - 2 * inside, above(0));
   for (const shelf of place.shelves) {
     const on = items.filter(i => i.container.shelf === shelf.id);
-    drawn.push(...standOn(on, x + shelf.fromM + GAP_M, y + shelf.heightM, shelf.toM - shelf.fromM));
+    drawn.push(...standOn(on, x + shelf.fromM + GAP_M, y + shelf.heightM, shelf.toM - shelf.fromM, above(shelf.heightM)));
   }
   const litres = items.reduce((sum, i) => sum + i.state.litres, 0);
   return { place, litres, drawn, x, y, w: place.widthM, h: place.heightM };

@@ -12,23 +12,26 @@ import { Swatch } from '../../ui/Textures.tsx';
 /** Rows of a section before it asks whether to show the rest. */
 const ROWS_FIRST = 12;
 
-const pathTo = (duty: Duty): string => {
+const pathTo = (duty: Duty, place: string): string => {
+  if (duty.subjects) return `/store?view=table&find=${encodeURIComponent(place)}`;
   if (!duty.subject.startsWith('container:')) return '/bench';
   return duty.area === 'bench' ? `/bench/${duty.subject}` : `/store/${duty.subject}`;
 };
 
 function DutyRow({ duty }: { duty: Duty }) {
   const say = useSay();
+  const facts = useFacts();
   const { containers } = useWaterState();
   const state = containers[duty.subject]?.state;
+  const place = facts.place[facts.container[duty.subject]?.place ?? '']?.name ?? '';
   return (
     <li className="flex items-start gap-3 border-b border-rule py-2.5">
       <span className="mt-0.5 w-5 shrink-0">{state ? <Swatch state={state} /> : null}</span>
       <div className="min-w-0 flex-1">
-        <Link to={pathTo(duty)} className="font-semibold underline decoration-rule underline-offset-3 hover:decoration-slate">
+        <Link to={pathTo(duty, place)} className="font-semibold underline decoration-rule underline-offset-3 hover:decoration-slate">
           {say(duty.what)}
         </Link>
-        {duty.judgement?.remedy && <p className="text-small text-ash">{say(duty.judgement.remedy)}</p>}
+        {duty.judgement?.remedy && !duty.what.id.startsWith('duty.past') && <p className="text-small text-ash">{say(duty.judgement.remedy)}</p>}
       </div>
       <span className="shrink-0 text-small text-ash">{format.weekday(duty.day)}</span>
     </li>

@@ -1,0 +1,77 @@
+import { type WaterState, waterStates } from '#core/log/state.ts';
+import { useMemo } from 'react';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import * as format from '../../person/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { waterFill } from '../../ui/Textures.tsx';
+import { usePlaceNotes } from './placeNotes.ts';
+
+/** What a place holds, by state. */
+interface Held {
+  readonly litres: number;
+  readonly count: number;
+  readonly byState: Partial<Record<WaterState, number>>;
+}
+
+const nothing: Held = { litres: 0, count: 0, byState: {} };
+
+function useHeld(): ReadonlyMap<string, Held> {
+  const facts = useFacts();
+  const { containers } = useWaterState();
+  return useMemo(() => {
+    const held = new Map<string, Held>();
+    for (const { id, place } of Object.values(facts.container)) {
+      const state = containers[id];
+      if (!state) continue;
+      const before = held.get(place) ?? nothing;
+      held.set(place, {
+        litres: before.litres + state.litres,
+        count: before.count + 1,
+        byState: { ...before.byState, [state.state]: (before.byState[state.state] ?? 0) + state.litres },
+      });
+    }
+    return held;
+  }, [facts, containers]);
+}
+
+const BAR_W = 120;
+
+/** The places under the drawing: what each holds and in which state, its conditions, and how a stranger finds it. */
+export function PlaceList({ onPlace }: { onPlace: (place: string) => void }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const held = useHeld();
+  const notesOf = usePlaceNotes();
+  const most = Math.max(1, ...[...held.values()].map(h => h.litres));
+  return (
+    <ul aria-label={say('place.list')} className="m-0 grid list-none grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-x-6 p-0 pb-3 text-small">
+      {Object.values(facts.place).map(place => {
+        const { litres, count, byState } = held.get(place.id) ?? nothing;
+        let x = 0;
+        return (
+          <li key={place.id} className="border-t border-rule py-1.5">
+            <div className="flex items-baseline justify-between gap-2">
+              <button type="button" className="font-bold underline decoration-rule underline-offset-3" onClick={() => onPlace(place.id)}>
+                {place.name}
+              </button>
+              <span>{say('place.holds', { count, litres: format.litres(litres, units) })}</span>
+            </div>
+            <div className="flex items-center gap-2 text-ash">
+              <svg aria-hidden="true" width={BAR_W} height="9" className="shrink-0">
+                {waterStates.map(state => {
+                  const w = ((byState[state] ?? 0) / most) * BAR_W;
+                  const bar = w > 0 && <rect key={state} x={x} width={w} height="9" fill={state === 'failed' ? 'var(--iron)' : waterFill(state)} />;
+                  x += w;
+                  return bar;
+                })}
+              </svg>
+              <span className="truncate">{notesOf(place).join(' · ')}</span>
+            </div>
+            {place.finding && <p className="truncate text-ash" title={place.finding}>{place.finding}</p>}
+          </li>
+        );
+      })}
+    </ul>
+  );
+}

@@ -1,0 +1,22 @@
+import type { PlaceFacts } from '#core/log/facts.ts';
+import { useCallback } from 'react';
+import { useReader } from '../../app/hooks.ts';
+import * as format from '../../person/format.ts';
+import { useSay } from '../../texts/texts.ts';
+
+/** A place's conditions in a few words: warmth, dark, frost, sun, what the floor bears. */
+export function usePlaceNotes(): (place: PlaceFacts) => string[] {
+  const say = useSay();
+  const { units } = useReader();
+  return useCallback(
+    place =>
+      [
+        place.meanC === undefined ? '' : format.temperature(place.meanC, units),
+        place.dark ? say('place.dark') : '',
+        place.mayFreeze ? say('place.frost') : '',
+        place.directSun ? say('place.sun') : '',
+        place.floorLimitKgM2 ? say('place.limit', { limitKgM2: place.floorLimitKgM2 }) : '',
+      ].filter(Boolean),
+    [say, units],
+  );
+}
