@@ -13,7 +13,8 @@ connect(store);
 createRoot(document.getElementById('root')!).render(
   <StrictMode>
     <Provider store={store}>
-      <RouterProvider router={router} />
+      {/* a running clock ticks each second, and every tick would start a navigation in transition anew: it would never end */}
+      <RouterProvider router={router} useTransitions={false} />
     </Provider>
   </StrictMode>,
 );

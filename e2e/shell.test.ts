@@ -1,0 +1,107 @@
+import { expect, expectAccessible, settle, test, Visitor, Zeolite } from './zeolite.ts';
+
+test.describe('on the demo', () => {
+  const demo = new Zeolite('demo/main.ts');
+  test.beforeAll(() => demo.start());
+  test.afterAll(async () => {
+    await demo.stop();
+    demo.remove();
+  });
+
+  for (const theme of ['day', 'lamp'] as const) {
+    for (const path of ['today', 'plan', 'store', 'store?view=table', 'bench', 'rain']) {
+      test(`${path} is accessible in the ${theme} theme`, async ({ page }) => {
+        await page.addInitScript(t => localStorage.setItem('zeolite.person', JSON.stringify({ theme: t })), theme);
+        await page.goto(demo.address + path);
+        await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+        await expectAccessible(page);
+      });
+    }
+  }
+
+  test('a container and a sheet are accessible at phone width', async ({ page }) => {
+    await page.setViewportSize({ width: 390, height: 844 });
+    await page.goto(`${demo.address}store`);
+    await page.locator('[data-container="TH-005"]').click();
+    await expect(page.getByRole('heading', { name: /^TH-005/ })).toBeVisible();
+    await expectAccessible(page);
+    await page.goto(`${demo.address}today`);
+    await page.getByRole('link', { name: /TH-081 stands until/ }).click();
+    await expect(page.getByRole('timer')).toBeVisible();
+    await expectAccessible(page);
+  });
+
+  test('every state of water is drawn, and every day has its duties', async ({ page }) => {
+    await page.goto(`${demo.address}store`);
+    for (const state of ['ready', 'due', 'open', 'waiting', 'utility', 'past', 'failed', 'empty']) {
+      await expect(page.locator(`[data-state="${state}"]`).first()).toBeAttached();
+    }
+    await page.goto(demo.address);
+    await expect(page).toHaveURL(/today$/);
+    await expect(page.getByText(/stands until/).first()).toBeVisible();
+  });
+
+  test('keys jump to layers, find, and open the table', async ({ page }) => {
+    await page.goto(`${demo.address}today`);
+    await expect(page.getByRole('heading', { name: 'Today' })).toBeVisible();
+    await page.keyboard.press('2');
+    await expect(page.getByRole('heading', { name: 'Plan', exact: true })).toBeVisible();
+    await page.keyboard.press('t');
+    await expect(page.getByRole('table', { name: 'Containers' })).toBeVisible();
+    await page.keyboard.press('/');
+    await page.getByPlaceholder('a code, a place, a state, a layer').fill('TH-034');
+    await page.keyboard.press('Enter');
+    await expect(page.getByRole('heading', { name: /^TH-034/ })).toBeVisible();
+    await page.keyboard.press('?');
+    await expect(page.getByRole('heading', { name: 'Keys and preferences' })).toBeVisible();
+    await page.getByRole('button', { name: 'Turn single keys off' }).click();
+    await page.keyboard.press('Escape');
+    await page.keyboard.press('1');
+    await expect(page.getByRole('heading', { name: /^TH-034/ })).toBeVisible();
+  });
+
+  test('an action previews its effect in the reach', async ({ page }) => {
+    await page.goto(`${demo.address}plan`);
+    await page.getByRole('button', { name: /What if: warm weather/ }).hover();
+    await expect(page.getByTestId('reach-preview')).toBeVisible();
+    await page.getByRole('heading', { name: 'Plan', exact: true }).hover();
+    await expect(page.getByTestId('reach-preview')).toHaveCount(0);
+  });
+});
+
+test('what is recorded in one browser shows in another, and undo strikes it', async ({ visitor, zeolite, browser }) => {
+  await settle(visitor, /^treated tap water/);
+  const other = new Visitor(await browser.newPage());
+  await other.page.goto(`${zeolite.address}store`);
+  await expect(other.reach).toContainText('39.1 days');
+  await visitor.select('OW-003');
+  await visitor.press('Empty');
+  await visitor.press('Empty it');
+  await expect(other.reach).toContainText('26.1 days');
+  await visitor.page.getByRole('listitem').filter({ hasText: 'OW-003 emptied' }).getByRole('button', { name: 'Undo' }).click();
+  await expect(other.reach).toContainText('39.1 days');
+});
+
+test('entries wait in the browser while the server is gone, and are sent when it is back', async ({ visitor, zeolite }) => {
+  await settle(visitor, /^treated tap water/);
+  await zeolite.stop('SIGKILL');
+  await visitor.select('OW-001');
+  await visitor.press('Draw off');
+  await visitor.fill('How much', '50');
+  await visitor.press('Draw it off');
+  await expect(visitor.page.getByText(/1 entry waits for the server/)).toBeVisible();
+  // 592.8 − 50 L at 15.14 L a day
+  await expect(visitor.reach).toContainText('35.8 days');
+  await zeolite.start();
+  await expect(visitor.page.getByText(/waits for the server/)).toHaveCount(0, { timeout: 20_000 });
+  await visitor.page.reload();
+  await expect(visitor.reach).toContainText('35.8 days');
+});
+
+test('an American reads gallons and Fahrenheit', async ({ visitor }) => {
+  await visitor.choose('Units', /^US gallons/);
+  await settle(visitor, /^treated tap water/);
+  await visitor.select('OW-001');
+  await expect(visitor.page.getByText(/52.2\sgal \(198\sL\)/)).toBeVisible();
+  await expect(visitor.page.getByText(/458\slb/)).toBeVisible();
+});

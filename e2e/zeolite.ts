@@ -1,0 +1,159 @@
+import { type ChildProcess, spawn } from 'node:child_process';
+import { once } from 'node:events';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import { test as base, expect, type Locator, type Page } from '@playwright/test';
+
+/** A server of its own for a test, on a fresh folder, with a clock that the test sets. */
+export class Zeolite {
+  readonly folder = mkdtempSync(join(tmpdir(), 'zeolite-e2e-'));
+  readonly #script: string;
+  readonly #args: readonly string[];
+  #child: ChildProcess | undefined;
+  #port = '0';
+  address = '';
+
+  constructor(script = 'server/main.ts', args: readonly string[] = []) {
+    this.#script = script;
+    this.#args = args;
+  }
+
+  async start(): Promise<void> {
+    const child = spawn(process.execPath, ['--import', 'tsx', this.#script, ...this.#args], {
+      env: { ...process.env, ZEOLITE_DATA: this.folder, ZEOLITE_PORT: this.#port, ZEOLITE_TEST_CLOCK: '1' },
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
+    const [line] = await once(child.stdout!, 'data');
+    this.address = /http:\S+/.exec(String(line))![0];
+    this.#port = new URL(this.address).port;
+    this.#child = child;
+  }
+
+  async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
+    const child = this.#child;
+    if (!child) return;
+    this.#child = undefined;
+    const gone = once(child, 'exit');
+    child.kill(signal);
+    await gone;
+  }
+
+  remove(): void {
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  async now(): Promise<string> {
+    const { now } = (await (await fetch(`${this.address}api/health`)).json()) as { now: string };
+    return now;
+  }
+
+  /** Sets the clock of server and browsers so many minutes on. */
+  async pass(minutes: number): Promise<void> {
+    const now = new Date(Date.parse(await this.now()) + minutes * 60_000).toISOString();
+    await fetch(`${this.address}api/clock`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ now }),
+    });
+  }
+}
+
+/** A person at the screen, whose clicks and fields are counted. */
+export class Visitor {
+  readonly page: Page;
+  acts = 0;
+
+  constructor(page: Page) {
+    this.page = page;
+  }
+
+  async press(name: string | RegExp, within: Page | Locator = this.page): Promise<void> {
+    this.acts += 1;
+    await within.getByRole('button', { name }).click();
+  }
+
+  async open(name: string | RegExp): Promise<void> {
+    this.acts += 1;
+    await this.page.getByRole('link', { name }).first().click();
+  }
+
+  /** Fills a blank; leaving it is not counted. */
+  async fill(label: string, text: string): Promise<void> {
+    this.acts += 1;
+    const blank = this.page.getByLabel(label, { exact: true });
+    await blank.fill(text);
+    await blank.blur();
+  }
+
+  /** Opens a choice and takes one: two clicks. */
+  async choose(label: string, option: string | RegExp): Promise<void> {
+    this.acts += 2;
+    await this.page.getByRole('combobox', { name: label, exact: true }).click();
+    await this.page.getByRole('option', { name: option }).click();
+  }
+
+  /** A container in the drawing, by its code. */
+  container(code: string): Locator {
+    return this.page.locator(`[data-container="${code}"]`);
+  }
+
+  async select(code: string): Promise<void> {
+    this.acts += 1;
+    await this.container(code).click();
+  }
+
+  get reach(): Locator {
+    return this.page.getByTestId('reach-days');
+  }
+}
+
+/** Nothing that the accessibility rules know is broken on this screen. */
+export async function expectAccessible(page: Page): Promise<void> {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+  expect(violations.map(v => `${v.id}: ${v.nodes.map(n => n.target.join(' ')).join(', ')}`)).toEqual([]);
+}
+
+export const test = base.extend<{ zeolite: Zeolite; visitor: Visitor }>({
+  // biome wants no empty pattern, Playwright wants nothing but one
+  zeolite: async ({ browserName: _ }, use) => {
+    const zeolite = new Zeolite();
+    await zeolite.start();
+    await use(zeolite);
+    await zeolite.stop();
+    zeolite.remove();
+  },
+  visitor: async ({ page, zeolite }, use) => {
+    await page.goto(zeolite.address);
+    await use(new Visitor(page));
+  },
+});
+
+export { expect };
+
+/** First run and a few filled drums: what most tests begin with. */
+export async function settle(visitor: Visitor, water: RegExp = /^well water/): Promise<void> {
+  await visitor.fill('How many people', '4');
+  await visitor.press('Begin');
+  await visitor.fill('How many', '3');
+  await visitor.fill('Place', 'cellar');
+  await visitor.choose('What water', water);
+  await visitor.press('Set them down');
+  await expect(visitor.container('OW-001')).toBeVisible();
+}
+
+/** From a settled store to a batch that stands: 6 % bleach, water of 12 °C and pH 7. */
+export async function beginBatch(visitor: Visitor, code = 'OW-001'): Promise<void> {
+  await visitor.select(code);
+  await visitor.press('Dose');
+  await visitor.fill('Water temperature', '12');
+  await visitor.fill('pH', '7');
+  await visitor.press('Begin the sheet');
+}
+
+export async function doseAndStir(visitor: Visitor): Promise<void> {
+  await visitor.press('Yes, as asked');
+  await visitor.press('It is in');
+  await visitor.press('Stirred, lid on');
+}
