@@ -1,0 +1,76 @@
+import { readdirSync, readFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { animalRates, climateFactor, institutionRates } from '#core/need/rates.ts';
+import { needSchools } from '#core/need/need.ts';
+import { doseSchools } from '#core/chlorine/schools.ts';
+import { entryKinds } from '#contract/entry.ts';
+import { seedKinds } from '#core/containers/kinds.ts';
+import { waterIds } from '#core/rotation/waters.ts';
+import { waterStates } from '#core/log/state.ts';
+import { describe, expect, it } from 'vitest';
+import en from './en.json';
+
+const has = (id: string): boolean => id in en || `${id}_other` in en;
+
+function sources(folder: string): string {
+  return readdirSync(folder, { withFileTypes: true })
+    .map(entry => {
+      const path = join(folder, entry.name);
+      if (entry.isDirectory()) return sources(path);
+      return /(?<!\.test)\.tsx?$/.test(entry.name) ? readFileSync(path, 'utf8') : '';
+    })
+    .join('\n');
+}
+
+/** Ids written out in a call of `message(…)` or `say(…)`. */
+const literals = (text: string, call: RegExp): string[] => [...text.matchAll(call)].map(m => m[1]!);
+
+describe('the catalogue', () => {
+  it('has every text that the core names', () => {
+    const ids = literals(sources('core'), /message\(\s*'([^']+)'/g);
+    expect(ids.length).toBeGreaterThan(80);
+    expect(ids.filter(id => !has(id))).toEqual([]);
+  });
+
+  it('has every text that the interface names', () => {
+    const ids = literals(sources('web'), /\bsay\(\s*'([^']+)'/g);
+    expect(ids.length).toBeGreaterThan(200);
+    expect(ids.filter(id => !has(id))).toEqual([]);
+  });
+
+  it('has a word for everything that can be chosen', () => {
+    const ids = [
+      ...needSchools.map(s => `need.${s.id}`),
+      ...doseSchools.map(s => `school.${s.id}`),
+      ...waterIds.map(w => `water.${w}`),
+      ...waterStates.map(s => `state-name.${s}`),
+      ...seedKinds.map(k => `shape.${k.shape}`),
+      ...Object.keys(climateFactor).map(c => `climate.${c}`),
+      ...Object.keys(animalRates).map(a => `animal.${a}`),
+      ...Object.keys(institutionRates).map(i => `institution.${i}`),
+      ...entryKinds.filter(kind => !/\.(set|removed)$/.test(kind)).map(kind => `entry.${kind}`),
+    ];
+    expect(ids.filter(id => !has(id))).toEqual([]);
+  });
+
+  it('has every text that the core puts together from a verdict', () => {
+    const phases = ['stand', 'read', 'mix', 'air', 'repeat', 'check', 'dose'];
+    const ids = [
+      ...phases.flatMap(p => [`state.waiting.${p}`, `duty.${p}`]),
+      ...['ready', 'due', 'open', 'past', 'failed.test', 'failed.recall', 'failed.smell', 'failed.broken-seal'].map(s => `state.${s}`),
+      ...['standing', 'waiting', 'failed', 'utility', 'past', 'empty'].flatMap(s => [`guard.draw-${s}`, `guard.draw-${s}.remedy`]),
+      ...['scented', 'thickened', 'cleaner', 'pool'].map(p => `bleach.${p}`),
+      ...['sound', 'frozen-sound', 'broken-seal', 'leaking', 'cracked', 'smell', 'algae', 'near-fuel'].map(f => `found.${f}`),
+      ...['milk-juice', 'chemical', 'unknown', 'food'].map(h => `vessel.${h}`),
+      ...['one', 'two', 'fixed'].map(c => `lift.${c}`),
+      ...['cautious', 'yearly', 'two-year', 'treated', 'bought', 'pouch', 'canned', 'sun', 'heat'].map(r => `rule.${r}`),
+    ];
+    expect(ids.filter(id => !has(id))).toEqual([]);
+  });
+
+  it('names no format that is not there', () => {
+    const known = ['number', 'litres', 'exact', 'both', 'ml', 'temperature', 'kg', 'load', 'days', 'percent', 'day', 'weekday', 'time', 'text'];
+    const used = [...JSON.stringify(en).matchAll(/\{\{\w+, (\w+)\}\}/g)].map(m => m[1]!);
+    expect(used.filter(name => !known.includes(name))).toEqual([]);
+  });
+});
