@@ -1,0 +1,60 @@
+import { addMinutes, type Instant } from '#core/calendar/day.ts';
+import type { Entry, Subject } from '#core/log/entry.ts';
+import { hand } from '#demo/hand.ts';
+
+/** A generator of numbers from 0 to 1, the same for the same seed (mulberry32). */
+export function seeded(seed: number): () => number {
+  let a = seed;
+  return () => {
+    a = (a + 0x6d2b79f5) | 0;
+    let t = Math.imul(a ^ (a >>> 15), 1 | a);
+    t = (t + Math.imul(t ^ (t >>> 7), 61 | t)) ^ t;
+    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296;
+  };
+}
+
+const PLACES = 40;
+const kinds = [
+  ['drum-208l', 198],
+  ['jug-18.9l', 18],
+  ['can-20l', 19],
+  ['cube-26l', 25],
+] as const;
+
+/**
+ * A log of a large store: so many containers, filled, drawn, read and dosed through a year, up to `now`.
+ * @param entryCount at least two for each container
+ */
+export function generate(containerCount: number, entryCount: number, now: Instant, seed = 1): Entry[] {
+  const random = seeded(seed);
+  const h = hand(addMinutes(now, -365 * 1440), 'Generator', random);
+  h.write('group.set', 'group', { name: 'Large store', timeZone: 'UTC', toolIds: ['syringe-10'] });
+  h.write('home.set', h.subject('home'), { name: 'All', people: Array.from({ length: 400 }, () => ({})) });
+  const building = h.subject('building');
+  h.write('building.set', building, { name: 'Depot', order: 0, roof: 'flat' });
+  const places = Array.from({ length: PLACES }, (_, i) => {
+    const place = h.subject('place');
+    h.write('place.set', place, { name: `Bay ${i + 1}`, building, level: Math.floor(i / 10), widthM: 6, heightM: 2.4, shelves: [], meanC: 14, dark: true });
+    return place;
+  });
+  const containers = Array.from({ length: containerCount }, (_, i): { id: Subject; litres: number } => {
+    const [kind, litres] = kinds[i % kinds.length]!;
+    const id = h.subject('container');
+    h.write('container.added', id, { code: `G-${i + 1}`, kind, place: places[i % PLACES]!, role: 'clean', heldBefore: 'new' });
+    h.write('filled', id, { volumeL: { value: litres, known: 'measured' }, water: i % 9 ? 'treated-tap' : 'well', sealed: true });
+    return { id, litres };
+  });
+  const stepMin = (350 * 1440) / Math.max(1, entryCount - h.entries.length);
+  const begin = addMinutes(now, -355 * 1440);
+  for (let i = 0; h.entries.length < entryCount; i++) {
+    const { id, litres } = containers[Math.floor(random() * containers.length)]!;
+    h.at(addMinutes(begin, i * stepMin));
+    const what = random();
+    if (what < 0.35) h.write('read', id, { method: 'dpd', mgL: Math.round(random() * 10) / 10 });
+    else if (what < 0.6) h.write('drawn', id, { volumeL: 1 + Math.floor(random() * 4), use: 'utility', byTap: true });
+    else if (what < 0.8) h.write('inspected', id, { found: 'sound' });
+    else if (what < 0.9) h.write('filled', id, { volumeL: { value: litres, known: 'measured' }, water: 'treated-tap', sealed: true });
+    else h.write('noted', id, { text: 'looked at' });
+  }
+  return h.entries;
+}
