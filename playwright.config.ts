@@ -3,7 +3,8 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: 'e2e',
   outputDir: 'test-results/e2e',
-  timeout: 90_000,
+  timeout: 120_000,
+  expect: { timeout: 20_000 },
   workers: 2,
   use: {
     viewport: { width: 1280, height: 800 },

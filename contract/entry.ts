@@ -1,12 +1,23 @@
+import * as v from 'valibot';
 import type { Entry, EntryData, EntryKind } from '#core/log/entry.ts';
 import { ENTRY_VERSION } from '#core/log/entry.ts';
 import { animalRates, climateFactor, institutionRates } from '#core/need/rates.ts';
 import { waterIds } from '#core/rotation/waters.ts';
-import * as v from 'valibot';
-import { AmountSchema, between, DaySchema, EntryIdSchema, InstantSchema, LitresSchema, line, name, SubjectSchema } from './scalars.ts';
+import {
+  AmountSchema,
+  between,
+  DaySchema,
+  EntryIdSchema,
+  InstantSchema,
+  LitresSchema,
+  line,
+  name,
+  SubjectSchema,
+} from './scalars.ts';
 
 const nothing = v.strictObject({});
-const keysOf = <T extends object>(record: T) => Object.keys(record) as [keyof T & string, ...(keyof T & string)[]];
+const keysOf = <T extends object>(record: T) =>
+  Object.keys(record) as [keyof T & string, ...(keyof T & string)[]];
 const clarity = v.picklist(['clear', 'cloudy', 'muddy']);
 const strengthSchool = v.picklist(['replace-yearly', 'computed-strength', 'measured']);
 const heldBefore = v.picklist(['new', 'water', 'food', 'milk-juice', 'chemical', 'unknown']);
@@ -89,7 +100,9 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     dropsPerMl: v.exactOptional(between(5, 60)),
   }),
   'plan.set': v.object({
-    needSchool: v.exactOptional(v.picklist(['flat-gallon', 'by-person', 'humanitarian', 'survival', 'basic-access'])),
+    needSchool: v.exactOptional(
+      v.picklist(['flat-gallon', 'by-person', 'humanitarian', 'survival', 'basic-access']),
+    ),
     targetDays: v.exactOptional(v.pipe(between(1, 3650), v.integer('whole'))),
     climate: v.exactOptional(v.picklist(keysOf(climateFactor))),
     reserveShare: v.exactOptional(between(0, 2)),
@@ -98,13 +111,25 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     liftKg: v.exactOptional(between(5, 60)),
     noticeDays: v.exactOptional(v.pipe(between(1, 120), v.integer('whole'))),
     animals: v.exactOptional(
-      v.array(v.object({ kind: v.picklist(keysOf(animalRates)), count: between(0, 100_000), massKg: v.exactOptional(between(0.1, 200)) })),
+      v.array(
+        v.object({
+          kind: v.picklist(keysOf(animalRates)),
+          count: between(0, 100_000),
+          massKg: v.exactOptional(between(0.1, 200)),
+        }),
+      ),
     ),
-    institutions: v.exactOptional(v.array(v.object({ kind: v.picklist(keysOf(institutionRates)), users: between(0, 100_000) }))),
+    institutions: v.exactOptional(
+      v.array(v.object({ kind: v.picklist(keysOf(institutionRates)), users: between(0, 100_000) })),
+    ),
   }),
   'home.set': v.object({ name: name(), people: v.pipe(v.array(person), v.maxLength(500)) }),
   'home.removed': nothing,
-  'building.set': v.object({ name: name(), order: between(0, 1000), roof: v.picklist(['pitched', 'flat', 'none']) }),
+  'building.set': v.object({
+    name: name(),
+    order: between(0, 1000),
+    roof: v.picklist(['pitched', 'flat', 'none']),
+  }),
   'building.removed': nothing,
   'place.set': v.object({
     name: name(),
@@ -122,7 +147,12 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
   }),
   'place.removed': nothing,
   'kind.set': kind,
-  'supply.set': v.object({ name: name(), bleach, amountMl: between(0, 10_000_000), where: v.exactOptional(line(200)) }),
+  'supply.set': v.object({
+    name: name(),
+    bleach,
+    amountMl: between(0, 10_000_000),
+    where: v.exactOptional(line(200)),
+  }),
   'supply.removed': nothing,
   'container.added': v.object(containerFields),
   'container.changed': v.object({
@@ -139,10 +169,21 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     residualMgL: v.exactOptional(between(0, 20)),
   }),
   opened: nothing,
-  drawn: v.object({ volumeL: between(0.001, 100_000), use: v.picklist(['drinking', 'utility']), byTap: v.boolean() }),
+  drawn: v.object({
+    volumeL: between(0.001, 100_000),
+    use: v.picklist(['drinking', 'utility']),
+    byTap: v.boolean(),
+  }),
   emptied: v.object({ to: v.picklist(['utility', 'drain']) }),
   'batch.begun': v.object({
-    school: v.picklist(['drops-rule', 'eighth-teaspoon', 'target-dose', 'measured-demand', 'tap-as-is', 'tap-top-up']),
+    school: v.picklist([
+      'drops-rule',
+      'eighth-teaspoon',
+      'target-dose',
+      'measured-demand',
+      'tap-as-is',
+      'tap-top-up',
+    ]),
     strengthSchool,
     volumeL: LitresSchema,
     strengthMgMl: between(0.1, 250),
@@ -152,14 +193,20 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     tool: v.exactOptional(name(40)),
     steps: v.exactOptional(between(0, 100_000)),
     pourMl: v.exactOptional(between(0, 100_000)),
-    dilution: v.exactOptional(v.object({ factor: between(1, 10_000), bleachMl: between(0, 10_000), waterMl: between(0, 100_000) })),
+    dilution: v.exactOptional(
+      v.object({ factor: between(1, 10_000), bleachMl: between(0, 10_000), waterMl: between(0, 100_000) }),
+    ),
     contactMin: between(15, 1440),
     clarity,
     temperatureC: v.exactOptional(temperatureC),
     ph: v.exactOptional(between(3, 12)),
   }),
   checked: v.object({ clarity, chemicalSmell: v.boolean() }),
-  dosed: v.object({ doseMl: between(0, 100_000), strengthMgMl: between(0.1, 250), instructedMl: v.exactOptional(between(0, 100_000)) }),
+  dosed: v.object({
+    doseMl: between(0, 100_000),
+    strengthMgMl: between(0.1, 250),
+    instructedMl: v.exactOptional(between(0, 100_000)),
+  }),
   mixed: nothing,
   read: v.pipe(
     v.object({
@@ -173,7 +220,16 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
   'batch.abandoned': v.object({ why: line(300) }),
   sanitised: v.object({ waterL: between(0, 1000), bleachMl: between(0, 100_000) }),
   inspected: v.object({
-    found: v.picklist(['sound', 'leaking', 'cracked', 'smell', 'algae', 'broken-seal', 'frozen-sound', 'near-fuel']),
+    found: v.picklist([
+      'sound',
+      'leaking',
+      'cracked',
+      'smell',
+      'algae',
+      'broken-seal',
+      'frozen-sound',
+      'near-fuel',
+    ]),
     note: v.exactOptional(line(500)),
   }),
   failed: v.object({ why: v.picklist(['test', 'recall', 'smell', 'broken-seal']) }),
@@ -204,8 +260,18 @@ export const EntrySchema: v.GenericSchema<unknown, Entry> = v.pipe(
     const parsed = v.safeParse(entryDataSchemas[entry.kind] as v.GenericSchema<unknown, unknown>, entry.data);
     if (parsed.success) return { ...entry, data: parsed.output } as Entry;
     for (const issue of parsed.issues) {
-      const field = { type: 'object' as const, origin: 'value' as const, input: entry, key: 'data', value: entry.data };
-      addIssue({ message: issue.message, input: issue.input, path: [field, ...((issue.path as typeof field[] | undefined) ?? [])] });
+      const field = {
+        type: 'object' as const,
+        origin: 'value' as const,
+        input: entry,
+        key: 'data',
+        value: entry.data,
+      };
+      addIssue({
+        message: issue.message,
+        input: issue.input,
+        path: [field, ...((issue.path as (typeof field)[] | undefined) ?? [])],
+      });
     }
     return NEVER;
   }),

@@ -1,6 +1,6 @@
+import * as v from 'valibot';
 import type { Entry, Subject } from '#core/log/entry.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
-import * as v from 'valibot';
 import { EntrySchema } from './entry.ts';
 
 /** Whether entries are wished for (guards may refuse them) or tell what has happened already (always recorded). */
@@ -13,7 +13,6 @@ export const PostEntriesSchema = v.object({
   entries: v.pipe(v.array(EntrySchema), v.minLength(1, 'required'), v.maxLength(MOST_ENTRIES, 'too-many')),
   mode: v.picklist(['intend', 'happened'] satisfies Mode[]),
 });
-export type PostEntries = v.InferOutput<typeof PostEntriesSchema>;
 
 /** The facts of one subject after a change; null when it is gone. */
 export type ChangedFacts = readonly [Subject, SubjectFacts | null];

@@ -10,4 +10,5 @@ export const routes = {
 } as const;
 
 /** The path of a subject's history. */
-export const historyPath = (subject: string): string => routes.history.replace(':subject', encodeURIComponent(subject));
+export const historyPath = (subject: string): string =>
+  routes.history.replace(':subject', encodeURIComponent(subject));

@@ -6,7 +6,10 @@ export const EntryIdSchema = v.pipe(v.string(), v.regex(/^[0-7][0-9A-HJKMNP-TV-Z
 /** `group`, `plan` or `<type>:<id>`. */
 export const SubjectSchema = v.pipe(
   v.string(),
-  v.regex(/^(group|plan|(home|building|place|supply|container):[0-7][0-9A-HJKMNP-TV-Z]{25}|kind:[a-z0-9.-]{1,40})$/, 'subject'),
+  v.regex(
+    /^(group|plan|(home|building|place|supply|container):[0-7][0-9A-HJKMNP-TV-Z]{25}|kind:[a-z0-9.-]{1,40})$/,
+    'subject',
+  ),
 );
 
 /** ISO 8601 in UTC with milliseconds, so that moments compare as strings. */
@@ -20,11 +23,17 @@ export const DaySchema = v.pipe(v.string(), v.isoDate('day'));
 
 /** A number between two bounds, both included. */
 export const between = (least: number, most: number) =>
-  v.pipe(v.number('number'), v.finite('number'), v.minValue(least, 'too-small'), v.maxValue(most, 'too-large'));
+  v.pipe(
+    v.number('number'),
+    v.finite('number'),
+    v.minValue(least, 'too-small'),
+    v.maxValue(most, 'too-large'),
+  );
 
 export const line = (most: number) => v.pipe(v.string(), v.maxLength(most, 'too-long'));
 /** A name that must be there. */
-export const name = (most = 80) => v.pipe(v.string(), v.trim(), v.minLength(1, 'required'), v.maxLength(most, 'too-long'));
+export const name = (most = 80) =>
+  v.pipe(v.string(), v.trim(), v.minLength(1, 'required'), v.maxLength(most, 'too-long'));
 
 /** Litres that one vessel may hold. */
 export const LitresSchema = between(0, 100_000);

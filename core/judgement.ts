@@ -39,13 +39,6 @@ export function judge(
   return { verdict, reason, source, ...more };
 }
 
-const severity: Record<Verdict, number> = { ok: 0, warn: 1, refuse: 2 };
-
-/** The gravest of several verdicts; `ok` for none. */
-export function worstVerdict(verdicts: readonly Verdict[]): Verdict {
-  return verdicts.reduce<Verdict>((worst, v) => (severity[v] > severity[worst] ? v : worst), 'ok');
-}
-
 /** The judgements that stop an intention. */
 export function refusals(judgements: readonly Judgement[]): Judgement[] {
   return judgements.filter(j => j.verdict === 'refuse');

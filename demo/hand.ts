@@ -1,12 +1,17 @@
+import { monotonicFactory } from 'ulid';
 import { addMinutes, type Instant } from '#core/calendar/day.ts';
 import { type Entry, type EntryData, type EntryKind, type Subject, writeEntry } from '#core/log/entry.ts';
-import { monotonicFactory } from 'ulid';
 
 /** Writes entries as a person would, one after another: each a second after the last unless told when. */
 export interface Hand {
   readonly entries: Entry[];
   readonly at: (instant: Instant, by?: string) => Hand;
-  readonly write: <K extends EntryKind>(kind: K, subject: Subject, data: EntryData[K], also?: readonly Subject[]) => Entry;
+  readonly write: <K extends EntryKind>(
+    kind: K,
+    subject: Subject,
+    data: EntryData[K],
+    also?: readonly Subject[],
+  ) => Entry;
   /** A subject that did not exist before. */
   readonly subject: (type: 'home' | 'building' | 'place' | 'supply' | 'container') => Subject;
 }
@@ -27,7 +32,12 @@ export function hand(start: Instant, by = 'Tester', random: () => number = Math.
     },
     subject: type => `${type}:${id()}`,
     write: (kind, subject, data, also) => {
-      const entry = writeEntry(kind, subject, data, { id: id(), at: now, by: who, ...(also ? { also } : {}) });
+      const entry = writeEntry(kind, subject, data, {
+        id: id(),
+        at: now,
+        by: who,
+        ...(also ? { also } : {}),
+      });
       entries.push(entry);
       now = addMinutes(now, 1 / 60);
       return entry;

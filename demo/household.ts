@@ -9,7 +9,12 @@ export function household(now: Instant, random?: () => number): Entry[] {
   const timeZone = 'Europe/London';
   const today = dayOf(now, timeZone);
   const h = hand(addMinutes(now, -200 * 1440), 'Ines', random);
-  h.write('group.set', 'group', { name: 'Flat 12', timeZone, toolIds: ['dropper', 'spoon-eighth-tsp', 'syringe-5'], dropsPerMl: 20 });
+  h.write('group.set', 'group', {
+    name: 'Flat 12',
+    timeZone,
+    toolIds: ['dropper', 'spoon-eighth-tsp', 'syringe-5'],
+    dropsPerMl: 20,
+  });
   h.write('plan.set', 'plan', { needSchool: 'flat-gallon', targetDays: 14 });
   h.write('home.set', h.subject('home'), {
     name: 'Flat 12',
@@ -24,18 +29,56 @@ export function household(now: Instant, random?: () => number): Entry[] {
   h.write('building.set', building, { name: 'Flat', order: 0, roof: 'flat' });
   const hall = h.subject('place');
   const bedroom = h.subject('place');
-  h.write('place.set', hall, { name: 'Hall cupboard', building, level: 2, widthM: 1.6, heightM: 2.4, dark: true, meanC: 20, floorLimitKgM2: 195, shelves: [{ id: 'A', heightM: 1.1, fromM: 0.1, toM: 1.5, limitKg: 80 }] });
-  h.write('place.set', bedroom, { name: 'Under the bed', building, level: 2, widthM: 2.2, heightM: 2.4, meanC: 21, floorLimitKgM2: 195, shelves: [] });
-  const bleach = { product: 'plain', basis: 'wt-naocl', strength: 8.25, madeOn: addDays(today, -90), keptC: 20 } as const;
+  h.write('place.set', hall, {
+    name: 'Hall cupboard',
+    building,
+    level: 2,
+    widthM: 1.6,
+    heightM: 2.4,
+    dark: true,
+    meanC: 20,
+    floorLimitKgM2: 195,
+    shelves: [{ id: 'A', heightM: 1.1, fromM: 0.1, toM: 1.5, limitKg: 80 }],
+  });
+  h.write('place.set', bedroom, {
+    name: 'Under the bed',
+    building,
+    level: 2,
+    widthM: 2.2,
+    heightM: 2.4,
+    meanC: 21,
+    floorLimitKgM2: 195,
+    shelves: [],
+  });
+  const bleach = {
+    product: 'plain',
+    basis: 'wt-naocl',
+    strength: 8.25,
+    madeOn: addDays(today, -90),
+    keptC: 20,
+  } as const;
   const supply = h.subject('supply');
   h.write('supply.set', supply, { name: 'Bleach 8.25 %', bleach, amountMl: 1000 });
   const t: Telling = { h, now, supply, bleach };
-  const put = (count: number, kind: string, place: string, litres: number, days: number, shelf?: string, water: 'treated-tap' | 'bought' = 'treated-tap') => {
+  const put = (
+    count: number,
+    kind: string,
+    place: string,
+    litres: number,
+    days: number,
+    shelf?: string,
+    water: 'treated-tap' | 'bought' = 'treated-tap',
+  ) => {
     for (let i = 0; i < count; i++) {
       const id = h.subject('container');
       const n = h.entries.filter(e => e.kind === 'container.added').length + 1;
       h.at(addMinutes(now, -190 * 1440)).write('container.added', id, {
-        code: `F-${String(n).padStart(2, '0')}`, kind, place, role: 'clean', heldBefore: 'new', ...(shelf ? { shelf } : {}),
+        code: `F-${String(n).padStart(2, '0')}`,
+        kind,
+        place,
+        role: 'clean',
+        heldBefore: 'new',
+        ...(shelf ? { shelf } : {}),
       });
       filled(t, id, days + i * 6, litres, water);
     }

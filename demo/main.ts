@@ -6,7 +6,10 @@ import { serve } from '#server/serve.ts';
 import { household } from './household.ts';
 import { tarnHollow } from './tarnHollow.ts';
 
-const scenarios: Record<string, (now: string) => Entry[]> = { 'tarn-hollow': now => tarnHollow(now), household: now => household(now) };
+const scenarios: Record<string, (now: string) => Entry[]> = {
+  'tarn-hollow': now => tarnHollow(now),
+  household: now => household(now),
+};
 
 /** Most entries that one append takes. */
 const LOT = 500;
@@ -28,7 +31,9 @@ if (!scenario) {
 const now = new Date().toISOString();
 const address = await serve(
   {
-    folder: process.env.ZEOLITE_DATA ?? fileURLToPath(new URL(join('..', 'data', `demo-${name}-${now.slice(0, 10)}`), import.meta.url)),
+    folder:
+      process.env.ZEOLITE_DATA ??
+      fileURLToPath(new URL(join('..', 'data', `demo-${name}-${now.slice(0, 10)}`), import.meta.url)),
     port: Number(process.env.ZEOLITE_PORT ?? 4870),
     demo: true,
     settableClock: process.env.ZEOLITE_TEST_CLOCK === '1',

@@ -34,7 +34,9 @@ export function tarnHollowHomes(today: string): { name: string; people: Person[]
   return homes.map(([name, list]) => {
     const words = list.split(' ');
     const people = words.flatMap((word, i) =>
-      /^\d/.test(word) ? [personOf(word, words[i + 1] && !/^\d/.test(words[i + 1]!) ? words[i + 1] : undefined, today)] : [],
+      /^\d/.test(word)
+        ? [personOf(word, words[i + 1] && !/^\d/.test(words[i + 1]!) ? words[i + 1] : undefined, today)]
+        : [],
     );
     return { name, people };
   });

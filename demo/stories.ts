@@ -20,9 +20,21 @@ export function daysAgo({ h, now }: Telling, days: number, by?: string): Hand {
 }
 
 /** Filled some days ago. */
-export function filled(t: Telling, container: Subject, days: number, litres: number, water: Water = 'treated-tap', by?: string): void {
+export function filled(
+  t: Telling,
+  container: Subject,
+  days: number,
+  litres: number,
+  water: Water = 'treated-tap',
+  by?: string,
+): void {
   const residual = water === 'treated-tap' ? { residualMgL: 0.6 } : {};
-  daysAgo(t, days, by).write('filled', container, { volumeL: { value: litres, known: 'measured' }, water, sealed: true, ...residual });
+  daysAgo(t, days, by).write('filled', container, {
+    volumeL: { value: litres, known: 'measured' },
+    water,
+    sealed: true,
+    ...residual,
+  });
 }
 
 /** A safe-storage dose of what is in a container, begun so many minutes before now; as far as it got. */
@@ -54,11 +66,14 @@ export function dosed(
     ph: 7.4,
   });
   h.write('checked', container, { clarity: 'clear', chemicalSmell: false });
-  h.at(addMinutes(start, 3), by).write('dosed', container, { doseMl, strengthMgMl, instructedMl: doseMl }, [supply]);
+  h.at(addMinutes(start, 3), by).write('dosed', container, { doseMl, strengthMgMl, instructedMl: doseMl }, [
+    supply,
+  ]);
   if (!upTo.mixed) return;
   h.at(addMinutes(start, 5), by).write('mixed', container, {});
   const readAt = addMinutes(start, 70);
-  if (upTo.readMgL !== undefined) h.at(readAt, by).write('read', container, { method: 'dpd', mgL: upTo.readMgL });
+  if (upTo.readMgL !== undefined)
+    h.at(readAt, by).write('read', container, { method: 'dpd', mgL: upTo.readMgL });
   if (upTo.smell) h.at(readAt, by).write('read', container, { method: 'smell', smell: upTo.smell });
   if (upTo.labelled) h.at(addMinutes(start, 74), by).write('labelled', container, {});
 }

@@ -1,6 +1,6 @@
 import { addDays, addMinutes, dayOf, type Instant } from '#core/calendar/day.ts';
-import { seedKinds, usableL } from '#core/containers/kinds.ts';
 import type { Bleach } from '#core/chlorine/strength.ts';
+import { seedKinds, usableL } from '#core/containers/kinds.ts';
 import type { Entry, PlaceFields, Subject } from '#core/log/entry.ts';
 import { type Hand, hand } from './hand.ts';
 import { tarnHollowHomes } from './people.ts';
@@ -11,9 +11,18 @@ const HANDS = { odile: 'Odile', bram: 'Bram', sunniva: 'Sunniva' } as const;
 
 type PlaceKey = 'kitchen' | 'cellar' | 'school' | 'coal' | 'barn' | 'yard';
 
-const places: Record<PlaceKey, Omit<PlaceFields, 'building'> & { building: 'hall' | 'school' | 'barn' | 'yard' }> = {
+const places: Record<
+  PlaceKey,
+  Omit<PlaceFields, 'building'> & { building: 'hall' | 'school' | 'barn' | 'yard' }
+> = {
   kitchen: {
-    name: 'Hall kitchen', building: 'hall', level: 0, widthM: 7.2, heightM: 2.6, meanC: 18, floorLimitKgM2: 500,
+    name: 'Hall kitchen',
+    building: 'hall',
+    level: 0,
+    widthM: 7.2,
+    heightM: 2.6,
+    meanC: 18,
+    floorLimitKgM2: 500,
     finding: 'Left of the stove, shelves behind the door',
     shelves: [
       { id: 'A', heightM: 0.85, fromM: 1.9, toM: 7, limitKg: 320 },
@@ -21,26 +30,62 @@ const places: Record<PlaceKey, Omit<PlaceFields, 'building'> & { building: 'hall
     ],
   },
   cellar: {
-    name: 'Hall cellar', building: 'hall', level: -1, widthM: 7.2, heightM: 2.6, meanC: 14, dark: true, floorLimitKgM2: 1200,
+    name: 'Hall cellar',
+    building: 'hall',
+    level: -1,
+    widthM: 7.2,
+    heightM: 2.6,
+    meanC: 14,
+    dark: true,
+    floorLimitKgM2: 1200,
     finding: 'Down the stair behind the stage; lamp on the hook',
     shelves: [{ id: 'C', heightM: 1.35, fromM: 0.3, toM: 6.9, limitKg: 450 }],
   },
   school: {
-    name: 'School store', building: 'school', level: 0, widthM: 3.5, heightM: 2.6, meanC: 6, mayFreeze: true, floorLimitKgM2: 400,
+    name: 'School store',
+    building: 'school',
+    level: 0,
+    widthM: 3.5,
+    heightM: 2.6,
+    meanC: 6,
+    mayFreeze: true,
+    floorLimitKgM2: 400,
     finding: 'Key at Beck House; north wall freezes',
     shelves: [{ id: 'D', heightM: 1.25, fromM: 0.2, toM: 3.3, limitKg: 250 }],
   },
   coal: {
-    name: 'Old coal hole', building: 'school', level: -1, widthM: 3.5, heightM: 1.9, meanC: 11, dark: true, floorLimitKgM2: 1000,
+    name: 'Old coal hole',
+    building: 'school',
+    level: -1,
+    widthM: 3.5,
+    heightM: 1.9,
+    meanC: 11,
+    dark: true,
+    floorLimitKgM2: 1000,
     finding: 'Hatch in the school yard',
     shelves: [],
   },
   barn: {
-    name: 'Pump barn', building: 'barn', level: 0, widthM: 3.6, heightM: 2.6, meanC: 12, floorLimitKgM2: 900,
+    name: 'Pump barn',
+    building: 'barn',
+    level: 0,
+    widthM: 3.6,
+    heightM: 2.6,
+    meanC: 12,
+    floorLimitKgM2: 900,
     finding: 'Second door; tractor fuel is kept at the far end',
     shelves: [{ id: 'E', heightM: 1.4, fromM: 0.2, toM: 3.4, limitKg: 250 }],
   },
-  yard: { name: 'Rain tank', building: 'yard', level: 0, widthM: 2.3, heightM: 2.9, meanC: 9, finding: 'Under the hall gutter', shelves: [] },
+  yard: {
+    name: 'Rain tank',
+    building: 'yard',
+    level: 0,
+    widthM: 2.3,
+    heightM: 2.9,
+    meanC: 9,
+    finding: 'Under the hall gutter',
+    shelves: [],
+  },
 };
 
 const buildings = {
@@ -51,7 +96,14 @@ const buildings = {
 } as const;
 
 /** Containers as they stand: how many of a kind, where, and how many days ago they were filled. */
-const rows: readonly { kind: string; count: number; at: PlaceKey; shelf?: string; daysAgo: number; step?: number }[] = [
+const rows: readonly {
+  kind: string;
+  count: number;
+  at: PlaceKey;
+  shelf?: string;
+  daysAgo: number;
+  step?: number;
+}[] = [
   { kind: 'tote-1040l', count: 2, at: 'cellar', daysAgo: 62, step: 9 },
   { kind: 'drum-208l', count: 7, at: 'cellar', daysAgo: 48, step: 6 },
   { kind: 'can-20l', count: 12, at: 'cellar', shelf: 'C', daysAgo: 96, step: 2 },
@@ -81,9 +133,20 @@ export function tarnHollow(now: Instant, random?: () => number): Entry[] {
   const h = hand(addMinutes(now, -420 * 1440), HANDS.odile, random);
   settle(h, today);
   const at = build(h);
-  const bleach: Bleach = { product: 'plain', basis: 'wt-naocl', strength: 6, madeOn: addDays(today, -267), keptC: 14 };
+  const bleach: Bleach = {
+    product: 'plain',
+    basis: 'wt-naocl',
+    strength: 6,
+    madeOn: addDays(today, -267),
+    keptC: 14,
+  };
   const supply = h.subject('supply');
-  h.write('supply.set', supply, { name: 'Bleach 6 %, hall', bleach, amountMl: 5000, where: 'Cellar, top step' });
+  h.write('supply.set', supply, {
+    name: 'Bleach 6 %, hall',
+    bleach,
+    amountMl: 5000,
+    where: 'Cellar, top step',
+  });
   h.write('supply.set', h.subject('supply'), {
     name: 'Bleach 6 %, school',
     bleach: { ...bleach, madeOn: addDays(today, -404), keptC: 20 },
@@ -108,7 +171,11 @@ function settle(h: Hand, today: string): void {
     needSchool: 'humanitarian',
     targetDays: 14,
     climate: 'temperate',
-    animals: [{ kind: 'goat', count: 14 }, { kind: 'hen', count: 30 }, { kind: 'dog', count: 6, massKg: 20 }],
+    animals: [
+      { kind: 'goat', count: 14 },
+      { kind: 'hen', count: 30 },
+      { kind: 'dog', count: 6, massKg: 20 },
+    ],
     institutions: [{ kind: 'pupil', users: 11 }],
   });
   for (const home of tarnHollowHomes(today)) h.write('home.set', h.subject('home'), home);
@@ -142,7 +209,12 @@ function stock(t: Telling, at: Record<PlaceKey, Subject>): Map<string, Subject> 
       const id = t.h.subject('container');
       codes.set(code, id);
       daysAgo(t, 415).write('container.added', id, {
-        code, kind: row.kind, place: at[row.at], role: 'clean', heldBefore: 'new', ...(row.shelf ? { shelf: row.shelf } : {}),
+        code,
+        kind: row.kind,
+        place: at[row.at],
+        role: 'clean',
+        heldBefore: 'new',
+        ...(row.shelf ? { shelf: row.shelf } : {}),
       });
       const litres = row.at === 'school' ? Math.round(kind.nominalL * 0.9 * 10) / 10 : usableL(kind);
       const water = kind.shape === 'jar' ? 'canned' : 'treated-tap';
@@ -156,7 +228,12 @@ function stock(t: Telling, at: Record<PlaceKey, Subject>): Map<string, Subject> 
 function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, Subject>): void {
   const { h, now } = t;
   const of = (n: number) => codes.get(`TH-${String(n).padStart(3, '0')}`)!;
-  const refill = (n: number, days: number, litres: number, water: Parameters<typeof filled>[4] = 'treated-tap') => {
+  const refill = (
+    n: number,
+    days: number,
+    litres: number,
+    water: Parameters<typeof filled>[4] = 'treated-tap',
+  ) => {
     daysAgo(t, days + 0.01).write('emptied', of(n), { to: 'utility' });
     filled(t, of(n), days, litres, water, HANDS.sunniva);
   };
@@ -176,7 +253,9 @@ function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, 
   refill(7, 3, 198, 'stream');
   dosed(t, of(7), 198, 2 * 1440, { mixed: true, readMgL: 0.05 }, HANDS.odile);
   const again = addMinutes(now, -2 * 1440 + 90);
-  h.at(again, HANDS.odile).write('dosed', of(7), { doseMl: 6.4, strengthMgMl: 61.78, instructedMl: 6.4 }, [t.supply]);
+  h.at(again, HANDS.odile).write('dosed', of(7), { doseMl: 6.4, strengthMgMl: 61.78, instructedMl: 6.4 }, [
+    t.supply,
+  ]);
   h.at(addMinutes(again, 2), HANDS.odile).write('mixed', of(7), {});
   h.at(addMinutes(again, 20), HANDS.odile).write('read', of(7), { method: 'dpd', mgL: 0.1 });
   daysAgo(t, 6, HANDS.sunniva).write('failed', of(71), { why: 'test' });
@@ -191,10 +270,20 @@ function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, 
   daysAgo(t, 8, HANDS.bram).write('condemned', of(68), { why: 'cracked by frost' });
   // the rain tank, utility water
   const tank = h.subject('container');
-  daysAgo(t, 300).write('container.added', tank, { code: 'TH-RT', kind: 'tank-5000l', place: at.yard, role: 'raw', heldBefore: 'new' });
+  daysAgo(t, 300).write('container.added', tank, {
+    code: 'TH-RT',
+    kind: 'tank-5000l',
+    place: at.yard,
+    role: 'raw',
+    heldBefore: 'new',
+  });
   filled(t, tank, 20, 3120, 'rain', HANDS.odile);
   // readings of the totes through the year
-  for (const [days, mgL] of [[61, 0.58], [30, 0.44], [6, 0.36]] as const) {
+  for (const [days, mgL] of [
+    [61, 0.58],
+    [30, 0.44],
+    [6, 0.36],
+  ] as const) {
     daysAgo(t, days).write('read', of(1), { method: 'dpd', mgL });
   }
 }

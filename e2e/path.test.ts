@@ -1,6 +1,9 @@
 import { beginBatch, doseAndStir, expect, settle, test } from './zeolite.ts';
 
-test('from empty to a proved drum in at most 25 clicks and fields, through a reload and a restart', async ({ zeolite, visitor }) => {
+test('from empty to a proved drum in at most 25 clicks and fields, through a reload and a restart', async ({
+  zeolite,
+  visitor,
+}) => {
   const { page, reach } = visitor;
   await settle(visitor);
   // well water is utility water until it was treated
@@ -37,7 +40,10 @@ test('from empty to a proved drum in at most 25 clicks and fields, through a rel
   expect(visitor.acts).toBeLessThanOrEqual(25);
 });
 
-test('a helper without a meter passes by smell, and the drum is marked as the weaker proof', async ({ zeolite, visitor }) => {
+test('a helper without a meter passes by smell, and the drum is marked as the weaker proof', async ({
+  zeolite,
+  visitor,
+}) => {
   const { page, reach } = visitor;
   await settle(visitor);
   await beginBatch(visitor);
@@ -50,7 +56,10 @@ test('a helper without a meter passes by smell, and the drum is marked as the we
   await expect(page.getByText(/Passed by smell, the weaker proof/)).toBeVisible();
 });
 
-test('a failed residual walks through the one repeat, and then says find other water', async ({ zeolite, visitor }) => {
+test('a failed residual walks through the one repeat, and then says find other water', async ({
+  zeolite,
+  visitor,
+}) => {
   const { page, reach } = visitor;
   await settle(visitor);
   await beginBatch(visitor);
@@ -70,7 +79,9 @@ test('a failed residual walks through the one repeat, and then says find other w
   await expect(reach).toContainText('0 days');
 });
 
-test('drawing from a standing drum is refused, and recorded when it already happened', async ({ visitor }) => {
+test('drawing from a standing drum is refused, and recorded when it already happened', async ({
+  visitor,
+}) => {
   const { page } = visitor;
   await settle(visitor);
   await beginBatch(visitor);
@@ -83,7 +94,9 @@ test('drawing from a standing drum is refused, and recorded when it already happ
   await expect(page.getByRole('button', { name: 'Draw it off' })).toHaveCount(0);
   await visitor.press('It already happened');
   await visitor.open(/^1 Today/);
-  await expect(page.getByText(/5\sL of OW-001 were drunk before its time was over: tell those who drank/)).toBeVisible();
+  await expect(
+    page.getByText(/5\sL of OW-001 were drunk before its time was over: tell those who drank/),
+  ).toBeVisible();
 });
 
 test('a mistake is struck: what rests on it is named, and the state is as before', async ({ visitor }) => {

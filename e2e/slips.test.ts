@@ -1,6 +1,8 @@
 import { beginBatch, doseAndStir, expect, settle, test } from './zeolite.ts';
 
-test('the normal dose raises no alarm; 15 mL where 0.6 mL is due is stopped with the slip named', async ({ visitor }) => {
+test('the normal dose raises no alarm; 15 mL where 0.6 mL is due is stopped with the slip named', async ({
+  visitor,
+}) => {
   const { page } = visitor;
   await visitor.press('Begin');
   await visitor.fill('How many', '1');
@@ -52,7 +54,10 @@ test('half a litre leads to a dilution, not to 0.016 mL', async ({ visitor }) =>
   await expect(answer).toContainText(/Mix .* bleach .* into .* clean water/);
 });
 
-test('198 L, 6 % bleach made 267 days ago and kept at 14 °C: every rule stands on the scale', async ({ zeolite, visitor }) => {
+test('198 L, 6 % bleach made 267 days ago and kept at 14 °C: every rule stands on the scale', async ({
+  zeolite,
+  visitor,
+}) => {
   const { page } = visitor;
   await settle(visitor);
   await visitor.open(/^6 Bench/);
@@ -68,7 +73,11 @@ test('198 L, 6 % bleach made 267 days ago and kept at 14 °C: every rule stands 
   await expect(answer).toContainText('it holds 57.4 mg/mL');
   await expect(answer).toContainText('2 mg/L × 198 L ÷ 57.4 mg/mL = 6.9 mL');
   await expect(answer).toContainText('10 mL syringe, to the');
-  for (const mark of [/^safe-storage dose 2 · 6.9 mL/, /^drop table 6.0\d · 20.9 mL/, /^⅛ tsp a gallon 9.34 · 32.2 mL/]) {
+  for (const mark of [
+    /^safe-storage dose 2 · 6.9 mL/,
+    /^drop table 6.0\d · 20.9 mL/,
+    /^⅛ tsp a gallon 9.34 · 32.2 mL/,
+  ]) {
     await expect(page.getByRole('button', { name: mark })).toBeVisible();
   }
 });

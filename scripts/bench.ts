@@ -2,6 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
+import { pino } from 'pino';
 import { routes } from '#contract/routes.ts';
 import { addMinutes } from '#core/calendar/day.ts';
 import { dutiesAt } from '#core/log/duties.ts';
@@ -14,7 +15,6 @@ import { systemClock } from '#server/clock.ts';
 import { openDatabase } from '#server/db/open.ts';
 import { listen } from '#server/listen.ts';
 import { replay } from '#server/log/replay.ts';
-import { pino } from 'pino';
 import { generate } from './generate.ts';
 
 /** Sizes compared: a village, and ten villages. */
@@ -32,7 +32,8 @@ async function timed<T>(work: () => T | Promise<T>): Promise<[number, T]> {
   return [performance.now() - start, result];
 }
 
-const p95 = (times: readonly number[]): number => [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)]!;
+const p95 = (times: readonly number[]): number =>
+  [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)]!;
 
 type Row = Record<string, number>;
 
@@ -52,17 +53,22 @@ async function measure(containers: number, count: number): Promise<Row> {
   });
   const { server, address } = await listen(app.express, 0);
   const posts = await postTimes(address, entries, now);
-  const [snapshotMs, snapshot] = await timed(async () => (await fetch(new URL(routes.snapshot, address))).text());
+  const [snapshotMs, snapshot] = await timed(async () =>
+    (await fetch(new URL(routes.snapshot, address))).text(),
+  );
   server.close();
   server.closeAllConnections();
   await app.close();
 
   const database = await openDatabase(file);
   const [replayMs, replayed] = await timed(() => replay(database));
-  const [openMs] = await timed(async () => (await createApp({ file, clock: systemClock(), logger: pino({ level: 'silent' }) })).close());
+  const [openMs] = await timed(async () =>
+    (await createApp({ file, clock: systemClock(), logger: pino({ level: 'silent' }) })).close(),
+  );
   await database.close();
   rmSync(folder, { recursive: true, force: true });
-  if (replayed.differing.length > 0) throw new Error(`${replayed.differing.length} subjects differ after the replay`);
+  if (replayed.differing.length > 0)
+    throw new Error(`${replayed.differing.length} subjects differ after the replay`);
   return {
     'fold, µs an entry': (foldMs * 1000) / entries.length,
     'replay from the file, µs an entry': (replayMs * 1000) / replayed.entries,
@@ -97,16 +103,23 @@ async function postTimes(address: string, entries: readonly Entry[], now: string
   return times;
 }
 
-const written = (value: number): string => (value < 100 ? value.toPrecision(3) : value.toFixed(0)).padStart(10);
+const written = (value: number): string =>
+  (value < 100 ? value.toPrecision(3) : value.toFixed(0)).padStart(10);
 
 const results: Row[] = [];
 for (const { containers, entries } of sizes) {
-  console.log(`measuring ${containers.toLocaleString('en')} containers, ${entries.toLocaleString('en')} entries …`);
+  console.log(
+    `measuring ${containers.toLocaleString('en')} containers, ${entries.toLocaleString('en')} entries …`,
+  );
   results.push(await measure(containers, entries));
 }
 const [small, large] = results as [Row, Row];
 console.log(`\n${''.padEnd(52)}${'× 1'.padStart(10)}${'× 10'.padStart(10)}     growth`);
 for (const what of Object.keys(small)) {
-  console.log(`${what.padEnd(52)}${written(small[what]!)}${written(large[what]!)}   × ${(large[what]! / small[what]!).toFixed(2)}`);
+  console.log(
+    `${what.padEnd(52)}${written(small[what]!)}${written(large[what]!)}   × ${(large[what]! / small[what]!).toFixed(2)}`,
+  );
 }
-console.log('\nA cost per entry or per container that grows × 1 is linear in the whole; × 10 would be quadratic.');
+console.log(
+  '\nA cost per entry or per container that grows × 1 is linear in the whole; × 10 would be quadratic.',
+);

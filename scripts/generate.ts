@@ -34,14 +34,33 @@ export function generate(containerCount: number, entryCount: number, now: Instan
   h.write('building.set', building, { name: 'Depot', order: 0, roof: 'flat' });
   const places = Array.from({ length: PLACES }, (_, i) => {
     const place = h.subject('place');
-    h.write('place.set', place, { name: `Bay ${i + 1}`, building, level: Math.floor(i / 10), widthM: 6, heightM: 2.4, shelves: [], meanC: 14, dark: true });
+    h.write('place.set', place, {
+      name: `Bay ${i + 1}`,
+      building,
+      level: Math.floor(i / 10),
+      widthM: 6,
+      heightM: 2.4,
+      shelves: [],
+      meanC: 14,
+      dark: true,
+    });
     return place;
   });
   const containers = Array.from({ length: containerCount }, (_, i): { id: Subject; litres: number } => {
     const [kind, litres] = kinds[i % kinds.length]!;
     const id = h.subject('container');
-    h.write('container.added', id, { code: `G-${i + 1}`, kind, place: places[i % PLACES]!, role: 'clean', heldBefore: 'new' });
-    h.write('filled', id, { volumeL: { value: litres, known: 'measured' }, water: i % 9 ? 'treated-tap' : 'well', sealed: true });
+    h.write('container.added', id, {
+      code: `G-${i + 1}`,
+      kind,
+      place: places[i % PLACES]!,
+      role: 'clean',
+      heldBefore: 'new',
+    });
+    h.write('filled', id, {
+      volumeL: { value: litres, known: 'measured' },
+      water: i % 9 ? 'treated-tap' : 'well',
+      sealed: true,
+    });
     return { id, litres };
   });
   const stepMin = (350 * 1440) / Math.max(1, entryCount - h.entries.length);
@@ -51,9 +70,15 @@ export function generate(containerCount: number, entryCount: number, now: Instan
     h.at(addMinutes(begin, i * stepMin));
     const what = random();
     if (what < 0.35) h.write('read', id, { method: 'dpd', mgL: Math.round(random() * 10) / 10 });
-    else if (what < 0.6) h.write('drawn', id, { volumeL: 1 + Math.floor(random() * 4), use: 'utility', byTap: true });
+    else if (what < 0.6)
+      h.write('drawn', id, { volumeL: 1 + Math.floor(random() * 4), use: 'utility', byTap: true });
     else if (what < 0.8) h.write('inspected', id, { found: 'sound' });
-    else if (what < 0.9) h.write('filled', id, { volumeL: { value: litres, known: 'measured' }, water: 'treated-tap', sealed: true });
+    else if (what < 0.9)
+      h.write('filled', id, {
+        volumeL: { value: litres, known: 'measured' },
+        water: 'treated-tap',
+        sealed: true,
+      });
     else h.write('noted', id, { text: 'looked at' });
   }
   return h.entries;

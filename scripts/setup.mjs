@@ -29,7 +29,8 @@ function need(status, what) {
 }
 
 const bin = name => join(root, 'node_modules', '.bin', name);
-const node = (script, args = [], env = {}) => run(process.execPath, ['--import', 'tsx', script, ...args], { env });
+const node = (script, args = [], env = {}) =>
+  run(process.execPath, ['--import', 'tsx', script, ...args], { env });
 
 function ensureModules() {
   const lock = createHash('sha256')
@@ -60,14 +61,22 @@ function ensureBuild() {
 
 /** Path of a Chromium; Debian's package is installed when there is none. */
 function ensureChromium() {
-  const places = [process.env.CHROMIUM, '/usr/bin/chromium', '/usr/bin/chromium-browser', '/usr/bin/google-chrome'];
+  const places = [
+    process.env.CHROMIUM,
+    '/usr/bin/chromium',
+    '/usr/bin/chromium-browser',
+    '/usr/bin/google-chrome',
+  ];
   const found = () => places.find(path => path && existsSync(path));
   if (found()) return found();
   console.log('Installing Chromium from the system packages (about a minute, once) …');
   const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
   const apt = args => {
     const [program, ...all] = [...sudo, 'apt-get', ...args];
-    return run(program, all, { env: { DEBIAN_FRONTEND: 'noninteractive' }, stdio: ['ignore', 'ignore', 'inherit'] });
+    return run(program, all, {
+      env: { DEBIAN_FRONTEND: 'noninteractive' },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
   };
   apt(['update', '-qq']);
   need(apt(['install', '-y', '-qq', '--no-install-recommends', 'chromium']), 'Installing Chromium');
@@ -95,7 +104,13 @@ const report = name => join(root, 'test-results', name);
 
 function unitTests(args) {
   const file = report('vitest.json');
-  const status = run(bin('vitest'), ['run', '--reporter=default', '--reporter=json', `--outputFile.json=${file}`, ...args]);
+  const status = run(bin('vitest'), [
+    'run',
+    '--reporter=default',
+    '--reporter=json',
+    `--outputFile.json=${file}`,
+    ...args,
+  ]);
   if (!existsSync(file)) return tally(0, 1);
   const { numPassedTests, numFailedTests } = JSON.parse(readFileSync(file, 'utf8'));
   tally(numPassedTests, status === 0 ? numFailedTests : Math.max(1, numFailedTests));

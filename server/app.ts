@@ -36,16 +36,28 @@ const LARGEST_BODY = '4mb';
 export async function createApp({ file, clock, logger, demo = false }: AppOptions): Promise<App> {
   const database = await openDatabase(file);
   const stream = openStream();
-  const log = await openLog(database, clock, ({ seq, accepted, changed }) => stream.tell({ seq, ids: accepted, changed }));
+  const log = await openLog(database, clock, ({ seq, accepted, changed }) =>
+    stream.tell({ seq, ids: accepted, changed }),
+  );
 
   const app = express();
   app.disable('x-powered-by');
-  app.use(pinoHttp({ logger, serializers: { req: ({ method, url }) => ({ method, url }), res: ({ statusCode }) => ({ statusCode }) }, autoLogging: { ignore: req => !req.url?.startsWith('/api/') } }));
+  app.use(
+    pinoHttp({
+      logger,
+      serializers: { req: ({ method, url }) => ({ method, url }), res: ({ statusCode }) => ({ statusCode }) },
+      autoLogging: { ignore: req => !req.url?.startsWith('/api/') },
+    }),
+  );
   app.use(loopbackOnly);
   app.use(
     helmet({
       contentSecurityPolicy: {
-        directives: { upgradeInsecureRequests: null, styleSrc: ["'self'", "'unsafe-inline'"], connectSrc: ["'self'"] },
+        directives: {
+          upgradeInsecureRequests: null,
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          connectSrc: ["'self'"],
+        },
       },
       strictTransportSecurity: false,
     }),

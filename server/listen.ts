@@ -10,11 +10,14 @@ export async function listen(app: Express, port: number): Promise<{ server: Serv
   for (let tried = 0; ; tried++) {
     try {
       const server = await new Promise<Server>((resolve, reject) => {
-        const listening = app.listen(port && port + tried, '127.0.0.1', error => (error ? reject(error) : resolve(listening)));
+        const listening = app.listen(port && port + tried, '127.0.0.1', error =>
+          error ? reject(error) : resolve(listening),
+        );
       });
       return { server, address: `http://127.0.0.1:${(server.address() as AddressInfo).port}/` };
     } catch (error) {
-      if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE' || !port || tried >= PORTS_TRIED) throw error;
+      if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE' || !port || tried >= PORTS_TRIED)
+        throw error;
     }
   }
 }

@@ -1,7 +1,8 @@
 import type { RequestHandler } from 'express';
 import { sendProblem } from './problems.ts';
 
-const isLoopback = (host: string | undefined): boolean => /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host ?? '');
+const isLoopback = (host: string | undefined): boolean =>
+  /^(127\.0\.0\.1|localhost|\[::1\])(:\d+)?$/.test(host ?? '');
 
 /**
  * Only pages of this machine may ask: the Host keeps out a foreign name that was pointed here,

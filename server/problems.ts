@@ -1,5 +1,5 @@
-import { PROBLEM_TYPE, type Problem, type ProblemKind, problemType } from '#contract/problem.ts';
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
+import { PROBLEM_TYPE, type Problem, type ProblemKind, problemType } from '#contract/problem.ts';
 
 const statusOf: Record<ProblemKind, number> = {
   invalid: 422,

@@ -9,7 +9,11 @@ const database = await openDatabase(databaseFile(folder));
 const before = await replay(database, true);
 const after = await replay(database);
 await database.close();
-console.log(`${before.entries} entries on ${before.subjects} subjects; ${before.differing.length} state rows differed from the log.`);
+console.log(
+  `${before.entries} entries on ${before.subjects} subjects; ${before.differing.length} state rows differed from the log.`,
+);
 for (const subject of before.differing) console.log(`  rebuilt: ${subject}`);
-console.log(after.differing.length === 0 ? 'The replay equals the state tables.' : 'The state tables still differ.');
+console.log(
+  after.differing.length === 0 ? 'The replay equals the state tables.' : 'The state tables still differ.',
+);
 process.exit(after.differing.length === 0 ? 0 : 1);

@@ -24,7 +24,10 @@ export async function serve(
 ): Promise<string> {
   const { folder, port, demo = false, settableClock = false } = options;
   mkdirSync(folder, { recursive: true });
-  const logger = pino({ level: process.env.LOG_LEVEL ?? 'info' }, destination({ dest: join(folder, 'server.log'), sync: true }));
+  const logger = pino(
+    { level: process.env.LOG_LEVEL ?? 'info' },
+    destination({ dest: join(folder, 'server.log'), sync: true }),
+  );
   const clock = settableClock ? testClock() : systemClock();
   const app = await createApp({ file: databaseFile(folder), clock, logger, demo });
   await prepare(app);

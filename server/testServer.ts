@@ -2,10 +2,10 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import type { Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { pino } from 'pino';
 import type { Mode, Posted } from '#contract/log.ts';
 import type { Problem } from '#contract/problem.ts';
 import type { Entry } from '#core/log/entry.ts';
-import { pino } from 'pino';
 import { createApp } from './app.ts';
 import { type TestClock, testClock } from './clock.ts';
 import { openDatabase } from './db/open.ts';
@@ -16,7 +16,10 @@ import { type Replay, replay } from './log/replay.ts';
 export interface TestServer {
   readonly address: string;
   readonly clock: TestClock;
-  readonly post: (entries: readonly unknown[], mode?: Mode) => Promise<{ status: number; body: Posted & Problem }>;
+  readonly post: (
+    entries: readonly unknown[],
+    mode?: Mode,
+  ) => Promise<{ status: number; body: Posted & Problem }>;
   readonly get: <T>(path: string) => Promise<T>;
   readonly replay: () => Promise<Replay>;
   /** Stops and starts again on the same file. */

@@ -1,4 +1,4 @@
-import { addDays as addDaysToDate, addMonths as addMonthsToDate, differenceInCalendarDays } from 'date-fns';
+import { addMonths as addMonthsToDate } from 'date-fns';
 
 /** A calendar day in the group's time zone, `YYYY-MM-DD`. Days compare as strings. */
 export type Day = string;
@@ -12,24 +12,43 @@ function formatterFor(timeZone: string): Intl.DateTimeFormat {
   let formatter = formatters.get(timeZone);
   if (!formatter) {
     // en-CA writes YYYY-MM-DD
-    formatter = new Intl.DateTimeFormat('en-CA', { timeZone, year: 'numeric', month: '2-digit', day: '2-digit' });
+    formatter = new Intl.DateTimeFormat('en-CA', {
+      timeZone,
+      year: 'numeric',
+      month: '2-digit',
+      day: '2-digit',
+    });
     formatters.set(timeZone, formatter);
   }
   return formatter;
 }
 
+// Every zone's midnight falls on a quarter of an hour of UTC, so one answer holds for all of it.
+const QUARTER_MS = 15 * 60_000;
+const MOST_KEPT = 50_000;
+const kept = new Map<string, Day>();
+
 /** The local day of a moment. Throws RangeError for an unknown time zone. */
 export function dayOf(instant: Instant, timeZone: string): Day {
-  return formatterFor(timeZone).format(new Date(instant));
+  const quarter = Math.floor(Date.parse(instant) / QUARTER_MS);
+  const key = `${timeZone} ${quarter}`;
+  let day = kept.get(key);
+  if (day === undefined) {
+    day = formatterFor(timeZone).format(quarter * QUARTER_MS);
+    if (kept.size >= MOST_KEPT) kept.clear();
+    kept.set(key, day);
+  }
+  return day;
 }
 
-// Days are counted at UTC noon, so that no machine's own time zone or summer time can shift them.
+// Days are counted in UTC, where each has 24 hours; months at noon, so that no machine's own zone can shift them.
+const DAY_MS = 86_400_000;
 const noon = (day: Day): Date => new Date(`${day}T12:00:00Z`);
 const dayAtNoon = (date: Date): Day => date.toISOString().slice(0, 10);
 
 /** The day `count` days later (earlier when negative). */
 export function addDays(day: Day, count: number): Day {
-  return dayAtNoon(addDaysToDate(noon(day), count));
+  return dayAtNoon(new Date(Date.parse(day) + count * DAY_MS));
 }
 
 /** The day `count` calendar months later, clamped to the month's end. @example addMonths('2026-08-31', 6) // '2027-02-28' */
@@ -39,7 +58,7 @@ export function addMonths(day: Day, count: number): Day {
 
 /** Whole days from one day to another. */
 export function daysBetween(from: Day, to: Day): number {
-  return differenceInCalendarDays(noon(to), noon(from));
+  return Math.round((Date.parse(to) - Date.parse(from)) / DAY_MS);
 }
 
 /** The earlier of two days. */

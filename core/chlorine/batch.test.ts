@@ -11,13 +11,36 @@ const batch = (events: readonly BatchEvent[]): Batch => ({
   begunAt: start,
   by: 'Odile',
   events,
-  instruction: { school: 'target-dose', strengthSchool: 'replace-yearly', volumeL: 198, strengthMgMl: 61.8, targetMgL: 2, doseMl: 6.4, way: 'tool', contactMin: 30, clarity: 'clear' },
+  instruction: {
+    school: 'target-dose',
+    strengthSchool: 'replace-yearly',
+    volumeL: 198,
+    strengthMgMl: 61.8,
+    targetMgL: 2,
+    doseMl: 6.4,
+    way: 'tool',
+    contactMin: 30,
+    clarity: 'clear',
+  },
 });
-const checked: BatchEvent = { what: 'checked', clarity: 'clear', chemicalSmell: false, at: at(1), entry: 'c' };
+const checked: BatchEvent = {
+  what: 'checked',
+  clarity: 'clear',
+  chemicalSmell: false,
+  at: at(1),
+  entry: 'c',
+};
 const dosed = (m: number): BatchEvent => ({ what: 'dosed', doseMl: 6.4, mgL: 2, at: at(m), entry: `d${m}` });
 const mixed = (m: number): BatchEvent => ({ what: 'mixed', at: at(m), entry: `m${m}` });
-const read = (m: number, mgL: number): BatchEvent => ({ what: 'read', method: 'dpd', mgL, at: at(m), entry: `r${m}` });
-const phase = (events: readonly BatchEvent[], minutes: number) => standingOf(batch(events), at(minutes)).phase;
+const read = (m: number, mgL: number): BatchEvent => ({
+  what: 'read',
+  method: 'dpd',
+  mgL,
+  at: at(m),
+  entry: `r${m}`,
+});
+const phase = (events: readonly BatchEvent[], minutes: number) =>
+  standingOf(batch(events), at(minutes)).phase;
 
 describe('where a batch stands', () => {
   it('goes from look to dose to stir to stand to read', () => {
@@ -61,7 +84,10 @@ describe('where a batch stands', () => {
 
 describe('the sheet', () => {
   it('has one live step, and the repeat’s steps only when they are due', () => {
-    const live = (events: readonly BatchEvent[], minutes: number) => sheetOf(batch(events), at(minutes)).filter(s => s.status === 'live').map(s => s.id);
+    const live = (events: readonly BatchEvent[], minutes: number) =>
+      sheetOf(batch(events), at(minutes))
+        .filter(s => s.status === 'live')
+        .map(s => s.id);
     expect(live([checked], 2)).toEqual(['dose']);
     expect(live([checked, dosed(3), mixed(5)], 10)).toEqual(['stand']);
     expect(live([checked, dosed(3), mixed(5), read(36, 0.1)], 37)).toEqual(['repeat-dose']);

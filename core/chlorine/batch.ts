@@ -36,7 +36,12 @@ type At = { readonly at: Instant; readonly entry: string };
 /** What happened in a batch, in order. */
 export type BatchEvent =
   | ({ readonly what: 'checked' } & BatchCheck & At)
-  | ({ readonly what: 'dosed'; readonly doseMl: number; readonly mgL: number; readonly instructedMl?: number } & At)
+  | ({
+      readonly what: 'dosed';
+      readonly doseMl: number;
+      readonly mgL: number;
+      readonly instructedMl?: number;
+    } & At)
   | ({ readonly what: 'mixed' } & At)
   | ({ readonly what: 'read' } & ChlorineReading & At)
   | ({ readonly what: 'labelled' } & At);
@@ -160,7 +165,17 @@ export function standingOf(batch: Batch, now: Instant): BatchStanding {
 
 /** One line of a bench sheet. */
 export interface SheetStep {
-  readonly id: 'check' | 'dose' | 'mix' | 'stand' | 'read' | 'repeat-dose' | 'repeat-mix' | 'repeat-stand' | 'repeat-read' | 'label';
+  readonly id:
+    | 'check'
+    | 'dose'
+    | 'mix'
+    | 'stand'
+    | 'read'
+    | 'repeat-dose'
+    | 'repeat-mix'
+    | 'repeat-stand'
+    | 'repeat-read'
+    | 'label';
   readonly status: 'done' | 'live' | 'ahead';
 }
 
@@ -170,8 +185,16 @@ export function sheetOf(batch: Batch, now: Instant): SheetStep[] {
   const firstRound: SheetStep['id'][] = ['check', 'dose', 'mix', 'stand', 'read'];
   const repeat: SheetStep['id'][] = ['repeat-dose', 'repeat-mix', 'repeat-stand', 'repeat-read'];
   const needsRepeat = round === 1 || phase === 'repeat';
-  const steps = [...firstRound, ...(needsRepeat ? repeat : []), ...(phase === 'failed' ? [] : (['label'] as const))];
-  const live = liveStep(phase, round, batch.events.some(e => e.what === 'labelled'));
+  const steps = [
+    ...firstRound,
+    ...(needsRepeat ? repeat : []),
+    ...(phase === 'failed' ? [] : (['label'] as const)),
+  ];
+  const live = liveStep(
+    phase,
+    round,
+    batch.events.some(e => e.what === 'labelled'),
+  );
   const liveAt = live ? steps.indexOf(live) : live === undefined ? steps.length : -1;
   return steps.map((id, i) => ({ id, status: i < liveAt ? 'done' : i === liveAt ? 'live' : 'ahead' }));
 }

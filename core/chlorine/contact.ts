@@ -20,10 +20,14 @@ export interface ContactTime {
  */
 export function contactTime(water: { temperatureC?: number; ph?: number }): ContactTime {
   const why: Message[] = [];
-  if (water.temperatureC === undefined && water.ph === undefined) return { minutes: LONG_CONTACT_MIN, why: [message('contact.unknown')] };
+  if (water.temperatureC === undefined && water.ph === undefined)
+    return { minutes: LONG_CONTACT_MIN, why: [message('contact.unknown')] };
   if (water.temperatureC === undefined) why.push(message('contact.temperature-unknown'));
-  else if (water.temperatureC < COLD_CONTACT_C) why.push(message('contact.cold', { temperatureC: water.temperatureC }));
+  else if (water.temperatureC < COLD_CONTACT_C)
+    why.push(message('contact.cold', { temperatureC: water.temperatureC }));
   if (water.ph === undefined) why.push(message('contact.ph-unknown'));
   else if (water.ph > HIGH_PH) why.push(message('contact.high-ph', { ph: water.ph }));
-  return why.length > 0 ? { minutes: LONG_CONTACT_MIN, why } : { minutes: CONTACT_MIN, why: [message('contact.usual')] };
+  return why.length > 0
+    ? { minutes: LONG_CONTACT_MIN, why }
+    : { minutes: CONTACT_MIN, why: [message('contact.usual')] };
 }

@@ -9,7 +9,14 @@ import { type DoseCase, defaultDoseSchool, doseAnswers, leastDose } from './scho
 import { judgeAgainstInstruction, likelySlip } from './slip.ts';
 
 const GALLON_L = 3.785411784;
-const gallon: DoseCase = { volumeL: GALLON_L, clarity: 'clear', temperatureC: 15, bleach: { basis: 'wt-naocl', strength: 6 }, strengthMgMl: 61.8, isTreatedTap: false };
+const gallon: DoseCase = {
+  volumeL: GALLON_L,
+  clarity: 'clear',
+  temperatureC: 15,
+  bleach: { basis: 'wt-naocl', strength: 6 },
+  strengthMgMl: 61.8,
+  isTreatedTap: false,
+};
 const tool = (id: string) => toolCatalogue.find(t => t.id === id)!;
 const answer = (c: DoseCase, school: string) => {
   const found = doseAnswers(c).find(a => a.school === school)!;
@@ -23,7 +30,10 @@ describe('schools of the dose', () => {
     [8.25, 6],
     [1, 40],
   ])('the drop table: %s %% takes %s drops a gallon', (strength, drops) => {
-    expect(answer({ ...gallon, bleach: { basis: 'wt-naocl', strength } }, 'drops-rule')?.doseMl).toBeCloseTo(drops / 20, 9);
+    expect(answer({ ...gallon, bleach: { basis: 'wt-naocl', strength } }, 'drops-rule')?.doseMl).toBeCloseTo(
+      drops / 20,
+      9,
+    );
   });
 
   it('the drop table makes about 6.5 mg/L, ⅛ teaspoon about 10, of 9 % 15.6', () => {
@@ -36,7 +46,9 @@ describe('schools of the dose', () => {
   it('are doubled for cloudy or cold water, and have no answer for other labels', () => {
     expect(answer({ ...gallon, clarity: 'cloudy' }, 'drops-rule')?.doseMl).toBeCloseTo(0.8, 9);
     expect(answer({ ...gallon, temperatureC: 4 }, 'eighth-teaspoon')?.doseMl).toBeCloseTo(1.232, 3);
-    expect(answer({ ...gallon, bleach: { basis: 'wt-naocl', strength: 5.25 } }, 'drops-rule')).toBeUndefined();
+    expect(
+      answer({ ...gallon, bleach: { basis: 'wt-naocl', strength: 5.25 } }, 'drops-rule'),
+    ).toBeUndefined();
     expect(answer({ ...gallon, bleach: { basis: 'trade', strength: 6 } }, 'drops-rule')).toBeUndefined();
   });
 
@@ -47,9 +59,19 @@ describe('schools of the dose', () => {
   });
 
   it('jars of 0, 0, 0.1, 0.6, 1.4, 3.1 for 1, 2, 3, 4, 6, 8 mg/L pick 4 and scale it to 198 L', () => {
-    const jars = [[1, 0], [2, 0], [3, 0.1], [4, 0.6], [6, 1.4], [8, 3.1]].map(([doseMgL, residualMgL]) => ({ doseMgL: doseMgL!, residualMgL: residualMgL! }));
+    const jars = [
+      [1, 0],
+      [2, 0],
+      [3, 0.1],
+      [4, 0.6],
+      [6, 1.4],
+      [8, 3.1],
+    ].map(([doseMgL, residualMgL]) => ({ doseMgL: doseMgL!, residualMgL: residualMgL! }));
     expect(leastDose(jars)).toMatchObject({ doseMgL: 4, demandMgL: 3.4 });
-    expect(answer({ ...gallon, volumeL: 198, jars }, 'measured-demand')?.doseMl).toBeCloseTo((4 * 198) / 61.8, 9);
+    expect(answer({ ...gallon, volumeL: 198, jars }, 'measured-demand')?.doseMl).toBeCloseTo(
+      (4 * 198) / 61.8,
+      9,
+    );
   });
 
   it('add nothing to tap water that reads 0.2, and top it up to 1', () => {
@@ -81,7 +103,9 @@ describe('measuring out', () => {
         const plan = measurePlan(doseMl, tools);
         if (plan.way !== 'tool') return true;
         const { deliveredMl, errorShare } = plan.measured;
-        return errorShare >= -0.1 && errorShare <= 0.25 && Math.abs(deliveredMl / doseMl - 1 - errorShare) < 1e-6;
+        return (
+          errorShare >= -0.1 && errorShare <= 0.25 && Math.abs(deliveredMl / doseMl - 1 - errorShare) < 1e-6
+        );
       }),
     );
   });
@@ -96,7 +120,9 @@ describe('measuring out', () => {
     const plan = measurePlan((2 * 0.5) / 61.8, [tool('syringe-1'), tool('syringe-10'), tool('spoon-tsp')]);
     expect(plan.way).toBe('dilute');
     const dilution = dilutionFor(0.01618, [tool('syringe-1')])!;
-    const bleachInDoseMl = (dilution.dose.deliveredMl * dilution.bleach.deliveredMl) / (dilution.bleach.deliveredMl + dilution.waterMl);
+    const bleachInDoseMl =
+      (dilution.dose.deliveredMl * dilution.bleach.deliveredMl) /
+      (dilution.bleach.deliveredMl + dilution.waterMl);
     expect(Math.abs(bleachInDoseMl / 0.01618 - 1)).toBeLessThanOrEqual(0.05);
   });
 });
@@ -150,12 +176,20 @@ describe('the whole plan', () => {
   it('is kept as the instruction that it gave', () => {
     const plan = planDose(question);
     expect(plan.judgements).toEqual([]);
-    expect(instructionOf(question, plan)).toMatchObject({ school: 'target-dose', tool: 'syringe-10', contactMin: 30, volumeL: 198 });
+    expect(instructionOf(question, plan)).toMatchObject({
+      school: 'target-dose',
+      tool: 'syringe-10',
+      contactMin: 30,
+      volumeL: 198,
+    });
     expect(plan.roundedMgL).toBeCloseTo((plan.roundedMl * 57.38) / 198, 2);
   });
 
   it('refuses scented bleach, muddy water and what no tool can measure', () => {
-    const refused = (more: Partial<DoseQuestion>) => planDose({ ...question, ...more }).judgements.filter(j => j.verdict === 'refuse').map(j => j.reason.id);
+    const refused = (more: Partial<DoseQuestion>) =>
+      planDose({ ...question, ...more })
+        .judgements.filter(j => j.verdict === 'refuse')
+        .map(j => j.reason.id);
     expect(refused({ bleach: { ...question.bleach, product: 'scented' } })).toContain('bleach.scented');
     expect(refused({ clarity: 'muddy' })).toContain('clarity.muddy');
     expect(refused({ tools: [] })).toContain('measure.none');

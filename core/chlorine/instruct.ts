@@ -4,8 +4,22 @@ import { type Amount, spanOf } from '../units/amount.ts';
 import type { DoseInstruction } from './batch.ts';
 import { type ContactTime, contactTime } from './contact.ts';
 import { deliveredMl, type MeasurePlan, measurePlan, type Tool } from './measure.ts';
-import { type Clarity, type DoseAnswer, type DoseCase, type DoseSchoolId, defaultDoseSchool, doseAnswers } from './schools.ts';
-import { type Bleach, judgeProduct, type StrengthAnswer, type StrengthSchoolId, strengthBy, strengthSchools } from './strength.ts';
+import {
+  type Clarity,
+  type DoseAnswer,
+  type DoseCase,
+  type DoseSchoolId,
+  defaultDoseSchool,
+  doseAnswers,
+} from './schools.ts';
+import {
+  type Bleach,
+  judgeProduct,
+  type StrengthAnswer,
+  type StrengthSchoolId,
+  strengthBy,
+  strengthSchools,
+} from './strength.ts';
 
 /** What the bench is asked. Unmeasured water has no temperature or pH; the answer is then on the safe side. */
 export interface DoseQuestion {
@@ -79,7 +93,13 @@ export function planDose(q: DoseQuestion): DosePlan {
   };
 }
 
-function judgePlan(q: DoseQuestion, strength: StrengthAnswer, chosen: DoseAnswer, measure: MeasurePlan, exactMl: number): Judgement[] {
+function judgePlan(
+  q: DoseQuestion,
+  strength: StrengthAnswer,
+  chosen: DoseAnswer,
+  measure: MeasurePlan,
+  exactMl: number,
+): Judgement[] {
   const judgements: Judgement[] = [];
   const keep = (j: Judgement) => {
     if (j.verdict !== 'ok') judgements.push(j);
@@ -87,17 +107,29 @@ function judgePlan(q: DoseQuestion, strength: StrengthAnswer, chosen: DoseAnswer
   keep(judgeProduct(q.bleach.product));
   keep(strength.judgement);
   if (q.clarity === 'muddy') {
-    judgements.push(judge('refuse', message('clarity.muddy'), 'epa-emergency', { remedy: message('clarity.muddy.remedy') }));
+    judgements.push(
+      judge('refuse', message('clarity.muddy'), 'epa-emergency', { remedy: message('clarity.muddy.remedy') }),
+    );
   } else if (q.clarity === 'cloudy') {
-    judgements.push(judge('warn', message('clarity.cloudy'), 'epa-emergency', { remedy: message('clarity.cloudy.remedy') }));
+    judgements.push(
+      judge('warn', message('clarity.cloudy'), 'epa-emergency', { remedy: message('clarity.cloudy.remedy') }),
+    );
   }
   if (!chosen.answers) judgements.push(judge('refuse', chosen.working, 'record'));
   if (exactMl > 0 && measure.way === 'none') {
-    judgements.push(judge('refuse', message('measure.none', { doseMl: exactMl }), 'arithmetic', { remedy: message('measure.none.remedy') }));
+    judgements.push(
+      judge('refuse', message('measure.none', { doseMl: exactMl }), 'arithmetic', {
+        remedy: message('measure.none.remedy'),
+      }),
+    );
   }
   const [leastL, mostL] = spanOf(q.volumeL);
   if (mostL / leastL > 1 / (1 - 0.34)) {
-    judgements.push(judge('warn', message('measure.guessed-volume', { leastL, mostL }), 'arithmetic', { remedy: message('measure.guessed-volume.remedy') }));
+    judgements.push(
+      judge('warn', message('measure.guessed-volume', { leastL, mostL }), 'arithmetic', {
+        remedy: message('measure.guessed-volume.remedy'),
+      }),
+    );
   }
   return judgements;
 }
@@ -105,7 +137,8 @@ function judgePlan(q: DoseQuestion, strength: StrengthAnswer, chosen: DoseAnswer
 /** The instruction that a batch is begun with, kept in the log. */
 export function instructionOf(q: DoseQuestion, plan: DosePlan): DoseInstruction {
   const { measure, chosen } = plan;
-  const poured = measure.way === 'tool' ? measure.measured : measure.way === 'dilute' ? measure.dilution.dose : undefined;
+  const poured =
+    measure.way === 'tool' ? measure.measured : measure.way === 'dilute' ? measure.dilution.dose : undefined;
   return {
     school: chosen.school,
     strengthSchool: q.strengthSchool,
@@ -116,7 +149,13 @@ export function instructionOf(q: DoseQuestion, plan: DosePlan): DoseInstruction 
     way: measure.way,
     ...(poured ? { tool: poured.tool.id, steps: poured.steps, pourMl: poured.deliveredMl } : {}),
     ...(measure.way === 'dilute'
-      ? { dilution: { factor: measure.dilution.factor, bleachMl: measure.dilution.bleach.deliveredMl, waterMl: measure.dilution.waterMl } }
+      ? {
+          dilution: {
+            factor: measure.dilution.factor,
+            bleachMl: measure.dilution.bleach.deliveredMl,
+            waterMl: measure.dilution.waterMl,
+          },
+        }
       : {}),
     contactMin: plan.contact.minutes,
     clarity: q.clarity,

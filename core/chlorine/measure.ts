@@ -2,7 +2,12 @@ import { litresPer, STANDARD_DROPS_PER_ML } from '../units/volume.ts';
 
 /** A measuring tool owned. A step is the smallest amount it shows. */
 export type Tool =
-  | { readonly id: string; readonly kind: 'dropper'; readonly dropsPerMl: number; readonly calibrated: boolean }
+  | {
+      readonly id: string;
+      readonly kind: 'dropper';
+      readonly dropsPerMl: number;
+      readonly calibrated: boolean;
+    }
   | { readonly id: string; readonly kind: 'syringe'; readonly capacityMl: number; readonly stepMl: number }
   | { readonly id: string; readonly kind: 'spoon'; readonly measure: SpoonId }
   | { readonly id: string; readonly kind: 'jug'; readonly capacityMl: number; readonly stepMl: number };
@@ -60,7 +65,11 @@ const stepOf = (tool: Tool): number =>
   tool.kind === 'dropper' ? 1 / tool.dropsPerMl : tool.kind === 'spoon' ? spoonMl[tool.measure] : tool.stepMl;
 
 const capacityOf = (tool: Tool): number =>
-  tool.kind === 'dropper' ? MOST_DROPS / tool.dropsPerMl : tool.kind === 'spoon' ? spoonMl[tool.measure] : tool.capacityMl;
+  tool.kind === 'dropper'
+    ? MOST_DROPS / tool.dropsPerMl
+    : tool.kind === 'spoon'
+      ? spoonMl[tool.measure]
+      : tool.capacityMl;
 
 /** Nearest whole steps of one tool, or undefined when it would be too far off or take too many fills. */
 export function measureWith(tool: Tool, doseMl: number): Measured | undefined {

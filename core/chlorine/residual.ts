@@ -41,25 +41,44 @@ export function judgeResidual(reading: ChlorineReading): Judgement {
   const outcome = residualOutcome(reading);
   if (reading.method === 'smell' || reading.mgL === undefined) {
     if (outcome === 'passed-by-smell') {
-      return judge('warn', message('residual.smell.faint'), 'epa-emergency', { remedy: message('residual.smell.remedy') });
+      return judge('warn', message('residual.smell.faint'), 'epa-emergency', {
+        remedy: message('residual.smell.remedy'),
+      });
     }
-    return judge('refuse', message(`residual.smell.${outcome === 'high' ? 'strong' : 'none'}`), 'epa-emergency', {
-      remedy: message(outcome === 'high' ? 'residual.high.remedy' : 'residual.none.remedy'),
-    });
+    return judge(
+      'refuse',
+      message(`residual.smell.${outcome === 'high' ? 'strong' : 'none'}`),
+      'epa-emergency',
+      {
+        remedy: message(outcome === 'high' ? 'residual.high.remedy' : 'residual.none.remedy'),
+      },
+    );
   }
   const params = { residualMgL: reading.mgL };
   switch (outcome) {
     case 'none':
-      return judge('refuse', message('residual.none', params), 'who-gdwq', { remedy: message('residual.none.remedy') });
+      return judge('refuse', message('residual.none', params), 'who-gdwq', {
+        remedy: message('residual.none.remedy'),
+      });
     case 'high':
-      return judge('refuse', message('residual.high', params), 'who-gdwq', { remedy: message('residual.high.remedy') });
+      return judge('refuse', message('residual.high', params), 'who-gdwq', {
+        remedy: message('residual.high.remedy'),
+      });
     case 'passed-by-smell':
-      return judge('warn', message('residual.total', params), 'who-gdwq', { remedy: message('residual.total.remedy') });
+      return judge('warn', message('residual.total', params), 'who-gdwq', {
+        remedy: message('residual.total.remedy'),
+      });
     case 'passed':
       if (reading.mgL > MRDL_MG_L) {
-        return judge('warn', message('residual.above-mrdl', params), 'epa-mrdl', { remedy: message('residual.high.remedy') });
+        return judge('warn', message('residual.above-mrdl', params), 'epa-mrdl', {
+          remedy: message('residual.high.remedy'),
+        });
       }
-      return judge('ok', message(reading.mgL >= TASTE_MG_L ? 'residual.passed-taste' : 'residual.passed', params), 'who-gdwq');
+      return judge(
+        'ok',
+        message(reading.mgL >= TASTE_MG_L ? 'residual.passed-taste' : 'residual.passed', params),
+        'who-gdwq',
+      );
   }
 }
 
@@ -70,9 +89,14 @@ export const READING_LIMIT_MG_L = 10;
 export function judgeReadingFigure(mgL: number): Judgement {
   if (mgL < 0) return judge('refuse', message('reading.negative'), 'arithmetic');
   if (mgL > READING_LIMIT_MG_L) {
-    return judge('refuse', message('reading.beyond-kit', { residualMgL: mgL, tenthMgL: mgL / 10 }), 'practice', {
-      remedy: message('reading.beyond-kit.remedy', { tenthMgL: mgL / 10 }),
-    });
+    return judge(
+      'refuse',
+      message('reading.beyond-kit', { residualMgL: mgL, tenthMgL: mgL / 10 }),
+      'practice',
+      {
+        remedy: message('reading.beyond-kit.remedy', { tenthMgL: mgL / 10 }),
+      },
+    );
   }
   return judge('ok', message('reading.plausible'), 'practice');
 }

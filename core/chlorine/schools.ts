@@ -3,18 +3,8 @@ import { type Message, message } from '../judgement.ts';
 import { litresPer, STANDARD_DROPS_PER_ML } from '../units/volume.ts';
 import type { Bleach } from './strength.ts';
 
-/** Water as the eye judges it, when no tube or meter is at hand. */
+/** Water as the eye judges it: below 5 NTU is clear, to 100 cloudy, above that (muddy) no dose is offered. */
 export type Clarity = 'clear' | 'cloudy' | 'muddy';
-
-/** Below 5 NTU is clear, to 100 cloudy, above that no dose is offered. */
-export const CLEAR_NTU = 5;
-export const MUDDY_NTU = 100;
-
-/** Clarity of a turbidity reading (NTU). */
-export function clarityOf(ntu: number): Clarity {
-  if (ntu < CLEAR_NTU) return 'clear';
-  return ntu <= MUDDY_NTU ? 'cloudy' : 'muddy';
-}
 
 export type DoseSchoolId =
   | 'drops-rule'
@@ -47,7 +37,13 @@ export interface DoseCase {
 
 /** What a school says: a dose, or why it has none. */
 export type DoseAnswer =
-  | { readonly school: DoseSchoolId; readonly answers: true; readonly doseMl: number; readonly targetMgL: number; readonly working: Message }
+  | {
+      readonly school: DoseSchoolId;
+      readonly answers: true;
+      readonly doseMl: number;
+      readonly targetMgL: number;
+      readonly working: Message;
+    }
   | { readonly school: DoseSchoolId; readonly answers: false; readonly working: Message };
 
 export interface DoseSchool {
@@ -65,7 +61,8 @@ const dropsPerGallon: readonly { percent: number; drops: number }[] = [
 
 /** Cold or cloudy water takes the double dose of the drop and spoon rules. */
 export const COLD_DOSE_C = 5;
-const isDoubled = (c: DoseCase): boolean => c.clarity !== 'clear' || (c.temperatureC ?? COLD_DOSE_C) < COLD_DOSE_C;
+const isDoubled = (c: DoseCase): boolean =>
+  c.clarity !== 'clear' || (c.temperatureC ?? COLD_DOSE_C) < COLD_DOSE_C;
 
 const EIGHTH_TEASPOON_ML = (litresPer.tsp * 1000) / 8;
 const GALLON_L = litresPer['US gal'];
@@ -98,12 +95,20 @@ function byTarget(school: DoseSchoolId, c: DoseCase, targetMgL: number, id: stri
 }
 
 function dropsRule(c: DoseCase): DoseAnswer {
-  const row = c.bleach.basis === 'wt-naocl' && dropsPerGallon.find(r => Math.abs(r.percent - c.bleach.strength) < 0.005);
+  const row =
+    c.bleach.basis === 'wt-naocl' &&
+    dropsPerGallon.find(r => Math.abs(r.percent - c.bleach.strength) < 0.005);
   if (!row) return none('drops-rule', 'dose.drops-rule.none', { percent: c.bleach.strength });
   const factor = isDoubled(c) ? 2 : 1;
   const gallons = c.volumeL / GALLON_L;
   const drops = Math.max(1, Math.round(row.drops * factor * gallons));
-  const params = { drops, perGallon: row.drops * factor, gallons, percent: row.percent, doseMl: drops / STANDARD_DROPS_PER_ML };
+  const params = {
+    drops,
+    perGallon: row.drops * factor,
+    gallons,
+    percent: row.percent,
+    doseMl: drops / STANDARD_DROPS_PER_ML,
+  };
   const id = factor === 2 ? 'dose.drops-rule.double' : 'dose.drops-rule';
   return byVolume('drops-rule', c, drops / STANDARD_DROPS_PER_ML, message(id, params));
 }
@@ -136,14 +141,22 @@ function measuredDemand(c: DoseCase): DoseAnswer {
 function tapAsIs(c: DoseCase): DoseAnswer {
   if (!c.isTreatedTap) return none('tap-as-is', 'dose.tap-as-is.not-tap');
   if (c.residualMgL === undefined) return none('tap-as-is', 'dose.tap-as-is.unread');
-  if (c.residualMgL < TAP_RESIDUAL_MG_L) return none('tap-as-is', 'dose.tap-as-is.low', { residualMgL: c.residualMgL });
-  return { school: 'tap-as-is', answers: true, doseMl: 0, targetMgL: 0, working: message('dose.tap-as-is', { residualMgL: c.residualMgL }) };
+  if (c.residualMgL < TAP_RESIDUAL_MG_L)
+    return none('tap-as-is', 'dose.tap-as-is.low', { residualMgL: c.residualMgL });
+  return {
+    school: 'tap-as-is',
+    answers: true,
+    doseMl: 0,
+    targetMgL: 0,
+    working: message('dose.tap-as-is', { residualMgL: c.residualMgL }),
+  };
 }
 
 function tapTopUp(c: DoseCase): DoseAnswer {
   if (!c.isTreatedTap) return none('tap-top-up', 'dose.tap-top-up.not-tap');
   if (c.residualMgL === undefined) return none('tap-top-up', 'dose.tap-as-is.unread');
-  if (c.residualMgL >= TOP_UP_MG_L) return none('tap-top-up', 'dose.tap-top-up.enough', { residualMgL: c.residualMgL });
+  if (c.residualMgL >= TOP_UP_MG_L)
+    return none('tap-top-up', 'dose.tap-top-up.enough', { residualMgL: c.residualMgL });
   return byTarget('tap-top-up', c, TOP_UP_MG_L - c.residualMgL, 'dose.tap-top-up');
 }
 
@@ -154,7 +167,13 @@ export const doseSchools: readonly DoseSchool[] = [
   {
     id: 'target-dose',
     source: 'cdc-sws',
-    answer: c => byTarget('target-dose', c, c.clarity === 'clear' ? TARGET_CLEAR_MG_L : TARGET_CLOUDY_MG_L, 'dose.target-dose'),
+    answer: c =>
+      byTarget(
+        'target-dose',
+        c,
+        c.clarity === 'clear' ? TARGET_CLEAR_MG_L : TARGET_CLOUDY_MG_L,
+        'dose.target-dose',
+      ),
   },
   { id: 'measured-demand', source: 'who-emergency', answer: measuredDemand },
   { id: 'tap-as-is', source: 'cdc-storage', answer: tapAsIs },

@@ -65,6 +65,7 @@ export function judgeAgainstInstruction(entered: number, instructed: number): Ju
   const more = slip ? { remedy, slip } : { remedy };
   if (ratio >= STOP_OVER) return judge('refuse', message('guard.far-over', params), 'arithmetic', more);
   if (ratio <= STOP_UNDER) return judge('refuse', message('guard.far-under', params), 'arithmetic', more);
-  if (Math.abs(ratio - 1) > WARN_SHARE) return judge('warn', message('guard.off', params), 'arithmetic', more);
+  if (Math.abs(ratio - 1) > WARN_SHARE)
+    return judge('warn', message('guard.off', params), 'arithmetic', more);
   return judge('ok', message('guard.close', params), 'arithmetic');
 }

@@ -1,6 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { agedStrengthMgMl, type Bleach, halfLifeDays, judgeProduct, labelStrengthMgMl, strengthBy } from './strength.ts';
+import {
+  agedStrengthMgMl,
+  type Bleach,
+  halfLifeDays,
+  judgeProduct,
+  labelStrengthMgMl,
+  strengthBy,
+} from './strength.ts';
 
 const bleach: Bleach = { product: 'plain', basis: 'wt-naocl', strength: 6, madeOn: '2026-03-03', keptC: 14 };
 
@@ -49,7 +56,9 @@ describe('schools of strength', () => {
     expect(strengthBy('replace-yearly', bleach, '2026-11-25').judgement.verdict).toBe('ok');
     expect(strengthBy('replace-yearly', bleach, '2027-03-03').judgement.verdict).toBe('warn');
     expect(strengthBy('replace-yearly', bleach, '2027-03-04').judgement.verdict).toBe('refuse');
-    expect(strengthBy('replace-yearly', { ...bleach, keptC: 32 }, '2026-09-04').judgement.verdict).toBe('refuse');
+    expect(strengthBy('replace-yearly', { ...bleach, keptC: 32 }, '2026-09-04').judgement.verdict).toBe(
+      'refuse',
+    );
   });
 
   it('compute 57.4 mg/mL for 6 wt% made 267 days ago and kept at 14 °C', () => {
@@ -64,7 +73,8 @@ describe('schools of strength', () => {
   });
 
   it('refuse everything but plain bleach', () => {
-    for (const product of ['scented', 'thickened', 'cleaner', 'pool'] as const) expect(judgeProduct(product).verdict).toBe('refuse');
+    for (const product of ['scented', 'thickened', 'cleaner', 'pool'] as const)
+      expect(judgeProduct(product).verdict).toBe('refuse');
     expect(judgeProduct('plain').verdict).toBe('ok');
   });
 });

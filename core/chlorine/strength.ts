@@ -77,7 +77,11 @@ export function halfLifeDays(freshMgMl: number, temperatureC: number): number {
 }
 
 export type StrengthSchoolId = 'replace-yearly' | 'computed-strength' | 'measured';
-export const strengthSchools: readonly StrengthSchoolId[] = ['replace-yearly', 'computed-strength', 'measured'];
+export const strengthSchools: readonly StrengthSchoolId[] = [
+  'replace-yearly',
+  'computed-strength',
+  'measured',
+];
 
 /** Kept warmer than this, bleach is replaced after six months instead of twelve. */
 export const HOT_BLEACH_C = 30;
@@ -107,7 +111,11 @@ export function strengthBy(school: StrengthSchoolId, bleach: Bleach, today: Day)
         return { school, judgement: judge('refuse', message('strength.no-date'), 'gordon-adam') };
       }
       const mgMl = agedStrengthMgMl(labelMgMl, ageDays, bleach.keptC);
-      return { school, mgMl, judgement: judge('ok', message('strength.computed', { ...params, mgMl }), 'gordon-adam') };
+      return {
+        school,
+        mgMl,
+        judgement: judge('ok', message('strength.computed', { ...params, mgMl }), 'gordon-adam'),
+      };
     }
     case 'measured':
       return bleach.measuredMgMl === undefined
@@ -123,7 +131,9 @@ export function strengthBy(school: StrengthSchoolId, bleach: Bleach, today: Day)
 function judgeAge(bleach: Bleach, today: Day): Judgement {
   const byDay = replaceBleachBy(bleach);
   if (!byDay) {
-    return judge('warn', message('strength.age-unknown'), 'epa-emergency', { remedy: message('strength.age-unknown.remedy') });
+    return judge('warn', message('strength.age-unknown'), 'epa-emergency', {
+      remedy: message('strength.age-unknown.remedy'),
+    });
   }
   if (today > byDay) {
     return judge('refuse', message('strength.too-old', { byDay, keptC: bleach.keptC }), 'epa-emergency', {
@@ -133,12 +143,18 @@ function judgeAge(bleach: Bleach, today: Day): Judgement {
   if (today > addDays(byDay, -30)) {
     return judge('warn', message('strength.ages-soon', { byDay }), 'epa-emergency');
   }
-  return judge('ok', message('strength.label', { byDay, labelMgMl: labelStrengthMgMl(bleach.basis, bleach.strength) }), 'epa-emergency');
+  return judge(
+    'ok',
+    message('strength.label', { byDay, labelMgMl: labelStrengthMgMl(bleach.basis, bleach.strength) }),
+    'epa-emergency',
+  );
 }
 
 /** Refuses everything but plain sodium hypochlorite. */
 export function judgeProduct(product: BleachProduct): Judgement {
   return product === 'plain'
     ? judge('ok', message('bleach.plain'), 'epa-emergency')
-    : judge('refuse', message(`bleach.${product}`), 'epa-emergency', { remedy: message('bleach.unfit.remedy') });
+    : judge('refuse', message(`bleach.${product}`), 'epa-emergency', {
+        remedy: message('bleach.unfit.remedy'),
+      });
 }

@@ -49,7 +49,8 @@ describe('fitness', () => {
   });
 
   it('ends with a crack, a leak, a smell, algae or fuel beside it', () => {
-    for (const found of ['cracked', 'leaking', 'smell', 'algae', 'near-fuel'] as const) expect(judgeFinding(found).verdict).toBe('refuse');
+    for (const found of ['cracked', 'leaking', 'smell', 'algae', 'near-fuel'] as const)
+      expect(judgeFinding(found).verdict).toBe('refuse');
     expect(judgeFinding('frozen-sound').verdict).toBe('ok');
   });
 });

@@ -4,7 +4,15 @@ import { type Judgement, judge, message } from '../judgement.ts';
 export type HeldBefore = 'new' | 'water' | 'food' | 'milk-juice' | 'chemical' | 'unknown';
 
 /** What an inspection found. */
-export type Finding = 'sound' | 'leaking' | 'cracked' | 'smell' | 'algae' | 'broken-seal' | 'frozen-sound' | 'near-fuel';
+export type Finding =
+  | 'sound'
+  | 'leaking'
+  | 'cracked'
+  | 'smell'
+  | 'algae'
+  | 'broken-seal'
+  | 'frozen-sound'
+  | 'near-fuel';
 
 /** Judges a vessel's past. Chemicals, fuel and pesticide never wash out; milk and juice feed germs in the seams. */
 export function judgeHeldBefore(heldBefore: HeldBefore): Judgement {
@@ -32,6 +40,8 @@ export function judgeFinding(found: Finding): Judgement {
         remedy: message('found.broken-seal.remedy'),
       });
     default:
-      return judge('refuse', message(`found.${found}`), 'cdc-storage', { remedy: message('vessel.unfit.remedy') });
+      return judge('refuse', message(`found.${found}`), 'cdc-storage', {
+        remedy: message('vessel.unfit.remedy'),
+      });
   }
 }

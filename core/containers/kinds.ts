@@ -33,25 +33,84 @@ const round: readonly Shape[] = ['bottle', 'jar', 'drum', 'tank'];
  * prices are in the group's own currency and meant to be overwritten.
  */
 export const seedKinds: readonly ContainerKind[] = [
-  kind('pouch-125ml', 'pouch', 0.125, 0.005, [100, 40, 160], 'foil', { lightProof: true, price: 0.5, serviceYears: 5 }),
+  kind('pouch-125ml', 'pouch', 0.125, 0.005, [100, 40, 160], 'foil', {
+    lightProof: true,
+    price: 0.5,
+    serviceYears: 5,
+  }),
   kind('bottle-500ml', 'bottle', 0.5, 0.02, [65, 65, 220], 'PET', { price: 0.3, serviceYears: 2 }),
   kind('bottle-1500ml', 'bottle', 1.5, 0.035, [90, 90, 320], 'PET', { price: 0.6, serviceYears: 2 }),
   kind('bottle-2l', 'bottle', 2, 0.045, [110, 110, 340], 'PET', { price: 0.8, serviceYears: 2 }),
   kind('jar-946ml', 'jar', 0.946, 0.45, [95, 95, 175], 'glass', { neck: 'wide', price: 2, serviceYears: 20 }),
   kind('jug-3.79l', 'jug', 3.785, 0.12, [150, 150, 300], 'HDPE', { price: 2, serviceYears: 3 }),
   kind('carrier-10l', 'cube', 10, 0.35, [240, 240, 270], 'HDPE', { tap: true, price: 9, serviceYears: 5 }),
-  kind('jug-18.9l', 'jug', 18.9, 0.8, [290, 290, 390], 'HDPE', { stackable: true, price: 18, serviceYears: 8 }),
-  kind('can-20l', 'can', 20, 1.2, [280, 250, 400], 'HDPE', { lightProof: true, stackable: true, price: 16, serviceYears: 10 }),
-  kind('cube-26l', 'cube', 26, 1.4, [300, 290, 380], 'HDPE', { tap: true, stackable: true, price: 24, serviceYears: 10 }),
-  kind('drum-57l', 'drum', 57, 2.9, [380, 380, 650], 'HDPE', { lightProof: true, price: 38, serviceYears: 15 }),
-  kind('drum-114l', 'drum', 114, 5.5, [480, 480, 800], 'HDPE', { lightProof: true, price: 55, serviceYears: 15 }),
-  kind('drum-208l', 'drum', 208, 10, [585, 585, 890], 'HDPE', { lightProof: true, price: 75, serviceYears: 15 }),
-  kind('tote-1040l', 'tote', 1040, 60, [1200, 1000, 1160], 'HDPE', { tap: true, price: 190, serviceYears: 10 }),
-  kind('tank-500l', 'tank', 500, 18, [700, 700, 1350], 'HDPE', { lightProof: true, tap: true, price: 160, serviceYears: 20 }),
-  kind('tank-1000l', 'tank', 1000, 32, [850, 850, 1850], 'HDPE', { lightProof: true, tap: true, price: 260, serviceYears: 20 }),
-  kind('tank-2500l', 'tank', 2500, 60, [1400, 1400, 1750], 'HDPE', { lightProof: true, tap: true, price: 480, serviceYears: 20 }),
-  kind('tank-5000l', 'tank', 5000, 110, [1800, 1800, 2100], 'HDPE', { lightProof: true, tap: true, price: 780, serviceYears: 20 }),
-  kind('tank-10000l', 'tank', 10000, 200, [2300, 2300, 2600], 'HDPE', { lightProof: true, tap: true, price: 1400, serviceYears: 20 }),
+  kind('jug-18.9l', 'jug', 18.9, 0.8, [290, 290, 390], 'HDPE', {
+    stackable: true,
+    price: 18,
+    serviceYears: 8,
+  }),
+  kind('can-20l', 'can', 20, 1.2, [280, 250, 400], 'HDPE', {
+    lightProof: true,
+    stackable: true,
+    price: 16,
+    serviceYears: 10,
+  }),
+  kind('cube-26l', 'cube', 26, 1.4, [300, 290, 380], 'HDPE', {
+    tap: true,
+    stackable: true,
+    price: 24,
+    serviceYears: 10,
+  }),
+  kind('drum-57l', 'drum', 57, 2.9, [380, 380, 650], 'HDPE', {
+    lightProof: true,
+    price: 38,
+    serviceYears: 15,
+  }),
+  kind('drum-114l', 'drum', 114, 5.5, [480, 480, 800], 'HDPE', {
+    lightProof: true,
+    price: 55,
+    serviceYears: 15,
+  }),
+  kind('drum-208l', 'drum', 208, 10, [585, 585, 890], 'HDPE', {
+    lightProof: true,
+    price: 75,
+    serviceYears: 15,
+  }),
+  kind('tote-1040l', 'tote', 1040, 60, [1200, 1000, 1160], 'HDPE', {
+    tap: true,
+    price: 190,
+    serviceYears: 10,
+  }),
+  kind('tank-500l', 'tank', 500, 18, [700, 700, 1350], 'HDPE', {
+    lightProof: true,
+    tap: true,
+    price: 160,
+    serviceYears: 20,
+  }),
+  kind('tank-1000l', 'tank', 1000, 32, [850, 850, 1850], 'HDPE', {
+    lightProof: true,
+    tap: true,
+    price: 260,
+    serviceYears: 20,
+  }),
+  kind('tank-2500l', 'tank', 2500, 60, [1400, 1400, 1750], 'HDPE', {
+    lightProof: true,
+    tap: true,
+    price: 480,
+    serviceYears: 20,
+  }),
+  kind('tank-5000l', 'tank', 5000, 110, [1800, 1800, 2100], 'HDPE', {
+    lightProof: true,
+    tap: true,
+    price: 780,
+    serviceYears: 20,
+  }),
+  kind('tank-10000l', 'tank', 10000, 200, [2300, 2300, 2600], 'HDPE', {
+    lightProof: true,
+    tap: true,
+    price: 1400,
+    serviceYears: 20,
+  }),
 ];
 
 function kind(

@@ -30,7 +30,9 @@ export function judgeLift(fullKg: number, liftKg = DEFAULT_LIFT_KG): Judgement {
   const params = { massKg: fullKg, liftKg, twoKg: 2 * liftKg };
   const carriers = portability(fullKg, liftKg);
   if (carriers === 'fixed') {
-    return judge('warn', message('lift.fixed', params), 'iso-11228', { remedy: message('lift.fixed.remedy') });
+    return judge('warn', message('lift.fixed', params), 'iso-11228', {
+      remedy: message('lift.fixed.remedy'),
+    });
   }
   return judge('ok', message(`lift.${carriers}`, params), 'iso-11228');
 }

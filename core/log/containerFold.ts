@@ -1,5 +1,5 @@
 import type { Batch, BatchEvent, DoseInstruction } from '../chlorine/batch.ts';
-import { standingOf, isRunning } from '../chlorine/batch.ts';
+import { isRunning, standingOf } from '../chlorine/batch.ts';
 import { LONG_CONTACT_MIN } from '../chlorine/contact.ts';
 import { waters } from '../rotation/waters.ts';
 import type { Entry, EntryOf } from './entry.ts';
@@ -10,7 +10,8 @@ const READINGS_KEPT = 60;
 
 /** Folds one entry into a container's facts. Entries before `container.added` have nothing to act on. */
 export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): ContainerFacts | undefined {
-  if (entry.kind === 'container.added') return { id: entry.subject, addedAt: entry.happenedAt, ...entry.data };
+  if (entry.kind === 'container.added')
+    return { id: entry.subject, addedAt: entry.happenedAt, ...entry.data };
   if (!facts) return undefined;
   switch (entry.kind) {
     case 'container.changed':
@@ -31,7 +32,13 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
     }
     case 'inspected': {
       const inspected = { ...facts, inspected: { at: entry.happenedAt, found: entry.data.found } };
-      return entry.data.found === 'broken-seal' ? withFill(inspected, fill => ({ ...fill, sealed: false, openedAt: fill.openedAt ?? entry.happenedAt })) : inspected;
+      return entry.data.found === 'broken-seal'
+        ? withFill(inspected, fill => ({
+            ...fill,
+            sealed: false,
+            openedAt: fill.openedAt ?? entry.happenedAt,
+          }))
+        : inspected;
     }
     default:
       return withFill(facts, fill => foldFill(fill, entry));
@@ -47,7 +54,9 @@ function filled(before: Fill | undefined, entry: EntryOf<'filled'>): Fill {
   const { volumeL, water, sealed, printedUntil, residualMgL } = entry.data;
   const left = before && before.remainingL > 0 ? before : undefined;
   const readings: Fill['readings'] =
-    residualMgL === undefined ? [] : [{ at: entry.happenedAt, entry: entry.id, method: 'dpd', mgL: residualMgL }];
+    residualMgL === undefined
+      ? []
+      : [{ at: entry.happenedAt, entry: entry.id, method: 'dpd', mgL: residualMgL }];
   return {
     entry: entry.id,
     at: entry.happenedAt,
@@ -84,7 +93,13 @@ function foldFill(fill: Fill, entry: Entry): Fill {
       return onBatch(kept, { what: 'read', ...reading });
     }
     case 'batch.begun': {
-      const batch: Batch = { id: entry.id, begunAt: entry.happenedAt, by: entry.by, instruction: entry.data, events: [] };
+      const batch: Batch = {
+        id: entry.id,
+        begunAt: entry.happenedAt,
+        by: entry.by,
+        instruction: entry.data,
+        events: [],
+      };
       return { ...fill, batches: [...fill.batches, batch] };
     }
     case 'checked':
@@ -129,7 +144,8 @@ function dosed(fill: Fill, entry: EntryOf<'dosed'>): Fill {
     ...(instructedMl === undefined ? {} : { instructedMl }),
   };
   const last = fill.batches.at(-1);
-  if (last && !last.abandoned && isRunning(standingOf(last, entry.happenedAt).phase)) return onBatch(fill, event);
+  if (last && !last.abandoned && isRunning(standingOf(last, entry.happenedAt).phase))
+    return onBatch(fill, event);
   const instruction: DoseInstruction = {
     school: 'target-dose',
     strengthSchool: 'replace-yearly',
@@ -141,7 +157,13 @@ function dosed(fill: Fill, entry: EntryOf<'dosed'>): Fill {
     contactMin: LONG_CONTACT_MIN,
     clarity: 'clear',
   };
-  const batch: Batch = { id: entry.id, begunAt: entry.happenedAt, by: entry.by, instruction, events: [event] };
+  const batch: Batch = {
+    id: entry.id,
+    begunAt: entry.happenedAt,
+    by: entry.by,
+    instruction,
+    events: [event],
+  };
   return { ...fill, batches: [...fill.batches, batch] };
 }
 
@@ -157,7 +179,12 @@ function drawn(fill: Fill, entry: EntryOf<'drawn'>): Fill {
     openedAt: fill.openedAt ?? entry.happenedAt,
     openedByTap: (fill.openedByTap ?? true) && byTap,
     ...(why
-      ? { drawnUnfit: [...(fill.drawnUnfit ?? []), { at: entry.happenedAt, entry: entry.id, litres: volumeL, why }] }
+      ? {
+          drawnUnfit: [
+            ...(fill.drawnUnfit ?? []),
+            { at: entry.happenedAt, entry: entry.id, litres: volumeL, why },
+          ],
+        }
       : {}),
   };
 }

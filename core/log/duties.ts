@@ -6,7 +6,17 @@ import type { Facts } from './facts.ts';
 import type { ContainerState, State } from './state.ts';
 
 /** The layer of the column that a duty is done in. */
-export type Area = 'today' | 'plan' | 'store' | 'rain' | 'sources' | 'bench' | 'tests' | 'supplies' | 'outage' | 'book';
+export type Area =
+  | 'today'
+  | 'plan'
+  | 'store'
+  | 'rain'
+  | 'sources'
+  | 'bench'
+  | 'tests'
+  | 'supplies'
+  | 'outage'
+  | 'book';
 
 /** Now, within seven days, or later. */
 export type When = 'now' | 'week' | 'later';
@@ -55,7 +65,15 @@ function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | 
   }
   switch (state.state) {
     case 'failed':
-      return { id: `failed:${state.id}`, area: 'store', when: 'now', day: today, what: message('duty.failed', { ...params, place }), verdict: 'refuse', ...about };
+      return {
+        id: `failed:${state.id}`,
+        area: 'store',
+        when: 'now',
+        day: today,
+        what: message('duty.failed', { ...params, place }),
+        verdict: 'refuse',
+        ...about,
+      };
     case 'past':
       return {
         id: `past:${state.id}`,
@@ -96,7 +114,9 @@ function merged(facts: Facts, duties: readonly Duty[]): Duty[] {
     const place = facts.container[duty.subject]?.place;
     const isLike = place && (duty.what.id === 'duty.rotate' || duty.what.id === 'duty.past');
     const key = isLike ? `${duty.what.id}|${place}|${duty.what.id === 'duty.past' ? '' : duty.day}` : duty.id;
-    groups.set(key, [...(groups.get(key) ?? []), duty]);
+    const group = groups.get(key);
+    if (group) group.push(duty);
+    else groups.set(key, [duty]);
   }
   return [...groups.values()].flatMap(group => {
     if (group.length < MERGE_FROM) return group;
@@ -110,19 +130,23 @@ function merged(facts: Facts, duties: readonly Duty[]): Duty[] {
 /** Containers that still wait for a clean answer: water drunk before it was fit. */
 function incidentDuties(facts: Facts, today: Day): Duty[] {
   return Object.values(facts.container).flatMap(c =>
-    (c.fill?.drawnUnfit ?? []).map(
-      (d): Duty => ({
-        id: `unfit:${d.entry}`,
-        area: 'store',
-        when: 'now',
-        day: dayOf(d.at, facts.group.timeZone),
-        at: d.at,
-        subject: c.id,
-        what: message(`duty.drawn-unfit.${d.why}`, { code: c.code, litres: d.litres }),
-        verdict: 'refuse',
-        judgement: judge('refuse', message('judgement.drawn-unfit'), 'who-gdwq', { remedy: message('judgement.drawn-unfit.remedy') }),
-      }),
-    ).filter(duty => duty.day >= addDays(today, -WEEK_DAYS)),
+    (c.fill?.drawnUnfit ?? [])
+      .map(
+        (d): Duty => ({
+          id: `unfit:${d.entry}`,
+          area: 'store',
+          when: 'now',
+          day: dayOf(d.at, facts.group.timeZone),
+          at: d.at,
+          subject: c.id,
+          what: message(`duty.drawn-unfit.${d.why}`, { code: c.code, litres: d.litres }),
+          verdict: 'refuse',
+          judgement: judge('refuse', message('judgement.drawn-unfit'), 'who-gdwq', {
+            remedy: message('judgement.drawn-unfit.remedy'),
+          }),
+        }),
+      )
+      .filter(duty => duty.day >= addDays(today, -WEEK_DAYS)),
   );
 }
 
@@ -173,7 +197,12 @@ export function dutiesAt(facts: Facts, state: State): Duty[] {
   const containers = Object.values(state.containers)
     .map(c => containerDuty(facts, c, today))
     .filter(d => d !== undefined);
-  const all = [...containers, ...begunDuties(facts, state), ...incidentDuties(facts, today), ...supplyDuties(facts, today)];
+  const all = [
+    ...containers,
+    ...begunDuties(facts, state),
+    ...incidentDuties(facts, today),
+    ...supplyDuties(facts, today),
+  ];
   return merged(facts, all).sort(
     (a, b) =>
       (a.when === 'now' && b.when === 'now' ? gravity[a.verdict] - gravity[b.verdict] : 0) ||

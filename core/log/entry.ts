@@ -1,8 +1,7 @@
 import type { Day, Instant } from '../calendar/day.ts';
 import type { BatchCheck, DoseInstruction } from '../chlorine/batch.ts';
 import type { ReadingMethod, Smell } from '../chlorine/residual.ts';
-import type { Bleach } from '../chlorine/strength.ts';
-import type { StrengthSchoolId } from '../chlorine/strength.ts';
+import type { Bleach, StrengthSchoolId } from '../chlorine/strength.ts';
 import type { Finding, HeldBefore } from '../containers/fitness.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
 import type { NeedSchoolId } from '../need/need.ts';
@@ -117,7 +116,13 @@ export interface EntryData {
   'container.added': ContainerFields;
   'container.changed': Partial<Pick<ContainerFields, 'code' | 'note' | 'heldBefore'>>;
   moved: { readonly place: Subject; readonly shelf?: string };
-  filled: { readonly volumeL: Amount; readonly water: Water; readonly sealed: boolean; readonly printedUntil?: Day; readonly residualMgL?: number };
+  filled: {
+    readonly volumeL: Amount;
+    readonly water: Water;
+    readonly sealed: boolean;
+    readonly printedUntil?: Day;
+    readonly residualMgL?: number;
+  };
   opened: Record<string, never>;
   drawn: { readonly volumeL: number; readonly use: 'drinking' | 'utility'; readonly byTap: boolean };
   emptied: { readonly to: 'utility' | 'drain' };
@@ -180,7 +185,12 @@ export interface Stamp {
 }
 
 /** An entry of today's version. */
-export function writeEntry<K extends EntryKind>(kind: K, subject: Subject, data: EntryData[K], stamp: Stamp): Entry {
+export function writeEntry<K extends EntryKind>(
+  kind: K,
+  subject: Subject,
+  data: EntryData[K],
+  stamp: Stamp,
+): Entry {
   const { id, at, by, recordedAt = at, also } = stamp;
   return {
     id,

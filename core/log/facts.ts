@@ -7,7 +7,16 @@ import { DEFAULT_LIFT_KG } from '../containers/mass.ts';
 import { DEFAULT_TARGET_DAYS } from '../need/rates.ts';
 import type { Water } from '../rotation/waters.ts';
 import type { Amount } from '../units/amount.ts';
-import type { BuildingFields, ContainerFields, GroupFields, HomeFields, PlaceFields, PlanFields, Subject, SupplyFields } from './entry.ts';
+import type {
+  BuildingFields,
+  ContainerFields,
+  GroupFields,
+  HomeFields,
+  PlaceFields,
+  PlanFields,
+  Subject,
+  SupplyFields,
+} from './entry.ts';
 
 /** Water in a container, since it was last filled. */
 export interface Fill {
@@ -27,7 +36,12 @@ export interface Fill {
   readonly batches: readonly Batch[];
   readonly failed?: { readonly at: Instant; readonly why: string };
   /** Drinking water drawn before it was fit to drink: told to people, never hidden. */
-  readonly drawnUnfit?: readonly { readonly at: Instant; readonly entry: string; readonly litres: number; readonly why: 'standing' | 'failed' | 'utility' }[];
+  readonly drawnUnfit?: readonly {
+    readonly at: Instant;
+    readonly entry: string;
+    readonly litres: number;
+    readonly why: 'standing' | 'failed' | 'utility';
+  }[];
 }
 
 export interface ContainerFacts extends ContainerFields {
@@ -48,7 +62,11 @@ export type HomeFacts = HomeFields & { readonly id: Subject };
 export type BuildingFacts = BuildingFields & { readonly id: Subject };
 export type PlaceFacts = PlaceFields & { readonly id: Subject };
 export type KindFacts = ContainerKind;
-export type SupplyFacts = SupplyFields & { readonly id: Subject; readonly usedMl: number; readonly setAt: Instant };
+export type SupplyFacts = SupplyFields & {
+  readonly id: Subject;
+  readonly usedMl: number;
+  readonly setAt: Instant;
+};
 
 /** Everything the log says, folded: facts only, no "now". */
 export interface Facts {
@@ -64,15 +82,35 @@ export interface Facts {
 
 /** The word before the colon of a subject. */
 export type SubjectType = keyof Facts;
-export const subjectTypes = ['group', 'plan', 'home', 'building', 'place', 'kind', 'supply', 'container'] as const satisfies readonly SubjectType[];
+export const subjectTypes = [
+  'group',
+  'plan',
+  'home',
+  'building',
+  'place',
+  'kind',
+  'supply',
+  'container',
+] as const satisfies readonly SubjectType[];
 
 /** The facts of one subject. */
-export type SubjectFacts = GroupFacts | PlanFields | HomeFacts | BuildingFacts | PlaceFacts | KindFacts | SupplyFacts | ContainerFacts;
+export type SubjectFacts =
+  | GroupFacts
+  | PlanFields
+  | HomeFacts
+  | BuildingFacts
+  | PlaceFacts
+  | KindFacts
+  | SupplyFacts
+  | ContainerFacts;
 
 /** The type of a subject. Throws for a subject of no known type. */
 export function typeOf(subject: Subject): SubjectType {
   const type = subject.split(':', 1)[0] as SubjectType;
-  if (!subjectTypes.includes(type)) throw new RangeError(`"${subject}" names no known subject; it begins with one of ${subjectTypes.join(', ')}`);
+  if (!subjectTypes.includes(type))
+    throw new RangeError(
+      `"${subject}" names no known subject; it begins with one of ${subjectTypes.join(', ')}`,
+    );
   return type;
 }
 

@@ -1,14 +1,14 @@
-import { type Hand, hand } from '#demo/hand.ts';
-import { tarnHollow } from '#demo/tarnHollow.ts';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { type Hand, hand } from '#demo/hand.ts';
+import { tarnHollow } from '#demo/tarnHollow.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { dutiesAt } from './duties.ts';
 import type { Entry } from './entry.ts';
 import { bySubject, fold, foldOnto, foldSubject, gather, standing } from './fold.ts';
 import { guard } from './guards.ts';
 import { restsOn } from './rests.ts';
-import { type WaterState, stateAt, waterStates } from './state.ts';
+import { stateAt, type WaterState, waterStates } from './state.ts';
 import { upcast } from './upcast.ts';
 
 const start = '2026-11-20T08:00:00.000Z';
@@ -21,33 +21,80 @@ function drum(h: Hand = hand(start)) {
   h.write('home.set', h.subject('home'), { name: 'Home', people: [{}, {}, {}, {}] });
   h.write('building.set', building, { name: 'Hall', order: 0, roof: 'pitched' });
   h.write('place.set', place, { name: 'Cellar', building, level: -1, widthM: 6, heightM: 2.2, shelves: [] });
-  h.write('supply.set', supply, { name: 'Bleach', amountMl: 1000, bleach: { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 15 } });
+  h.write('supply.set', supply, {
+    name: 'Bleach',
+    amountMl: 1000,
+    bleach: { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 15 },
+  });
   h.write('container.added', id, { code: 'A-1', kind: 'drum-208l', place, role: 'clean', heldBefore: 'new' });
   return { h, id, place, supply };
 }
 
 /** A life of a drum: random acts, one after another, some of which make no sense. */
-const lives = fc.array(fc.constantFrom('fill', 'draw', 'begin', 'check', 'dose', 'mix', 'read', 'empty', 'open', 'fail', 'label', 'inspect'), { minLength: 1, maxLength: 25 });
+const lives = fc.array(
+  fc.constantFrom(
+    'fill',
+    'draw',
+    'begin',
+    'check',
+    'dose',
+    'mix',
+    'read',
+    'empty',
+    'open',
+    'fail',
+    'label',
+    'inspect',
+  ),
+  { minLength: 1, maxLength: 25 },
+);
 
 function live(acts: readonly string[]): Entry[] {
   const { h, id, supply } = drum();
-  acts.forEach((act, i) => {
+  const write = (act: string, i: number): Entry => {
     h.at(addMinutes(start, 60 + i * 20));
     switch (act) {
-      case 'fill': return h.write('filled', id, { volumeL: { value: 150 + i, known: 'measured' }, water: i % 2 ? 'well' : 'treated-tap', sealed: true });
-      case 'draw': return h.write('drawn', id, { volumeL: 7, use: i % 3 ? 'drinking' : 'utility', byTap: i % 2 === 0 });
-      case 'begin': return h.write('batch.begun', id, { school: 'target-dose', strengthSchool: 'replace-yearly', volumeL: 150, strengthMgMl: 61.8, targetMgL: 2, doseMl: 4.8, way: 'tool', contactMin: 30, clarity: 'clear' });
-      case 'check': return h.write('checked', id, { clarity: 'clear', chemicalSmell: false });
-      case 'dose': return h.write('dosed', id, { doseMl: 4.8, strengthMgMl: 61.8 }, [supply]);
-      case 'mix': return h.write('mixed', id, {});
-      case 'read': return h.write('read', id, { method: 'dpd', mgL: (i % 7) / 10 });
-      case 'empty': return h.write('emptied', id, { to: 'utility' });
-      case 'open': return h.write('opened', id, {});
-      case 'fail': return h.write('failed', id, { why: 'test' });
-      case 'label': return h.write('labelled', id, {});
-      default: return h.write('inspected', id, { found: 'sound' });
+      case 'fill':
+        return h.write('filled', id, {
+          volumeL: { value: 150 + i, known: 'measured' },
+          water: i % 2 ? 'well' : 'treated-tap',
+          sealed: true,
+        });
+      case 'draw':
+        return h.write('drawn', id, { volumeL: 7, use: i % 3 ? 'drinking' : 'utility', byTap: i % 2 === 0 });
+      case 'begin':
+        return h.write('batch.begun', id, {
+          school: 'target-dose',
+          strengthSchool: 'replace-yearly',
+          volumeL: 150,
+          strengthMgMl: 61.8,
+          targetMgL: 2,
+          doseMl: 4.8,
+          way: 'tool',
+          contactMin: 30,
+          clarity: 'clear',
+        });
+      case 'check':
+        return h.write('checked', id, { clarity: 'clear', chemicalSmell: false });
+      case 'dose':
+        return h.write('dosed', id, { doseMl: 4.8, strengthMgMl: 61.8 }, [supply]);
+      case 'mix':
+        return h.write('mixed', id, {});
+      case 'read':
+        return h.write('read', id, { method: 'dpd', mgL: (i % 7) / 10 });
+      case 'empty':
+        return h.write('emptied', id, { to: 'utility' });
+      case 'open':
+        return h.write('opened', id, {});
+      case 'fail':
+        return h.write('failed', id, { why: 'test' });
+      case 'label':
+        return h.write('labelled', id, {});
+      default:
+        return h.write('inspected', id, { found: 'sound' });
     }
-  });
+  };
+  for (const [i, act] of acts.entries()) write(act, i);
   return h.entries;
 }
 
@@ -56,7 +103,10 @@ describe('the fold', () => {
     fc.assert(
       fc.property(lives, fc.infiniteStream(fc.double({ min: 0, max: 1, noNaN: true })), (acts, random) => {
         const entries = live(acts);
-        const shuffled = entries.map(e => ({ e, r: random.next().value as number })).sort((a, b) => a.r - b.r).map(x => x.e);
+        const shuffled = entries
+          .map(e => ({ e, r: random.next().value as number }))
+          .sort((a, b) => a.r - b.r)
+          .map(x => x.e);
         expect(fold(shuffled)).toEqual(fold(entries));
       }),
       { numRuns: 60 },
@@ -107,7 +157,8 @@ describe('the fold', () => {
 });
 
 describe('state', () => {
-  const stateOf = (entries: readonly Entry[], id: string, now: string) => stateAt(fold(entries), now).containers[id]!;
+  const stateOf = (entries: readonly Entry[], id: string, now: string) =>
+    stateAt(fold(entries), now).containers[id]!;
 
   it('of a drum counts only after its residual passed', () => {
     const { h, id } = drum();
@@ -118,7 +169,17 @@ describe('state', () => {
       seen.push([s.state, s.counts]);
     };
     look(10);
-    h.at(addMinutes(start, 20)).write('batch.begun', id, { school: 'drops-rule', strengthSchool: 'replace-yearly', volumeL: 198, strengthMgMl: 61.8, targetMgL: 6.5, doseMl: 20.9, way: 'tool', contactMin: 30, clarity: 'clear' });
+    h.at(addMinutes(start, 20)).write('batch.begun', id, {
+      school: 'drops-rule',
+      strengthSchool: 'replace-yearly',
+      volumeL: 198,
+      strengthMgMl: 61.8,
+      targetMgL: 6.5,
+      doseMl: 20.9,
+      way: 'tool',
+      contactMin: 30,
+      clarity: 'clear',
+    });
     h.write('checked', id, { clarity: 'clear', chemicalSmell: false });
     h.write('dosed', id, { doseMl: 20.9, strengthMgMl: 61.8 });
     look(21);
@@ -127,13 +188,29 @@ describe('state', () => {
     look(60);
     h.at(addMinutes(start, 61)).write('read', id, { method: 'dpd', mgL: 0.8 });
     look(62);
-    expect(seen).toEqual([['utility', 'utility'], ['waiting', null], ['waiting', null], ['waiting', null], ['ready', 'drinking']]);
+    expect(seen).toEqual([
+      ['utility', 'utility'],
+      ['waiting', null],
+      ['waiting', null],
+      ['waiting', null],
+      ['ready', 'drinking'],
+    ]);
   });
 
   it('of a drum that was dosed for a day is due until 0.5 mg/L is read a day after', () => {
     const { h, id } = drum();
     h.write('filled', id, { volumeL: { value: 198, known: 'measured' }, water: 'well', sealed: true });
-    h.write('batch.begun', id, { school: 'target-dose', strengthSchool: 'replace-yearly', volumeL: 198, strengthMgMl: 61.8, targetMgL: 2, doseMl: 6.4, way: 'tool', contactMin: 30, clarity: 'clear' });
+    h.write('batch.begun', id, {
+      school: 'target-dose',
+      strengthSchool: 'replace-yearly',
+      volumeL: 198,
+      strengthMgMl: 61.8,
+      targetMgL: 2,
+      doseMl: 6.4,
+      way: 'tool',
+      contactMin: 30,
+      clarity: 'clear',
+    });
     h.write('checked', id, { clarity: 'clear', chemicalSmell: false });
     h.write('dosed', id, { doseMl: 6.4, strengthMgMl: 61.8 });
     h.write('mixed', id, {});
@@ -146,7 +223,12 @@ describe('state', () => {
 
   it('counts a drum drawn by its clean tap as closed for three days after a reading', () => {
     const { h, id } = drum();
-    h.write('filled', id, { volumeL: { value: 198, known: 'measured' }, water: 'treated-tap', sealed: true, residualMgL: 0.5 });
+    h.write('filled', id, {
+      volumeL: { value: 198, known: 'measured' },
+      water: 'treated-tap',
+      sealed: true,
+      residualMgL: 0.5,
+    });
     h.at(addMinutes(start, 60)).write('drawn', id, { volumeL: 5, use: 'drinking', byTap: true });
     expect(stateOf(h.entries, id, addMinutes(start, 90)).state).toBe('ready');
     expect(stateOf(h.entries, id, addMinutes(start, 4 * 1440)).state).toBe('past');
@@ -165,7 +247,11 @@ describe('state', () => {
     const now = '2026-11-25T09:00:00.000Z';
     const state = stateAt(fold(tarnHollow(now)), now);
     const all = Object.values(state.containers);
-    for (const name of waterStates) expect(all.some(c => c.state === name), name).toBe(true);
+    for (const name of waterStates)
+      expect(
+        all.some(c => c.state === name),
+        name,
+      ).toBe(true);
     const counted = all.filter(c => c.counts === 'drinking').reduce((sum, c) => sum + c.litres, 0);
     expect(state.reach.drinkingL).toBeCloseTo(counted, 6);
     expect(state.reach.days).toBeCloseTo(counted / (47 * 7.5 + 33), 6);
@@ -174,17 +260,40 @@ describe('state', () => {
 
 describe('guards', () => {
   const now = addMinutes(start, 30);
-  const reasons = (entries: readonly Entry[], entry: Entry) => guard(fold(entries), entry, now).map(j => `${j.verdict} ${j.reason.id}`);
+  const reasons = (entries: readonly Entry[], entry: Entry) =>
+    guard(fold(entries), entry, now).map(j => `${j.verdict} ${j.reason.id}`);
 
   it('know an empty drum, an overfull one, a code that is taken, a place that is missing', () => {
     const { h, id, place } = drum();
     const before = [...h.entries];
-    expect(reasons(before, h.write('drawn', id, { volumeL: 1, use: 'drinking', byTap: false }))).toEqual(['refuse guard.is-empty']);
-    expect(reasons(before, h.write('filled', id, { volumeL: { value: 300, known: 'measured' }, water: 'well', sealed: true }))).toEqual(['refuse guard.overfull']);
-    expect(reasons(before, h.write('container.added', h.subject('container'), { code: ' a-1 ', kind: 'drum-208l', place, role: 'clean', heldBefore: 'new' }))).toEqual(['refuse guard.code-taken']);
-    expect(reasons(before, h.write('moved', id, { place: h.subject('place') }))).toEqual(['refuse guard.no-place']);
+    expect(reasons(before, h.write('drawn', id, { volumeL: 1, use: 'drinking', byTap: false }))).toEqual([
+      'refuse guard.is-empty',
+    ]);
+    expect(
+      reasons(
+        before,
+        h.write('filled', id, { volumeL: { value: 300, known: 'measured' }, water: 'well', sealed: true }),
+      ),
+    ).toEqual(['refuse guard.overfull']);
+    expect(
+      reasons(
+        before,
+        h.write('container.added', h.subject('container'), {
+          code: ' a-1 ',
+          kind: 'drum-208l',
+          place,
+          role: 'clean',
+          heldBefore: 'new',
+        }),
+      ),
+    ).toEqual(['refuse guard.code-taken']);
+    expect(reasons(before, h.write('moved', id, { place: h.subject('place') }))).toEqual([
+      'refuse guard.no-place',
+    ]);
     expect(reasons(before, h.write('place.removed', place, {}))).toEqual(['refuse guard.place-in-use']);
-    expect(reasons(before, h.write('dosed', id, { doseMl: 6, strengthMgMl: 61.8 }))).toEqual(['refuse guard.is-empty']);
+    expect(reasons(before, h.write('dosed', id, { doseMl: 6, strengthMgMl: 61.8 }))).toEqual([
+      'refuse guard.is-empty',
+    ]);
   });
 
   it('warn of lifting a full drum and of headspace in the frost', () => {
@@ -192,15 +301,36 @@ describe('guards', () => {
     h.write('filled', id, { volumeL: { value: 198, known: 'measured' }, water: 'treated-tap', sealed: true });
     const before = [...h.entries];
     expect(reasons(before, h.write('moved', id, { place }))).toEqual(['warn lift.fixed']);
-    h.write('place.set', place, { name: 'Shed', building: h.subject('building'), level: 0, widthM: 3, heightM: 2, shelves: [], mayFreeze: true });
+    h.write('place.set', place, {
+      name: 'Shed',
+      building: h.subject('building'),
+      level: 0,
+      widthM: 3,
+      heightM: 2,
+      shelves: [],
+      mayFreeze: true,
+    });
     h.write('emptied', id, { to: 'utility' });
-    expect(reasons([...h.entries], h.write('filled', id, { volumeL: { value: 198, known: 'measured' }, water: 'treated-tap', sealed: true }))).toEqual(['warn guard.frost']);
+    expect(
+      reasons(
+        [...h.entries],
+        h.write('filled', id, {
+          volumeL: { value: 198, known: 'measured' },
+          water: 'treated-tap',
+          sealed: true,
+        }),
+      ),
+    ).toEqual(['warn guard.frost']);
   });
 });
 
 it('what rests on a fill ends with the next fill', () => {
   const { h, id } = drum();
-  const first = h.write('filled', id, { volumeL: { value: 100, known: 'measured' }, water: 'well', sealed: true });
+  const first = h.write('filled', id, {
+    volumeL: { value: 100, known: 'measured' },
+    water: 'well',
+    sealed: true,
+  });
   const drawn = h.write('drawn', id, { volumeL: 10, use: 'utility', byTap: false });
   const emptied = h.write('emptied', id, { to: 'utility' });
   h.write('filled', id, { volumeL: { value: 100, known: 'measured' }, water: 'well', sealed: true });
@@ -214,15 +344,36 @@ describe('duties', () => {
     const facts = fold(tarnHollow(now));
     const duties = dutiesAt(facts, stateAt(facts, now));
     const ids = duties.map(d => d.what.id);
-    for (const id of ['duty.failed', 'duty.past.many', 'duty.stand', 'duty.reread', 'duty.rotate', 'duty.use-up', 'duty.bleach-old', 'duty.bleach']) expect(ids, id).toContain(id);
+    for (const id of [
+      'duty.failed',
+      'duty.past.many',
+      'duty.stand',
+      'duty.reread',
+      'duty.rotate',
+      'duty.use-up',
+      'duty.bleach-old',
+      'duty.bleach',
+    ])
+      expect(ids, id).toContain(id);
     expect(new Set(duties.map(d => d.id)).size).toBe(duties.length);
     const nowOnes = duties.filter(d => d.when === 'now').map(d => d.verdict);
-    expect(nowOnes).toEqual([...nowOnes].sort((a, b) => ['refuse', 'warn', 'ok'].indexOf(a) - ['refuse', 'warn', 'ok'].indexOf(b)));
+    expect(nowOnes).toEqual(
+      [...nowOnes].sort((a, b) => ['refuse', 'warn', 'ok'].indexOf(a) - ['refuse', 'warn', 'ok'].indexOf(b)),
+    );
   });
 });
 
 describe('old entries', () => {
-  const stored = { id: 'x', v: 1, kind: 'noted', subject: 'group', happenedAt: start, recordedAt: start, by: 'Odile', data: { words: 'old' } };
+  const stored = {
+    id: 'x',
+    v: 1,
+    kind: 'noted',
+    subject: 'group',
+    happenedAt: start,
+    recordedAt: start,
+    by: 'Odile',
+    data: { words: 'old' },
+  };
   it('are lifted version by version on read', () => {
     const steps = { noted: { 1: (data: unknown) => ({ text: (data as { words: string }).words }) } };
     expect(upcast(stored, steps, 2)).toMatchObject({ v: 2, data: { text: 'old' } });

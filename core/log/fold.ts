@@ -1,4 +1,5 @@
 import { foldContainer } from './containerFold.ts';
+import type { PlanFields } from './entry.ts';
 import { type Entry, inOrder, type Subject, subjectsOf } from './entry.ts';
 import {
   type ContainerFacts,
@@ -12,7 +13,6 @@ import {
   type SupplyFacts,
   typeOf,
 } from './facts.ts';
-import type { PlanFields } from './entry.ts';
 
 type Reducer = (facts: SubjectFacts | undefined, entry: Entry, subject: Subject) => SubjectFacts | undefined;
 
@@ -45,7 +45,9 @@ const reducers: Record<SubjectType, Reducer> = {
       ? { ...((facts as GroupFacts | undefined) ?? freshGroup), ...entry.data, isSetUp: true }
       : facts,
   plan: (facts, entry) =>
-    entry.kind === 'plan.set' ? { ...((facts as PlanFields | undefined) ?? freshPlan), ...entry.data } : facts,
+    entry.kind === 'plan.set'
+      ? { ...((facts as PlanFields | undefined) ?? freshPlan), ...entry.data }
+      : facts,
   home: replacing('home.set', 'home.removed'),
   building: replacing('building.set', 'building.removed'),
   place: replacing('place.set', 'place.removed'),
@@ -55,7 +57,11 @@ const reducers: Record<SubjectType, Reducer> = {
 };
 
 /** Folds one entry into the facts of one of its subjects. Strikes are resolved before (see `standing`). */
-export function step(facts: SubjectFacts | undefined, entry: Entry, subject: Subject): SubjectFacts | undefined {
+export function step(
+  facts: SubjectFacts | undefined,
+  entry: Entry,
+  subject: Subject,
+): SubjectFacts | undefined {
   return reducers[typeOf(subject)](facts, entry, subject);
 }
 
@@ -105,11 +111,19 @@ export function subjectFactsOf(facts: Facts, subject: Subject): SubjectFacts | u
 }
 
 /** Key of a subject among the facts of its type: kinds go by their own id ("drum-208l"), the rest by the subject. */
-export const keyOf = (subject: Subject): string => (subject.startsWith('kind:') ? subject.slice('kind:'.length) : subject);
+export const keyOf = (subject: Subject): string =>
+  subject.startsWith('kind:') ? subject.slice('kind:'.length) : subject;
 
 /** All facts gathered from the facts of each subject. */
 export function gather(rows: Iterable<readonly [Subject, SubjectFacts]>): Facts {
-  const shelves: Record<string, Record<string, SubjectFacts>> = { home: {}, building: {}, place: {}, kind: {}, supply: {}, container: {} };
+  const shelves: Record<string, Record<string, SubjectFacts>> = {
+    home: {},
+    building: {},
+    place: {},
+    kind: {},
+    supply: {},
+    container: {},
+  };
   let { group, plan } = noFacts;
   for (const [subject, facts] of rows) {
     const type = typeOf(subject);
@@ -147,7 +161,10 @@ export function fold(entries: readonly Entry[]): Facts {
 export function foldOnto(facts: Facts, entries: readonly Entry[]): Facts {
   return entries.reduce(
     (current, entry) =>
-      subjectsOf(entry).reduce((f, subject) => withSubject(f, subject, step(subjectFactsOf(f, subject), entry, subject)), current),
+      subjectsOf(entry).reduce(
+        (f, subject) => withSubject(f, subject, step(subjectFactsOf(f, subject), entry, subject)),
+        current,
+      ),
     facts,
   );
 }

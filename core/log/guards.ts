@@ -47,7 +47,8 @@ export function guard(facts: Facts, entry: Entry, now: Instant): Judgement[] {
 
 function onAdded(facts: Facts, entry: EntryOf<'container.added'>): Judgement[] {
   const judgements = onCode(facts, entry.data.code, entry.subject);
-  if (!kindOf(facts, entry.data.kind)) judgements.push(judge('refuse', message('guard.no-kind', { kind: entry.data.kind }), 'record'));
+  if (!kindOf(facts, entry.data.kind))
+    judgements.push(judge('refuse', message('guard.no-kind', { kind: entry.data.kind }), 'record'));
   if (!facts.place[entry.data.place]) judgements.push(judge('refuse', message('guard.no-place'), 'record'));
   const past = judgeHeldBefore(entry.data.heldBefore);
   // an unfit vessel may still be kept for utility water, so its past is a caution here
@@ -57,15 +58,28 @@ function onAdded(facts: Facts, entry: EntryOf<'container.added'>): Judgement[] {
 
 function onCode(facts: Facts, code: string, subject: string): Judgement[] {
   const wanted = code.trim().toLowerCase();
-  const other = Object.values(facts.container).find(c => c.id !== subject && c.code.trim().toLowerCase() === wanted);
-  return other ? [judge('refuse', message('guard.code-taken', { code: other.code }), 'record', { remedy: message('guard.code-taken.remedy') })] : [];
+  const other = Object.values(facts.container).find(
+    c => c.id !== subject && c.code.trim().toLowerCase() === wanted,
+  );
+  return other
+    ? [
+        judge('refuse', message('guard.code-taken', { code: other.code }), 'record', {
+          remedy: message('guard.code-taken.remedy'),
+        }),
+      ]
+    : [];
 }
 
 function onRemoved(facts: Facts, entry: Entry): Judgement[] {
   if (!subjectFactsOf(facts, entry.subject)) return [judge('refuse', message('guard.not-there'), 'record')];
   if (entry.kind === 'place.removed') {
     const count = Object.values(facts.container).filter(c => c.place === entry.subject).length;
-    if (count > 0) return [judge('refuse', message('guard.place-in-use', { count }), 'record', { remedy: message('guard.place-in-use.remedy') })];
+    if (count > 0)
+      return [
+        judge('refuse', message('guard.place-in-use', { count }), 'record', {
+          remedy: message('guard.place-in-use.remedy'),
+        }),
+      ];
   }
   if (entry.kind === 'building.removed') {
     const count = Object.values(facts.place).filter(p => p.building === entry.subject).length;
@@ -95,13 +109,21 @@ function onContainer(facts: Facts, container: ContainerFacts, entry: Entry, now:
       return onDosed(container, entry, now);
     case 'mixed': {
       const running = runningBatch(container, now);
-      return running?.standing.phase === 'mix' ? [] : [judge('refuse', message('guard.nothing-to-mix'), 'record')];
+      return running?.standing.phase === 'mix'
+        ? []
+        : [judge('refuse', message('guard.nothing-to-mix'), 'record')];
     }
     case 'read':
       return onRead(container, entry, now);
     case 'sanitised':
       return container.fill && container.fill.remainingL > 0
-        ? [judge('refuse', message('guard.sanitise-full', { litres: container.fill.remainingL }), 'cdc-storage')]
+        ? [
+            judge(
+              'refuse',
+              message('guard.sanitise-full', { litres: container.fill.remainingL }),
+              'cdc-storage',
+            ),
+          ]
         : [];
     case 'inspected': {
       const found = judgeFinding(entry.data.found);
@@ -113,28 +135,50 @@ function onContainer(facts: Facts, container: ContainerFacts, entry: Entry, now:
 }
 
 function needsWater(container: ContainerFacts): Judgement[] {
-  return container.fill && container.fill.remainingL > 0 ? [] : [judge('refuse', message('guard.is-empty', { code: container.code }), 'record')];
+  return container.fill && container.fill.remainingL > 0
+    ? []
+    : [judge('refuse', message('guard.is-empty', { code: container.code }), 'record')];
 }
 
-function onMoved(facts: Facts, container: ContainerFacts, entry: EntryOf<'moved'>, now: Instant): Judgement[] {
+function onMoved(
+  facts: Facts,
+  container: ContainerFacts,
+  entry: EntryOf<'moved'>,
+  now: Instant,
+): Judgement[] {
   if (!facts.place[entry.data.place]) return [judge('refuse', message('guard.no-place'), 'record')];
   const { massKg } = containerState(facts, container, now, dayOf(now, facts.group.timeZone));
   const lift = judgeLift(massKg, facts.plan.liftKg);
   return lift.verdict === 'ok' ? [] : [lift];
 }
 
-function onFilled(facts: Facts, container: ContainerFacts, entry: EntryOf<'filled'>, now: Instant): Judgement[] {
+function onFilled(
+  facts: Facts,
+  container: ContainerFacts,
+  entry: EntryOf<'filled'>,
+  now: Instant,
+): Judgement[] {
   const judgements: Judgement[] = [];
   const kind = kindOf(facts, container.kind);
   const { volumeL, water } = entry.data;
-  if (container.condemned) judgements.push(judge('refuse', message('guard.condemned', { why: container.condemned.why }), 'record'));
+  if (container.condemned)
+    judgements.push(judge('refuse', message('guard.condemned', { why: container.condemned.why }), 'record'));
   if (kind && volumeL.value > kind.nominalL * 1.02) {
     judgements.push(
-      judge('refuse', message('guard.overfull', { volumeL: volumeL.value, nominalL: kind.nominalL }), 'arithmetic', {
-        remedy: message('guard.overfull.remedy', { usableL: usableL(kind) }),
-      }),
+      judge(
+        'refuse',
+        message('guard.overfull', { volumeL: volumeL.value, nominalL: kind.nominalL }),
+        'arithmetic',
+        {
+          remedy: message('guard.overfull.remedy', { usableL: usableL(kind) }),
+        },
+      ),
     );
-  } else if (kind && facts.place[container.place]?.mayFreeze && volumeL.value > kind.nominalL * (1 - FROST_HEADSPACE_SHARE) + 1e-9) {
+  } else if (
+    kind &&
+    facts.place[container.place]?.mayFreeze &&
+    volumeL.value > kind.nominalL * (1 - FROST_HEADSPACE_SHARE) + 1e-9
+  ) {
     const frostL = kind.nominalL * (1 - FROST_HEADSPACE_SHARE);
     judgements.push(judge('warn', message('guard.frost', { frostL }), 'practice'));
   }
@@ -144,29 +188,50 @@ function onFilled(facts: Facts, container: ContainerFacts, entry: EntryOf<'fille
     judgements.push(
       running && running.standing.doses > 0
         ? judge('refuse', message('guard.fill-standing'), 'who-gdwq')
-        : judge('warn', message('guard.fill-onto', { litres: left }), 'cdc-storage', { remedy: message('guard.fill-onto.remedy') }),
+        : judge('warn', message('guard.fill-onto', { litres: left }), 'cdc-storage', {
+            remedy: message('guard.fill-onto.remedy'),
+          }),
     );
   }
   if (waters[water].drinkable && container.role === 'raw') {
-    judgements.push(judge('warn', message('state.raw-vessel'), 'cdc-storage', { remedy: message('state.raw-vessel.remedy') }));
+    judgements.push(
+      judge('warn', message('state.raw-vessel'), 'cdc-storage', {
+        remedy: message('state.raw-vessel.remedy'),
+      }),
+    );
   }
   return judgements;
 }
 
-function onDrawn(facts: Facts, container: ContainerFacts, entry: EntryOf<'drawn'>, now: Instant): Judgement[] {
+function onDrawn(
+  facts: Facts,
+  container: ContainerFacts,
+  entry: EntryOf<'drawn'>,
+  now: Instant,
+): Judgement[] {
   const empty = needsWater(container);
   if (empty.length > 0) return empty;
   const judgements: Judgement[] = [];
   const { volumeL, use } = entry.data;
   const left = container.fill!.remainingL;
   if (volumeL > left + 1e-6) {
-    judgements.push(judge('refuse', message('guard.more-than-left', { volumeL, litres: left }), 'arithmetic'));
+    judgements.push(
+      judge('refuse', message('guard.more-than-left', { volumeL, litres: left }), 'arithmetic'),
+    );
   }
   const state = containerState(facts, container, now, dayOf(now, facts.group.timeZone));
   if (use === 'drinking' && state.counts !== 'drinking') {
-    const id = state.state === 'waiting' && state.standing?.phase === 'stand' ? 'guard.draw-standing' : `guard.draw-${state.state}`;
-    const params: Record<string, string> = { code: container.code, ...(state.standing?.standsUntil ? { untilAt: state.standing.standsUntil } : {}) };
-    judgements.push(judge('refuse', message(id, params), 'who-gdwq', { remedy: message(`${id}.remedy`, params) }));
+    const id =
+      state.state === 'waiting' && state.standing?.phase === 'stand'
+        ? 'guard.draw-standing'
+        : `guard.draw-${state.state}`;
+    const params: Record<string, string> = {
+      code: container.code,
+      ...(state.standing?.standsUntil ? { untilAt: state.standing.standsUntil } : {}),
+    };
+    judgements.push(
+      judge('refuse', message(id, params), 'who-gdwq', { remedy: message(`${id}.remedy`, params) }),
+    );
   }
   return judgements;
 }
@@ -175,17 +240,23 @@ function onBegun(container: ContainerFacts, now: Instant): Judgement[] {
   const empty = needsWater(container);
   if (empty.length > 0) return empty;
   const running = runningBatch(container, now);
-  if (running && running.standing.doses > 0) return [standingAlready(container, running.standing.standsUntil)];
+  if (running && running.standing.doses > 0)
+    return [standingAlready(container, running.standing.standsUntil)];
   if (container.fill?.failed) return [judge('refuse', message('guard.dose-failed'), 'who-gdwq')];
   return [];
 }
 
 function standingAlready(container: ContainerFacts, untilAt: Instant | undefined): Judgement {
   const params = { code: container.code, ...(untilAt ? { untilAt } : {}) };
-  return judge('refuse', message(untilAt ? 'guard.second-dose' : 'guard.second-dose.unmixed', params), 'epa-emergency', {
-    remedy: message('guard.second-dose.remedy'),
-    slip: message('slip.twice', { ratio: 2 }),
-  });
+  return judge(
+    'refuse',
+    message(untilAt ? 'guard.second-dose' : 'guard.second-dose.unmixed', params),
+    'epa-emergency',
+    {
+      remedy: message('guard.second-dose.remedy'),
+      slip: message('slip.twice', { ratio: 2 }),
+    },
+  );
 }
 
 function onDosed(container: ContainerFacts, entry: EntryOf<'dosed'>, now: Instant): Judgement[] {
@@ -195,7 +266,10 @@ function onDosed(container: ContainerFacts, entry: EntryOf<'dosed'>, now: Instan
   if (running && !['check', 'dose', 'repeat'].includes(running.standing.phase)) {
     return [standingAlready(container, running.standing.standsUntil)];
   }
-  if (!running) return [judge('refuse', message('guard.no-batch'), 'record', { remedy: message('guard.no-batch.remedy') })];
+  if (!running)
+    return [
+      judge('refuse', message('guard.no-batch'), 'record', { remedy: message('guard.no-batch.remedy') }),
+    ];
   const judged = judgeAgainstInstruction(entry.data.doseMl, running.batch.instruction.doseMl);
   return judged.verdict === 'ok' ? [] : [judged];
 }
@@ -209,8 +283,14 @@ function onRead(container: ContainerFacts, entry: EntryOf<'read'>, now: Instant)
     if (figure.verdict !== 'ok') judgements.push(figure);
   }
   const running = runningBatch(container, now);
-  if (running && running.standing.standsUntil && isRunning(running.standing.phase) && entry.happenedAt < running.standing.standsUntil) {
-    judgements.push(judge('warn', message('guard.read-early', { untilAt: running.standing.standsUntil }), 'who-gdwq'));
+  if (
+    running?.standing.standsUntil &&
+    isRunning(running.standing.phase) &&
+    entry.happenedAt < running.standing.standsUntil
+  ) {
+    judgements.push(
+      judge('warn', message('guard.read-early', { untilAt: running.standing.standsUntil }), 'who-gdwq'),
+    );
   }
   return judgements;
 }

@@ -11,7 +11,19 @@ const endsAt: Partial<Record<EntryKind, readonly EntryKind[]>> = {
 
 /** Kinds that rest on an entry of a kind, when they come after it. */
 const carries: Partial<Record<EntryKind, readonly EntryKind[]>> = {
-  filled: ['drawn', 'opened', 'batch.begun', 'checked', 'dosed', 'mixed', 'read', 'labelled', 'batch.abandoned', 'failed', 'emptied'],
+  filled: [
+    'drawn',
+    'opened',
+    'batch.begun',
+    'checked',
+    'dosed',
+    'mixed',
+    'read',
+    'labelled',
+    'batch.abandoned',
+    'failed',
+    'emptied',
+  ],
   'batch.begun': ['checked', 'dosed', 'mixed', 'read', 'labelled', 'batch.abandoned'],
   dosed: ['mixed', 'read', 'labelled'],
   mixed: ['read', 'labelled'],

@@ -1,8 +1,8 @@
-import { addDays, type Day, dayOf, daysBetween, type Instant, minutesBetween } from '../calendar/day.ts';
+import { addMinutes, type Day, dayOf, daysBetween, type Instant, minutesBetween } from '../calendar/day.ts';
 import { type Batch, type BatchStanding, isRunning, standingOf } from '../chlorine/batch.ts';
 import { RESIDUAL_AIM_MG_L, RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts';
-import { type ContainerKind, seedKinds } from '../containers/kinds.ts';
 import { judgeHeldBefore } from '../containers/fitness.ts';
+import { type ContainerKind, seedKinds } from '../containers/kinds.ts';
 import { massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/need.ts';
@@ -15,7 +15,16 @@ import type { ContainerFacts, Facts, Fill } from './facts.ts';
 /** The state of the water in a container, as it is drawn everywhere. */
 export type WaterState = 'ready' | 'due' | 'open' | 'waiting' | 'utility' | 'past' | 'failed' | 'empty';
 
-export const waterStates: readonly WaterState[] = ['ready', 'due', 'open', 'waiting', 'utility', 'past', 'failed', 'empty'];
+export const waterStates: readonly WaterState[] = [
+  'ready',
+  'due',
+  'open',
+  'waiting',
+  'utility',
+  'past',
+  'failed',
+  'empty',
+];
 
 /** What proves that water is fit to drink. `source`: it came so; `smell`: the weaker proof. */
 export type Proof = 'source' | 'residual' | 'smell';
@@ -50,17 +59,24 @@ export function allKinds(facts: Pick<Facts, 'kind'>): ContainerKind[] {
 }
 
 /** The batch whose outcome holds for a fill: the last one in which anything was put in, or which still runs. */
-export function decidingBatch(fill: Fill, now: Instant): { batch: Batch; standing: BatchStanding } | undefined {
+export function decidingBatch(
+  fill: Fill,
+  now: Instant,
+): { batch: Batch; standing: BatchStanding } | undefined {
   for (let i = fill.batches.length - 1; i >= 0; i--) {
     const batch = fill.batches[i]!;
     const standing = standingOf(batch, now);
-    if (standing.doses > 0 || standing.phase === 'unfit' || isRunning(standing.phase)) return { batch, standing };
+    if (standing.doses > 0 || standing.phase === 'unfit' || isRunning(standing.phase))
+      return { batch, standing };
   }
   return undefined;
 }
 
 /** A running batch, before or after its first dose. */
-export function runningBatch(facts: ContainerFacts, now: Instant): { batch: Batch; standing: BatchStanding } | undefined {
+export function runningBatch(
+  facts: ContainerFacts,
+  now: Instant,
+): { batch: Batch; standing: BatchStanding } | undefined {
   const deciding = facts.fill && decidingBatch(facts.fill, now);
   return deciding && isRunning(deciding.standing.phase) ? deciding : undefined;
 }
@@ -68,12 +84,15 @@ export function runningBatch(facts: ContainerFacts, now: Instant): { batch: Batc
 /** Days that a clean tap with a residual read keeps a vessel from counting as opened. */
 const TAP_READING_DAYS = 3;
 
+/** Until when a vessel drawn by its clean tap counts as closed; undefined when no reading keeps it so. */
+function closedUntil(fill: Fill): Instant | undefined {
+  const last = fill.readings.findLast(r => (r.mgL ?? 0) >= RESIDUAL_LEAST_MG_L && r.method !== 'total');
+  return last && addMinutes(last.at, TAP_READING_DAYS * 1440);
+}
+
 function countsAsOpened(fill: Fill, now: Instant): boolean {
   if (!fill.openedAt) return false;
-  if (!fill.openedByTap) return true;
-  return !fill.readings.some(
-    r => (r.mgL ?? 0) >= RESIDUAL_LEAST_MG_L && r.method !== 'total' && minutesBetween(r.at, now) <= TAP_READING_DAYS * 1440,
-  );
+  return !fill.openedByTap || now >= (closedUntil(fill) ?? '');
 }
 
 /** A target dose keeps one day, until 0.5 mg/L is read a day or more after it. Returns the day of the dose while that holds. */
@@ -81,7 +100,10 @@ function oneDayDose(fill: Fill, batch: Batch, standing: BatchStanding, timeZone:
   if (batch.instruction.school !== 'target-dose' || !standing.provedAt) return undefined;
   const proved = standing.provedAt;
   const isKept = fill.readings.some(
-    r => (r.mgL ?? 0) >= RESIDUAL_AIM_MG_L && r.method !== 'total' && minutesBetween(batch.begunAt, r.at) >= 1440,
+    r =>
+      (r.mgL ?? 0) >= RESIDUAL_AIM_MG_L &&
+      r.method !== 'total' &&
+      minutesBetween(batch.begunAt, r.at) >= 1440,
   );
   return isKept ? undefined : dayOf(proved, timeZone);
 }
@@ -90,7 +112,12 @@ function oneDayDose(fill: Fill, batch: Batch, standing: BatchStanding, timeZone:
  * A container at a moment: pure, from its facts, its place, the plan's schools and `now`.
  * @param today the local day of `now`, given so that many containers share one conversion
  */
-export function containerState(facts: Facts, container: ContainerFacts, now: Instant, today: Day): ContainerState {
+export function containerState(
+  facts: Facts,
+  container: ContainerFacts,
+  now: Instant,
+  today: Day,
+): ContainerState {
   const kind = kindOf(facts, container.kind);
   const { fill } = container;
   const litres = fill?.remainingL ?? 0;
@@ -112,7 +139,9 @@ export function containerState(facts: Facts, container: ContainerFacts, now: Ins
   const proof = proofOf(fill, deciding?.standing);
   const vessel = vesselJudgement(container);
   if (!proof || vessel) {
-    const judgement = vessel ?? judge('warn', message('state.untreated'), 'who-gdwq', { remedy: message('state.untreated.remedy') });
+    const judgement =
+      vessel ??
+      judge('warn', message('state.untreated'), 'who-gdwq', { remedy: message('state.untreated.remedy') });
     return { ...base, ...batchOf, state: 'utility', counts: 'utility', judgement };
   }
 
@@ -137,37 +166,53 @@ export function containerState(facts: Facts, container: ContainerFacts, now: Ins
   const dated = { ...base, ...batchOf, proof, goodUntil: until, daysLeft };
   const params = { untilDay: until.day, daysLeft };
   if (daysLeft < 0) {
-    const judgement = judge('refuse', message('state.past', params), until.rule.source, { remedy: message('state.past.remedy') });
+    const judgement = judge('refuse', message('state.past', params), until.rule.source, {
+      remedy: message('state.past.remedy'),
+    });
     return { ...dated, state: 'past', counts: 'utility', judgement };
   }
   const state: WaterState = isOpen ? 'open' : daysLeft <= facts.plan.noticeDays ? 'due' : 'ready';
   const judgement =
     proof === 'smell'
-      ? judge('warn', message('state.by-smell', params), 'epa-emergency', { remedy: message('residual.smell.remedy') })
+      ? judge('warn', message('state.by-smell', params), 'epa-emergency', {
+          remedy: message('residual.smell.remedy'),
+        })
       : judge(state === 'ready' ? 'ok' : 'warn', message(`state.${state}`, params), until.rule.source);
   return { ...dated, state, counts: 'drinking', judgement };
 }
 
-function failure(container: ContainerFacts, fill: Fill, standing: BatchStanding | undefined): Judgement | undefined {
+function failure(
+  container: ContainerFacts,
+  fill: Fill,
+  standing: BatchStanding | undefined,
+): Judgement | undefined {
   if (container.condemned) {
     return judge('refuse', message('state.condemned', { why: container.condemned.why }), 'record', {
       remedy: message('state.failed.remedy'),
     });
   }
   if (fill.failed) {
-    return judge('refuse', message(`state.failed.${fill.failed.why}`), 'who-gdwq', { remedy: message('state.failed.remedy') });
+    return judge('refuse', message(`state.failed.${fill.failed.why}`), 'who-gdwq', {
+      remedy: message('state.failed.remedy'),
+    });
   }
   if (standing?.phase === 'failed') {
-    return judge('refuse', message('state.failed.residual'), 'who-gdwq', { remedy: message('state.failed.residual.remedy') });
+    return judge('refuse', message('state.failed.residual'), 'who-gdwq', {
+      remedy: message('state.failed.residual.remedy'),
+    });
   }
   if (standing?.phase === 'unfit') {
-    return judge('refuse', message('state.failed.chemical'), 'epa-emergency', { remedy: message('state.failed.residual.remedy') });
+    return judge('refuse', message('state.failed.chemical'), 'epa-emergency', {
+      remedy: message('state.failed.residual.remedy'),
+    });
   }
   return undefined;
 }
 
 function waiting(standing: BatchStanding): Judgement {
-  const params: Record<string, string | number> = standing.standsUntil ? { untilAt: standing.standsUntil } : {};
+  const params: Record<string, string | number> = standing.standsUntil
+    ? { untilAt: standing.standsUntil }
+    : {};
   const verdict = standing.phase === 'stand' || standing.phase === 'read' ? 'warn' : 'refuse';
   return judge(verdict, message(`state.waiting.${standing.phase}`, params), 'who-gdwq');
 }
@@ -182,7 +227,9 @@ function proofOf(fill: Fill, standing: BatchStanding | undefined): Proof | undef
 /** Why a vessel cannot hold drinking water, or undefined. */
 function vesselJudgement(container: ContainerFacts): Judgement | undefined {
   if (container.role === 'raw') {
-    return judge('warn', message('state.raw-vessel'), 'cdc-storage', { remedy: message('state.raw-vessel.remedy') });
+    return judge('warn', message('state.raw-vessel'), 'cdc-storage', {
+      remedy: message('state.raw-vessel.remedy'),
+    });
   }
   const past = judgeHeldBefore(container.heldBefore);
   return past.verdict === 'refuse' ? past : undefined;
@@ -208,32 +255,42 @@ export function needGroup(facts: Facts, day: Day): NeedGroup {
   };
 }
 
-// A container's state changes with the clock only at batch ends and midnights; the facts are immutable,
-// so the last answer for the same facts, place, plan and minute is the answer.
+// A container's state changes with the clock only at midnight, at the end of a contact time, and when the reading that
+// keeps a tapped vessel closed grows old. The facts are immutable, so until then the last answer is the answer.
 interface Kept {
   readonly facts: Facts;
-  readonly minute: string;
+  readonly today: Day;
+  readonly from: Instant;
+  readonly until: Instant;
   readonly state: ContainerState;
 }
 const kept = new WeakMap<ContainerFacts, Kept>();
+const FOREVER = '9999';
+
+/** The moment from which a state may be another, midnight aside. */
+function changesAt({ fill }: ContainerFacts, { standing }: ContainerState, now: Instant): Instant {
+  if (standing?.phase === 'stand' && standing.standsUntil) return standing.standsUntil;
+  if (!fill?.openedByTap) return FOREVER;
+  const closed = closedUntil(fill);
+  return closed && closed > now ? closed : FOREVER;
+}
 
 function cachedState(facts: Facts, container: ContainerFacts, now: Instant, today: Day): ContainerState {
   const last = kept.get(container);
-  const isRunningNow = (container.fill?.batches.length ?? 0) > 0;
-  const minute = isRunningNow ? now : today;
   if (
     last &&
-    last.minute === minute &&
+    last.today === today &&
+    last.from <= now &&
+    now < last.until &&
     last.facts.plan === facts.plan &&
     last.facts.group === facts.group &&
     last.facts.kind === facts.kind &&
-    last.facts.place[container.place] === facts.place[container.place] &&
-    !container.fill?.openedByTap
+    last.facts.place[container.place] === facts.place[container.place]
   ) {
     return last.state;
   }
   const state = containerState(facts, container, now, today);
-  kept.set(container, { facts, minute, state });
+  kept.set(container, { facts, today, from: now, until: changesAt(container, state, now), state });
   return state;
 }
 
@@ -259,10 +316,4 @@ export function stateAt(facts: Facts, now: Instant): State {
     facts.plan.targetDays,
   );
   return { now, today, containers, need, reach };
-}
-
-/** The last day a one-day dose keeps before it must be read again. */
-export function rereadDay(state: ContainerState, timeZone: string): Day | undefined {
-  const batch = state.batch;
-  return batch && state.goodUntil?.rule.rule.id === 'rule.one-day-dose' ? addDays(dayOf(batch.begunAt, timeZone), 1) : undefined;
 }

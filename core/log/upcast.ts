@@ -17,7 +17,9 @@ const upcasts: Upcasts = {};
  */
 export function upcast(stored: StoredEntry, steps: Upcasts = upcasts, current = ENTRY_VERSION): Entry {
   if (stored.v > current) {
-    throw new RangeError(`entry ${stored.id} is of version ${stored.v}; this build reads up to ${current}. Update it.`);
+    throw new RangeError(
+      `entry ${stored.id} is of version ${stored.v}; this build reads up to ${current}. Update it.`,
+    );
   }
   let data = stored.data;
   for (let v = stored.v; v < current; v++) {

@@ -7,7 +7,12 @@ import { reachOf } from './reach.ts';
 
 const DAY = '2026-11-25';
 const aged = (years: number, more: Person = {}): Person => ({ born: bornFor(years, DAY), ...more });
-const group = (people: readonly Person[], more: Partial<NeedGroup> = {}): NeedGroup => ({ people, climate: 'temperate', day: DAY, ...more });
+const group = (people: readonly Person[], more: Partial<NeedGroup> = {}): NeedGroup => ({
+  people,
+  climate: 'temperate',
+  day: DAY,
+  ...more,
+});
 
 describe('what one person drinks', () => {
   // US National Academies 2005, total beverages by age and sex (L/day)
@@ -47,7 +52,12 @@ describe('the need of a group', () => {
   });
 
   it('by person: two adults, a child of nine and a bottle-fed baby, by hand', () => {
-    const people = [aged(40, { sex: 'm' }), aged(38, { sex: 'f' }), aged(9, { sex: 'f' }), aged(0.25, { condition: 'formula-fed' })];
+    const people = [
+      aged(40, { sex: 'm' }),
+      aged(38, { sex: 'f' }),
+      aged(9, { sex: 'f' }),
+      aged(0.25, { condition: 'formula-fed' }),
+    ];
     // 3.0 + 2.2 + 1.6 drunk, 3 × 1 cooking, 3 × 1 hygiene, 0.7 + 1.0 for the baby
     expect(dailyNeed('by-person', group(people)).drinkingL).toBeCloseTo(14.5, 9);
     // in hot weather what is drunk grows by half: (6.8 + 0.7) × 0.5
@@ -57,7 +67,16 @@ describe('the need of a group', () => {
   it('by the humanitarian rule: 7.5 drinking and 7.5 utility, pupils and goats by hand', () => {
     const need = dailyNeed(
       'humanitarian',
-      group(Array.from({ length: 47 }, () => ({})), { institutions: [{ kind: 'pupil', users: 11 }], animals: [{ kind: 'goat', count: 14 }, { kind: 'dog', count: 6, massKg: 20 }] }),
+      group(
+        Array.from({ length: 47 }, () => ({})),
+        {
+          institutions: [{ kind: 'pupil', users: 11 }],
+          animals: [
+            { kind: 'goat', count: 14 },
+            { kind: 'dog', count: 6, massKg: 20 },
+          ],
+        },
+      ),
     );
     expect(need.drinkingL).toBeCloseTo(47 * 7.5 + 33, 9);
     expect(need.utilityL).toBeCloseTo(47 * 7.5 + 98 + 7.2, 9);
@@ -65,16 +84,27 @@ describe('the need of a group', () => {
 
   it('is the sum of its lines, by every rule, and never falls when it gets hotter or one more comes', () => {
     const climates = Object.keys(climateFactor) as Climate[];
-    const people = fc.array(fc.record({ sex: fc.constantFrom<'f' | 'm'>('f', 'm'), born: fc.integer({ min: 0, max: 90 }).map(y => bornFor(y, DAY)) }), { maxLength: 30 });
-    fc.assert(
-      fc.property(people, fc.integer({ min: 0, max: 2 }), fc.constantFrom(...needSchools.map(s => s.id)), (list, c, school) => {
-        const cooler = dailyNeed(school, group(list, { climate: climates[c]! }));
-        const hotter = dailyNeed(school, group(list, { climate: climates[c + 1]! }));
-        const more = dailyNeed(school, group([...list, {}], { climate: climates[c]! }));
-        const sum = cooler.lines.reduce((total, l) => total + l.litres, 0);
-        expect(cooler.drinkingL + cooler.utilityL).toBeCloseTo(sum, 6);
-        return hotter.drinkingL >= cooler.drinkingL && more.drinkingL > cooler.drinkingL;
+    const people = fc.array(
+      fc.record({
+        sex: fc.constantFrom<'f' | 'm'>('f', 'm'),
+        born: fc.integer({ min: 0, max: 90 }).map(y => bornFor(y, DAY)),
       }),
+      { maxLength: 30 },
+    );
+    fc.assert(
+      fc.property(
+        people,
+        fc.integer({ min: 0, max: 2 }),
+        fc.constantFrom(...needSchools.map(s => s.id)),
+        (list, c, school) => {
+          const cooler = dailyNeed(school, group(list, { climate: climates[c]! }));
+          const hotter = dailyNeed(school, group(list, { climate: climates[c + 1]! }));
+          const more = dailyNeed(school, group([...list, {}], { climate: climates[c]! }));
+          const sum = cooler.lines.reduce((total, l) => total + l.litres, 0);
+          expect(cooler.drinkingL + cooler.utilityL).toBeCloseTo(sum, 6);
+          return hotter.drinkingL >= cooler.drinkingL && more.drinkingL > cooler.drinkingL;
+        },
+      ),
     );
   });
 });

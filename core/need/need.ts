@@ -1,6 +1,21 @@
 import type { CitationId } from '../citations.ts';
-import { beverageIntakeL, FORMULA_DRINKING_L, FORMULA_STERILISING_L, isInfant, type Person } from './people.ts';
-import { type AnimalKind, type Animals, animalRates, type Climate, climateFactor, type Institution, type InstitutionKind, institutionRates } from './rates.ts';
+import {
+  beverageIntakeL,
+  FORMULA_DRINKING_L,
+  FORMULA_STERILISING_L,
+  isInfant,
+  type Person,
+} from './people.ts';
+import {
+  type AnimalKind,
+  type Animals,
+  animalRates,
+  type Climate,
+  climateFactor,
+  type Institution,
+  type InstitutionKind,
+  institutionRates,
+} from './rates.ts';
 
 /** Grades of water: for drinking, cooking, dishes and hands; or for flushing, laundry, floors and plants. */
 export type Grade = 'drinking' | 'utility';
@@ -80,7 +95,8 @@ function intakeLines(people: readonly Person[], day: string, climate: Climate): 
   const counts = new Map<number, number>();
   for (const person of people) {
     const intakeL = beverageIntakeL(person, day);
-    if (intakeL > 0 && person.condition !== 'formula-fed') counts.set(intakeL, (counts.get(intakeL) ?? 0) + 1);
+    if (intakeL > 0 && person.condition !== 'formula-fed')
+      counts.set(intakeL, (counts.get(intakeL) ?? 0) + 1);
   }
   return [...counts]
     .sort(([a], [b]) => b - a)
@@ -141,7 +157,10 @@ function sharedLines({ people, institutions = [], animals = [] }: NeedGroup): Ne
   }
   for (const { kind, count, massKg } of animals) {
     const rate = animalRates[kind];
-    lines.push({ ...line('animals', 'utility', count, rate.perKg ? rate.litres * (massKg ?? 0) : rate.litres), of: kind });
+    lines.push({
+      ...line('animals', 'utility', count, rate.perKg ? rate.litres * (massKg ?? 0) : rate.litres),
+      of: kind,
+    });
   }
   return lines;
 }

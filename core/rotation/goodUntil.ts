@@ -80,7 +80,11 @@ function fullTerm(c: KeepingCase, school: RotationSchoolId): DateRule {
   }
   if (row.months !== undefined) {
     const rule = row.drinkable ? `rule.${c.water}` : 'rule.treated';
-    return { rule: message(rule, { months: row.months }), day: addMonths(c.filledOn, row.months), source: row.source };
+    return {
+      rule: message(rule, { months: row.months }),
+      day: addMonths(c.filledOn, row.months),
+      source: row.source,
+    };
   }
   // The longer schools hold only for what they were taught for: sealed and kept from light.
   const keepsDark = c.lightProof || c.place.dark === true;
@@ -105,7 +109,11 @@ export function goodUntil(c: KeepingCase, school: RotationSchoolId): GoodUntil {
   }
   if (c.openedOn) {
     const days = openedDays(c.place);
-    rules.push({ rule: message('rule.opened', { days }), day: addDays(c.openedOn, days), source: 'cdc-storage' });
+    rules.push({
+      rule: message('rule.opened', { days }),
+      day: addDays(c.openedOn, days),
+      source: 'cdc-storage',
+    });
   }
   if (c.oneDayDose) {
     rules.push({ rule: message('rule.one-day-dose'), day: addDays(c.oneDayDose, 1), source: 'cdc-sws' });

@@ -3,7 +3,14 @@ import { describe, expect, it } from 'vitest';
 import { addDays, addMonths, dayOf } from '../calendar/day.ts';
 import { goodUntil, type KeepingCase, openedDays, placeFactor } from './goodUntil.ts';
 
-const tap: KeepingCase = { water: 'treated-tap', filledOn: '2026-06-04', sealed: true, lightProof: true, treated: false, place: { meanC: 14, dark: true } };
+const tap: KeepingCase = {
+  water: 'treated-tap',
+  filledOn: '2026-06-04',
+  sealed: true,
+  lightProof: true,
+  treated: false,
+  place: { meanC: 14, dark: true },
+};
 
 describe('calendar days', () => {
   it('clamp to the end of a month', () => {
@@ -32,19 +39,27 @@ describe('good until', () => {
 
   it('holds the longer rules to sealed and dark', () => {
     expect(goodUntil({ ...tap, sealed: false }, 'two-year').day).toBe('2026-12-04');
-    expect(goodUntil({ ...tap, lightProof: false, place: {} }, 'yearly').rule.rule.id).toBe('rule.held-to-cautious');
+    expect(goodUntil({ ...tap, lightProof: false, place: {} }, 'yearly').rule.rule.id).toBe(
+      'rule.held-to-cautious',
+    );
   });
 
   it('halves over 30 °C, quarters in the sun, and both multiply, in whole days', () => {
     // 4 June to 4 December are 183 days
-    expect(goodUntil({ ...tap, place: { meanC: 31, dark: true } }, 'cautious').day).toBe(addDays('2026-06-04', 91));
+    expect(goodUntil({ ...tap, place: { meanC: 31, dark: true } }, 'cautious').day).toBe(
+      addDays('2026-06-04', 91),
+    );
     expect(goodUntil({ ...tap, place: { directSun: true } }, 'cautious').day).toBe(addDays('2026-06-04', 45));
-    expect(goodUntil({ ...tap, place: { meanC: 35, directSun: true } }, 'cautious').day).toBe(addDays('2026-06-04', 22));
+    expect(goodUntil({ ...tap, place: { meanC: 35, directSun: true } }, 'cautious').day).toBe(
+      addDays('2026-06-04', 22),
+    );
     expect(placeFactor({ meanC: 30 })).toBe(1);
   });
 
   it('of bought water is the printed date, else two years; of pouches and jars five', () => {
-    expect(goodUntil({ ...tap, water: 'bought', printedUntil: '2027-01-15' }, 'cautious').day).toBe('2027-01-15');
+    expect(goodUntil({ ...tap, water: 'bought', printedUntil: '2027-01-15' }, 'cautious').day).toBe(
+      '2027-01-15',
+    );
     expect(goodUntil({ ...tap, water: 'bought' }, 'cautious').day).toBe('2028-06-04');
     expect(goodUntil({ ...tap, water: 'canned' }, 'cautious').day).toBe('2031-06-04');
     expect(goodUntil({ ...tap, water: 'pouch' }, 'cautious').day).toBe('2031-06-04');
@@ -63,13 +78,29 @@ describe('good until', () => {
   });
 
   it('is the earliest of all rules that bear on it', () => {
-    const place = fc.record({ meanC: fc.integer({ min: -10, max: 45 }), directSun: fc.boolean(), dark: fc.boolean() });
+    const place = fc.record({
+      meanC: fc.integer({ min: -10, max: 45 }),
+      directSun: fc.boolean(),
+      dark: fc.boolean(),
+    });
     const opened = fc.option(fc.integer({ min: 0, max: 400 }), { nil: undefined });
     fc.assert(
-      fc.property(place, opened, fc.constantFrom('cautious', 'yearly', 'two-year' as const), (where, after, school) => {
-        const until = goodUntil({ ...tap, place: where, ...(after === undefined ? {} : { openedOn: addDays(tap.filledOn, after) }) }, school as 'cautious');
-        return until.rules.every(r => until.day <= r.day) && until.rules.some(r => r.day === until.day);
-      }),
+      fc.property(
+        place,
+        opened,
+        fc.constantFrom('cautious', 'yearly', 'two-year' as const),
+        (where, after, school) => {
+          const until = goodUntil(
+            {
+              ...tap,
+              place: where,
+              ...(after === undefined ? {} : { openedOn: addDays(tap.filledOn, after) }),
+            },
+            school as 'cautious',
+          );
+          return until.rules.every(r => until.day <= r.day) && until.rules.some(r => r.day === until.day);
+        },
+      ),
     );
   });
 });

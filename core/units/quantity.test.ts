@@ -25,7 +25,13 @@ describe('units of volume', () => {
 
   it('go there and back', () => {
     const unit = fc.constantFrom(...(Object.keys(litresPer) as VolumeUnit[]));
-    fc.assert(fc.property(unit, fc.double({ min: 0.001, max: 1e5, noNaN: true }), (u, x) => Math.abs(fromLitres(toLitres(x, u), u) - x) < 1e-9 * Math.max(1, x)));
+    fc.assert(
+      fc.property(
+        unit,
+        fc.double({ min: 0.001, max: 1e5, noNaN: true }),
+        (u, x) => Math.abs(fromLitres(toLitres(x, u), u) - x) < 1e-9 * Math.max(1, x),
+      ),
+    );
   });
 });
 

@@ -54,7 +54,15 @@ const litresByWord = new Map<string, UnitWord['litres']>(
   volumeWords.flatMap(u => u.words.map(w => [w, u.litres] as const)),
 );
 
-const vulgar: Record<string, number> = { '⅛': 1 / 8, '¼': 1 / 4, '⅜': 3 / 8, '½': 1 / 2, '¾': 3 / 4, '⅓': 1 / 3, '⅔': 2 / 3 };
+const vulgar: Record<string, number> = {
+  '⅛': 1 / 8,
+  '¼': 1 / 4,
+  '⅜': 3 / 8,
+  '½': 1 / 2,
+  '¾': 3 / 4,
+  '⅓': 1 / 3,
+  '⅔': 2 / 3,
+};
 
 /** Reads "1 1/2", "½", "1,5", "1,000" or "0.6" from the head of a text; null when it starts with no number. */
 function readNumber(text: string): { value: number; rest: string } | null {
@@ -66,7 +74,10 @@ function readNumber(text: string): { value: number; rest: string } | null {
     const value = Number(fraction[1] ?? 0) + Number(fraction[2]) / Number(fraction[3]);
     return { value, rest: t.slice(fraction[0].length) };
   }
-  const plain = /^-?(?:\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?:[.,]\d+)?|\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)/.exec(t);
+  const plain =
+    /^-?(?:\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?:[.,]\d+)?|\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)/.exec(
+      t,
+    );
   if (!plain) return null;
   const digits = /^-?\d{1,3}(,\d{3})+(\.\d+)?$/.test(plain[0])
     ? plain[0].replaceAll(',', '')
@@ -84,7 +95,12 @@ function readNumber(text: string): { value: number; rest: string } | null {
  * @param bareUnit unit of a number without one, as a word of this module ("gal", "ml", "c", "f", "lb")
  * @example parseQuantity('⅛ tsp', 'doseMl', 'US') // value 0.616
  */
-export function parseQuantity(text: string, dimension: Dimension, system: UnitSystem, bareUnit?: string): Parsed {
+export function parseQuantity(
+  text: string,
+  dimension: Dimension,
+  system: UnitSystem,
+  bareUnit?: string,
+): Parsed {
   if (text.trim() === '') return { ok: false, why: 'empty', text };
   const number = readNumber(text);
   if (!number || !Number.isFinite(number.value)) return { ok: false, why: 'no-number', text };

@@ -62,7 +62,8 @@ async function requireDurable(client: Client): Promise<void> {
     const outside = await client.execute('PRAGMA synchronous');
     for (const answer of [inside, outside]) {
       const level = Number(Object.values(answer.rows[0] ?? {})[0]);
-      if (level < SYNCHRONOUS_FULL) throw new Error(`the database engine runs with synchronous=${level}; entries need FULL`);
+      if (level < SYNCHRONOUS_FULL)
+        throw new Error(`the database engine runs with synchronous=${level}; entries need FULL`);
     }
   } finally {
     tx.close();

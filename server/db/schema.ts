@@ -1,6 +1,6 @@
+import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import type { Entry, EntryKind } from '#core/log/entry.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
-import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 
 /** The log: appended to, never changed. `seq` is the order of arrival; the log's own order is (happenedAt, id). */
 export const entries = sqliteTable('entries', {

@@ -1,3 +1,4 @@
+import { max, sql } from 'drizzle-orm';
 import type { ChangedFacts, Mode, Posted } from '#contract/log.ts';
 import { addMinutes } from '#core/calendar/day.ts';
 import { refusals } from '#core/judgement.ts';
@@ -5,7 +6,6 @@ import { type Entry, type Subject, subjectsOf } from '#core/log/entry.ts';
 import { foldSubject, step } from '#core/log/fold.ts';
 import { guard } from '#core/log/guards.ts';
 import { restsOn } from '#core/log/rests.ts';
-import { max, sql } from 'drizzle-orm';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../db/open.ts';
 import { entries, entrySubjects, facts } from '../db/schema.ts';
@@ -36,7 +36,11 @@ export async function openLog(
   const { db } = database;
   const rows = await db.select().from(facts);
   const live = new LiveFacts(
-    rows.map(r => ({ subject: r.subject, body: r.body, last: { happenedAt: r.lastHappenedAt, id: r.lastEntry } })),
+    rows.map(r => ({
+      subject: r.subject,
+      body: r.body,
+      last: { happenedAt: r.lastHappenedAt, id: r.lastEntry },
+    })),
   );
   const [newest] = await db.select({ seq: max(entries.seq), at: max(entries.receivedAt) }).from(entries);
   let seq = newest?.seq ?? 0;
@@ -100,7 +104,8 @@ async function withoutRepeats(database: Database, list: readonly Entry[]) {
     const before = known.get(entry.id) ?? fresh.get(entry.id);
     if (!before) fresh.set(entry.id, entry);
     else if (sameContent(before, entry)) repeated.push(entry.id);
-    else throw new ProblemError('conflict', { errors: [{ pointer: `/entries/${i}/id`, reason: 'conflict' }] });
+    else
+      throw new ProblemError('conflict', { errors: [{ pointer: `/entries/${i}/id`, reason: 'conflict' }] });
   }
   return { fresh: [...fresh.values()], repeated };
 }
@@ -142,21 +147,34 @@ class Pending {
   }
 }
 
-async function requireAllowed(live: LiveFacts, pending: Pending, entry: Entry, mode: Mode, now: string): Promise<void> {
+async function requireAllowed(
+  live: LiveFacts,
+  pending: Pending,
+  entry: Entry,
+  mode: Mode,
+  now: string,
+): Promise<void> {
   if (entry.kind === 'struck') return requireStrikeable(pending, entry, mode);
   if (mode === 'happened') return;
   const refused = refusals(guard(live.facts, entry, now));
   if (refused.length > 0) throw new ProblemError('refused', { judgements: refused, detail: entry.id });
 }
 
-async function requireStrikeable(pending: Pending, strike: Entry & { kind: 'struck' }, mode: Mode): Promise<void> {
+async function requireStrikeable(
+  pending: Pending,
+  strike: Entry & { kind: 'struck' },
+  mode: Mode,
+): Promise<void> {
   const target = await pending.find(strike.data.target);
-  if (!target) throw new ProblemError('not-found', { errors: [{ pointer: '/data/target', reason: 'no-entry' }] });
+  if (!target)
+    throw new ProblemError('not-found', { errors: [{ pointer: '/data/target', reason: 'no-entry' }] });
   if (!sameContent(subjectsOf(target), subjectsOf(strike))) {
     throw new ProblemError('invalid', { errors: [{ pointer: '/subject', reason: 'other-subject' }] });
   }
   if (mode === 'happened') return;
-  const rests = restsOn(target, await pending.entriesOf(target.subject)).filter(e => !pending.isStruckToo(e.id));
+  const rests = restsOn(target, await pending.entriesOf(target.subject)).filter(
+    e => !pending.isStruckToo(e.id),
+  );
   if (rests.length > 0) throw new ProblemError('rests-on', { rests });
 }
 
@@ -184,9 +202,12 @@ async function commit(
     lastHappenedAt: last.happenedAt,
     lastEntry: last.id,
   }));
-  const links = fresh.flatMap(e => subjectsOf(e).map(subject => ({ subject, happenedAt: e.happenedAt, entry: e.id })));
+  const links = fresh.flatMap(e =>
+    subjectsOf(e).map(subject => ({ subject, happenedAt: e.happenedAt, entry: e.id })),
+  );
   await database.db.transaction(async tx => {
-    for (const lot of lotsOf(fresh.map((e, i) => rowOf(e, seq + i + 1, receivedAt)))) await tx.insert(entries).values(lot);
+    for (const lot of lotsOf(fresh.map((e, i) => rowOf(e, seq + i + 1, receivedAt))))
+      await tx.insert(entries).values(lot);
     for (const lot of lotsOf(links)) await tx.insert(entrySubjects).values(lot);
     for (const lot of lotsOf(states)) {
       await tx

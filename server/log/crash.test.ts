@@ -1,9 +1,9 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
+import { expect, it } from 'vitest';
 import { addMinutes } from '#core/calendar/day.ts';
 import type { Entry } from '#core/log/entry.ts';
 import { hand } from '#demo/hand.ts';
-import { expect, it } from 'vitest';
 import { openDatabase } from '../db/open.ts';
 import { databaseFile } from '../serve.ts';
 import { postTo, removeFolder, tempFolder } from '../testServer.ts';
@@ -19,7 +19,11 @@ async function spawnServer(folder: string): Promise<{ child: ChildProcess; addre
 }
 
 /** Posts entries four at a time, one a request, until the server is gone; the ids that were acknowledged. */
-async function burst(address: string, entries: readonly Entry[], afterEach: (count: number) => void): Promise<string[]> {
+async function burst(
+  address: string,
+  entries: readonly Entry[],
+  afterEach: (count: number) => void,
+): Promise<string[]> {
   const acknowledged: string[] = [];
   const waiting = [...entries];
   const worker = async () => {

@@ -1,9 +1,9 @@
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { History, Snapshot } from '#contract/log.ts';
 import { historyPath } from '#contract/routes.ts';
 import { addMinutes } from '#core/calendar/day.ts';
 import type { ContainerFacts } from '#core/log/facts.ts';
 import { type Hand, hand } from '#demo/hand.ts';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
 
 let folder: string;
@@ -29,7 +29,13 @@ async function withDrum() {
   const drum = h.subject('container');
   h.write('building.set', building, { name: 'Hall', order: 0, roof: 'pitched' });
   h.write('place.set', place, { name: 'Cellar', building, level: -1, widthM: 6, heightM: 2.2, shelves: [] });
-  h.write('container.added', drum, { code: 'TH-001', kind: 'drum-208l', place, role: 'clean', heldBefore: 'new' });
+  h.write('container.added', drum, {
+    code: 'TH-001',
+    kind: 'drum-208l',
+    place,
+    role: 'clean',
+    heldBefore: 'new',
+  });
   h.write('filled', drum, { volumeL: { value: 198, known: 'measured' }, water: 'well', sealed: true });
   expect((await server.post(h.entries)).status).toBe(201);
   return drum;
@@ -85,17 +91,31 @@ describe('posting', () => {
 
   it('names every field that it did not understand', async () => {
     const drum = await withDrum();
-    const entry = h.write('filled', drum, { volumeL: { value: 198, known: 'measured' }, water: 'well', sealed: true });
-    const broken = { ...entry, data: { volumeL: { value: -3, known: 'measured' }, water: 'lemonade', sealed: true } };
+    const entry = h.write('filled', drum, {
+      volumeL: { value: 198, known: 'measured' },
+      water: 'well',
+      sealed: true,
+    });
+    const broken = {
+      ...entry,
+      data: { volumeL: { value: -3, known: 'measured' }, water: 'lemonade', sealed: true },
+    };
     const { status, body } = await server.post([broken]);
     expect(status).toBe(422);
-    expect(body.errors?.map(e => e.pointer)).toEqual(['/entries/0/data/volumeL/value', '/entries/0/data/water']);
+    expect(body.errors?.map(e => e.pointer)).toEqual([
+      '/entries/0/data/volumeL/value',
+      '/entries/0/data/water',
+    ]);
   });
 
   it('takes entries in any order of arrival', async () => {
     const drum = await withDrum();
-    const draw = h.at(addMinutes(start, 60)).write('drawn', drum, { volumeL: 10, use: 'utility', byTap: false });
-    const refill = h.at(addMinutes(start, 90)).write('filled', drum, { volumeL: { value: 200, known: 'measured' }, water: 'well', sealed: true });
+    const draw = h
+      .at(addMinutes(start, 60))
+      .write('drawn', drum, { volumeL: 10, use: 'utility', byTap: false });
+    const refill = h
+      .at(addMinutes(start, 90))
+      .write('filled', drum, { volumeL: { value: 200, known: 'measured' }, water: 'well', sealed: true });
     await server.post([refill], 'happened');
     await server.post([draw], 'happened');
     expect((await factsOf(drum))?.fill?.remainingL).toBe(200);
@@ -202,7 +222,9 @@ describe('the file', () => {
 
 describe('strangers', () => {
   it('are turned away by host and by origin', async () => {
-    const foreign = await fetch(new URL('/api/health', server.address), { headers: { Origin: 'http://example.org' } });
+    const foreign = await fetch(new URL('/api/health', server.address), {
+      headers: { Origin: 'http://example.org' },
+    });
     expect(foreign.status).toBe(403);
     expect(foreign.headers.get('content-type')).toContain('application/problem+json');
   });

@@ -1,8 +1,8 @@
 import { isDeepStrictEqual } from 'node:util';
+import { asc } from 'drizzle-orm';
 import type { Entry, Subject } from '#core/log/entry.ts';
 import { inOrder } from '#core/log/entry.ts';
 import { bySubject, foldSubject } from '#core/log/fold.ts';
-import { asc } from 'drizzle-orm';
 import type { Database } from '../db/open.ts';
 import { entries, facts } from '../db/schema.ts';
 import { entryOf, lotsOf } from './rows.ts';
@@ -20,7 +20,8 @@ export async function wholeLog(database: Database): Promise<Entry[]> {
 }
 
 // what went through JSON once, as the state table has it
-const asStored = (value: unknown): unknown => (value === undefined ? null : JSON.parse(JSON.stringify(value)));
+const asStored = (value: unknown): unknown =>
+  value === undefined ? null : JSON.parse(JSON.stringify(value));
 
 /**
  * Folds the whole log anew and compares it with the state table.
@@ -31,11 +32,18 @@ export async function replay(database: Database, rebuild = false): Promise<Repla
   const stored = new Map((await database.db.select().from(facts)).map(row => [row.subject, row]));
   const rows = [...bySubject(log)].map(([subject, list]) => {
     const last = [...list].sort(inOrder).at(-1)!;
-    return { subject, body: foldSubject(subject, list) ?? null, lastHappenedAt: last.happenedAt, lastEntry: last.id };
+    return {
+      subject,
+      body: foldSubject(subject, list) ?? null,
+      lastHappenedAt: last.happenedAt,
+      lastEntry: last.id,
+    };
   });
   const replayed = new Set(rows.map(r => r.subject));
   const differing = [
-    ...rows.filter(row => !isDeepStrictEqual(asStored(row), asStored(stored.get(row.subject)))).map(row => row.subject),
+    ...rows
+      .filter(row => !isDeepStrictEqual(asStored(row), asStored(stored.get(row.subject))))
+      .map(row => row.subject),
     ...[...stored.keys()].filter(subject => !replayed.has(subject)),
   ];
   if (rebuild && differing.length > 0) {

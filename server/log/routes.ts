@@ -1,10 +1,10 @@
+import { type Request, Router } from 'express';
+import * as v from 'valibot';
 import { type History, PostEntriesSchema, type Snapshot } from '#contract/log.ts';
 import type { FieldProblem } from '#contract/problem.ts';
 import { routes } from '#contract/routes.ts';
 import { InstantSchema, SubjectSchema } from '#contract/scalars.ts';
 import { standing } from '#core/log/fold.ts';
-import { type Request, Router } from 'express';
-import * as v from 'valibot';
 import type { Clock, TestClock } from '../clock.ts';
 import type { Db } from '../db/open.ts';
 import { ProblemError } from '../problems.ts';
@@ -53,7 +53,9 @@ export function logRoutes({ db, log, clock, stream, demo }: LogRoom): Router {
     const subject = parsed(SubjectSchema, req.params.subject);
     const entries = await entriesOf(db, subject);
     const stands = new Set(standing(entries).map(e => e.id));
-    const history: History = { lines: entries.map(entry => ({ entry, isStruck: !stands.has(entry.id) && entry.kind !== 'struck' })) };
+    const history: History = {
+      lines: entries.map(entry => ({ entry, isStruck: !stands.has(entry.id) && entry.kind !== 'struck' })),
+    };
     res.set('Cache-Control', 'no-store').json(history);
   });
 

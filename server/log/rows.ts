@@ -1,6 +1,6 @@
+import { asc, eq, type InferSelectModel, inArray } from 'drizzle-orm';
 import type { Entry, Subject } from '#core/log/entry.ts';
 import { upcast } from '#core/log/upcast.ts';
-import { asc, eq, inArray, type InferSelectModel } from 'drizzle-orm';
 import type { Db, Tx } from '../db/open.ts';
 import { entries, entrySubjects } from '../db/schema.ts';
 
@@ -10,7 +10,9 @@ type Row = InferSelectModel<typeof entries>;
 export const LOT = 500;
 
 export function lotsOf<T>(list: readonly T[], size = LOT): T[][] {
-  return Array.from({ length: Math.ceil(list.length / size) }, (_, i) => list.slice(i * size, (i + 1) * size));
+  return Array.from({ length: Math.ceil(list.length / size) }, (_, i) =>
+    list.slice(i * size, (i + 1) * size),
+  );
 }
 
 /** An entry as it was stored, in today's version. */

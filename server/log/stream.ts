@@ -1,5 +1,5 @@
-import type { LogEvent } from '#contract/log.ts';
 import type { Request, Response } from 'express';
+import type { LogEvent } from '#contract/log.ts';
 
 /** Comment lines keep a proxy or a sleeping phone from closing the line. */
 const HEARTBEAT_MS = 20_000;
@@ -22,7 +22,11 @@ export function openStream(): Stream {
   heartbeat.unref();
   return {
     join: (req, res) => {
-      res.writeHead(200, { 'Content-Type': 'text/event-stream', 'Cache-Control': 'no-store', Connection: 'keep-alive' });
+      res.writeHead(200, {
+        'Content-Type': 'text/event-stream',
+        'Cache-Control': 'no-store',
+        Connection: 'keep-alive',
+      });
       res.write('retry: 1000\n\n');
       listeners.add(res);
       req.on('close', () => listeners.delete(res));

@@ -1,6 +1,6 @@
+import { type ReactNode, useMemo, useState } from 'react';
 import type { Judgement } from '#core/judgement.ts';
 import { refusals } from '#core/judgement.ts';
-import { type ReactNode, useMemo, useState } from 'react';
 import { type Draft, judgeDrafts } from '../log/record.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
@@ -27,17 +27,36 @@ interface Props {
  * One act on the water: judged as it is typed, previewed in the reach, recorded on the button.
  * A refusal stops the intention; "it already happened" records the fact all the same.
  */
-export function Act({ drafts, label, told, onDone, look = 'primary', correction, more = [], children }: Props) {
+export function Act({
+  drafts,
+  label,
+  told,
+  onDone,
+  look = 'primary',
+  correction,
+  more = [],
+  children,
+}: Props) {
   const say = useSay();
   const dispatch = useAppDispatch();
   const facts = useFacts();
   const { recordAndTell } = useRecord();
-  const [answered, setAnswered] = useState<{ drafts: readonly Draft[]; judgements: readonly Judgement[] } | null>(null);
+  const [answered, setAnswered] = useState<{
+    drafts: readonly Draft[];
+    judgements: readonly Judgement[];
+  } | null>(null);
   const preview = usePreview(drafts);
   // the facts are what the guards judge by: judged anew when they change
-  const guarded = useMemo(() => (drafts && facts ? dispatch(judgeDrafts(drafts)) : []), [drafts, dispatch, facts]);
+  const guarded = useMemo(
+    () => (drafts && facts ? dispatch(judgeDrafts(drafts)) : []),
+    [drafts, dispatch, facts],
+  );
   const fromServer = answered && answered.drafts === drafts ? answered.judgements : [];
-  const judgements = [...guarded, ...fromServer.filter(j => !guarded.some(g => g.reason.id === j.reason.id)), ...more];
+  const judgements = [
+    ...guarded,
+    ...fromServer.filter(j => !guarded.some(g => g.reason.id === j.reason.id)),
+    ...more,
+  ];
   const isRefused = refusals(judgements).length > 0;
 
   const act = async (mode: 'intend' | 'happened') => {

@@ -1,7 +1,7 @@
-import type { Area } from '#core/log/duties.ts';
 import { Ellipsis } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { NavLink } from 'react-router';
+import type { Area } from '#core/log/duties.ts';
 import { useSay } from '../texts/texts.ts';
 import { type Layer, layers, pathOf } from './layers.ts';
 import { SedimentBed } from './sediments.tsx';
@@ -24,7 +24,10 @@ function Pip({ count }: { count: number | undefined }) {
 export function Column({ pips, groupName }: { pips: Pips; groupName: string }) {
   const say = useSay();
   return (
-    <nav aria-label={say('column.name')} className="flex h-full w-[164px] shrink-0 flex-col overflow-y-auto border-r border-slate max-wide:hidden no-print">
+    <nav
+      aria-label={say('column.name')}
+      className="flex h-full w-[164px] shrink-0 flex-col overflow-y-auto border-r border-slate max-wide:hidden no-print"
+    >
       <div className="flex h-[72px] shrink-0 flex-col justify-center bg-lime px-3.5">
         <p className="text-[21px] leading-6 font-extrabold">Zeolite</p>
         <p className="line-clamp-2 text-small leading-[15px] text-ash">{groupName}</p>
@@ -41,7 +44,11 @@ export function Column({ pips, groupName }: { pips: Pips; groupName: string }) {
               <kbd className="flex h-[19px] w-[19px] items-center justify-center rounded-sm border-[1.5px] border-slate bg-paper font-sans text-small font-semibold">
                 {layer.key}
               </kbd>
-              <span className={`rounded-sm px-1.5 py-0.5 font-bold ${isActive ? 'bg-slate text-chalk' : 'bg-chalk'}`}>{say(`area.${layer.area}`)}</span>
+              <span
+                className={`rounded-sm px-1.5 py-0.5 font-bold ${isActive ? 'bg-slate text-chalk' : 'bg-chalk'}`}
+              >
+                {say(`area.${layer.area}`)}
+              </span>
               <span className="ml-auto">
                 <Pip count={pips[layer.area]} />
               </span>
@@ -71,23 +78,37 @@ function StripLink({ layer, pips }: { layer: Layer; pips: Pips }) {
 export function Strip({ pips }: { pips: Pips }) {
   const say = useSay();
   return (
-    <nav aria-label={say('column.name')} className="flex shrink-0 border-t border-slate bg-lime wide:hidden no-print">
-      {layers.filter(l => l.onStrip).map(layer => (
-        <StripLink key={layer.area} layer={layer} pips={pips} />
-      ))}
+    <nav
+      aria-label={say('column.name')}
+      className="flex shrink-0 border-t border-slate bg-lime wide:hidden no-print"
+    >
+      {layers
+        .filter(l => l.onStrip)
+        .map(layer => (
+          <StripLink key={layer.area} layer={layer} pips={pips} />
+        ))}
       <Popover.Root>
         <Popover.Trigger className="flex min-h-14 flex-1 items-center justify-center gap-1 text-small font-semibold">
           <Ellipsis size={16} aria-hidden="true" /> {say('column.more')}
         </Popover.Trigger>
         <Popover.Portal>
-          <Popover.Content side="top" align="end" className="z-30 flex w-44 flex-col border-[1.5px] border-slate bg-chalk">
-            {layers.filter(l => !l.onStrip).map(layer => (
-              <Popover.Close key={layer.area} asChild>
-                <NavLink to={pathOf(layer.area)} className="flex min-h-11 items-center gap-2 px-4 font-semibold">
-                  {say(`area.${layer.area}`)} <Pip count={pips[layer.area]} />
-                </NavLink>
-              </Popover.Close>
-            ))}
+          <Popover.Content
+            side="top"
+            align="end"
+            className="z-30 flex w-44 flex-col border-[1.5px] border-slate bg-chalk"
+          >
+            {layers
+              .filter(l => !l.onStrip)
+              .map(layer => (
+                <Popover.Close key={layer.area} asChild>
+                  <NavLink
+                    to={pathOf(layer.area)}
+                    className="flex min-h-11 items-center gap-2 px-4 font-semibold"
+                  >
+                    {say(`area.${layer.area}`)} <Pip count={pips[layer.area]} />
+                  </NavLink>
+                </Popover.Close>
+              ))}
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>

@@ -1,6 +1,6 @@
-import { type UnitSystem, unitSystems } from '#core/units/system.ts';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { type UnitSystem, unitSystems } from '#core/units/system.ts';
 import { draft, newSubject, record } from '../log/record.ts';
 import { personChanged } from '../person/person.ts';
 import { useSay } from '../texts/texts.ts';
@@ -26,9 +26,16 @@ export function FirstRun() {
     if (by !== person.name) dispatch(personChanged({ name: by }));
     await dispatch(
       record([
-        draft('group.set', 'group', { name: say('first.group'), timeZone, toolIds: ['syringe-10', 'spoon-eighth-tsp', 'spoon-tsp'] }),
+        draft('group.set', 'group', {
+          name: say('first.group'),
+          timeZone,
+          toolIds: ['syringe-10', 'spoon-eighth-tsp', 'spoon-tsp'],
+        }),
         draft('plan.set', 'plan', { targetDays: days }),
-        draft('home.set', newSubject('home'), { name: say('first.home'), people: Array.from({ length: people }, () => ({})) }),
+        draft('home.set', newSubject('home'), {
+          name: say('first.home'),
+          people: Array.from({ length: people }, () => ({})),
+        }),
       ]),
     );
     await navigate('/store');
@@ -42,9 +49,26 @@ export function FirstRun() {
       </div>
       <Sentence>
         {say('first.keep')}{' '}
-        <QuantityBlank label={say('first.people')} dimension="number" value={people} onValue={setPeople} least={1} most={500} wholeNumbers autoFocus />{' '}
+        <QuantityBlank
+          label={say('first.people')}
+          dimension="number"
+          value={people}
+          onValue={setPeople}
+          least={1}
+          most={500}
+          wholeNumbers
+          autoFocus
+        />{' '}
         {say('first.people-for')}{' '}
-        <QuantityBlank label={say('first.days')} dimension="number" value={days} onValue={setDays} least={1} most={3650} wholeNumbers />{' '}
+        <QuantityBlank
+          label={say('first.days')}
+          dimension="number"
+          value={days}
+          onValue={setDays}
+          least={1}
+          most={3650}
+          wholeNumbers
+        />{' '}
         {say('first.days-in')}{' '}
         <ChoiceBlank<UnitSystem>
           label={say('first.units')}
@@ -63,7 +87,11 @@ export function FirstRun() {
       </Sentence>
       <p className="max-w-[60ch]">{say('first.ladder')}</p>
       <div>
-        <Button look="primary" disabled={busy || people === undefined || days === undefined} onClick={() => void begin()}>
+        <Button
+          look="primary"
+          disabled={busy || people === undefined || days === undefined}
+          onClick={() => void begin()}
+        >
           {say('first.begin')}
         </Button>
       </div>

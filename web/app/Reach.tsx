@@ -1,5 +1,5 @@
-import type { Reach as ReachFigures } from '#core/need/reach.ts';
 import { useLayoutEffect, useRef, useState } from 'react';
+import type { Reach as ReachFigures } from '#core/need/reach.ts';
 import { number } from '../person/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { waterFill } from '../ui/Textures.tsx';
@@ -10,7 +10,12 @@ const steps = [1, 2, 5, 7, 14, 30, 60, 90, 180, 365, 730];
 
 /** Days shown: the goal and all that is held, with some room; and the step of the scale. */
 function scaleOf(reach: ReachFigures): { mostDays: number; stepDays: number } {
-  const most = Math.max(reach.goalDays * 1.4, (reach.days ?? 0) * 1.12, (reach.utilityDays ?? 0) > reach.goalDays * 4 ? 0 : (reach.utilityDays ?? 0), 7);
+  const most = Math.max(
+    reach.goalDays * 1.4,
+    (reach.days ?? 0) * 1.12,
+    (reach.utilityDays ?? 0) > reach.goalDays * 4 ? 0 : (reach.utilityDays ?? 0),
+    7,
+  );
   const stepDays = steps.find(step => most / step <= 10) ?? 1000;
   return { mostDays: Math.ceil(most / stepDays) * stepDays, stepDays };
 }
@@ -46,7 +51,10 @@ function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures |
   ] as const;
   const ticks = Array.from({ length: Math.floor(mostDays / stepDays) + 1 }, (_, i) => i * stepDays);
   const goalX = x(reach.goalDays);
-  const utilityWords = reach.utilityDays === null ? say('reach.utility-litres', { litres: reach.utilityL }) : say('reach.utility-days', { days: reach.utilityDays });
+  const utilityWords =
+    reach.utilityDays === null
+      ? say('reach.utility-litres', { litres: reach.utilityL })
+      : say('reach.utility-days', { days: reach.utilityDays });
   return (
     <div ref={box} className="min-w-0 flex-1 max-wide:hidden">
       <svg aria-hidden="true" width={widthPx} height={HEIGHT}>
@@ -58,10 +66,40 @@ function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures |
             </text>
           </g>
         ))}
-        <rect x={left} y={BAR_Y} width={right - left} height={BAR_H} fill="var(--lime)" stroke="var(--slate)" strokeWidth="1" />
-        {parts.map(p => p.to > p.from && <rect key={p.state} x={x(p.from)} y={BAR_Y} width={Math.max(0, x(p.to) - x(p.from))} height={BAR_H} fill={waterFill(p.state)} />)}
-        <rect x={left} y={THIN_Y} width={right - left} height={THIN_H} fill="none" stroke="var(--silt)" strokeWidth="1" />
-        {reach.utilityDays !== null && <rect x={left} y={THIN_Y} width={x(reach.utilityDays) - left} height={THIN_H} fill="var(--silt)" />}
+        <rect
+          x={left}
+          y={BAR_Y}
+          width={right - left}
+          height={BAR_H}
+          fill="var(--lime)"
+          stroke="var(--slate)"
+          strokeWidth="1"
+        />
+        {parts.map(
+          p =>
+            p.to > p.from && (
+              <rect
+                key={p.state}
+                x={x(p.from)}
+                y={BAR_Y}
+                width={Math.max(0, x(p.to) - x(p.from))}
+                height={BAR_H}
+                fill={waterFill(p.state)}
+              />
+            ),
+        )}
+        <rect
+          x={left}
+          y={THIN_Y}
+          width={right - left}
+          height={THIN_H}
+          fill="none"
+          stroke="var(--silt)"
+          strokeWidth="1"
+        />
+        {reach.utilityDays !== null && (
+          <rect x={left} y={THIN_Y} width={x(reach.utilityDays) - left} height={THIN_H} fill="var(--silt)" />
+        )}
         {ahead && (
           <rect
             x={x(Math.min(days, ahead.days ?? 0))}
@@ -76,7 +114,14 @@ function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures |
           />
         )}
         <path d={`M${goalX} ${BAR_Y - 4}V${THIN_Y + THIN_H + 3}`} stroke="var(--slate)" strokeWidth="2.5" />
-        <text x={goalX > right - 90 ? goalX - 6 : goalX + 4} y={HEIGHT - 5} textAnchor={goalX > right - 90 ? 'end' : 'start'} fontSize="13" fontWeight="700" fill="var(--slate)">
+        <text
+          x={goalX > right - 90 ? goalX - 6 : goalX + 4}
+          y={HEIGHT - 5}
+          textAnchor={goalX > right - 90 ? 'end' : 'start'}
+          fontSize="13"
+          fontWeight="700"
+          fill="var(--slate)"
+        >
           {say('reach.goal', { days: reach.goalDays })}
         </text>
         <text x={left} y={HEIGHT - 5} fontSize="13" fill="var(--ash)">
@@ -96,7 +141,13 @@ export function Reach() {
   const full =
     reach.days === null
       ? words
-      : say('reach.full', { days: reach.days, goal: reach.goalDays, litres: reach.drinkingL, needL: reach.drinkingNeedL, utilityL: reach.utilityL });
+      : say('reach.full', {
+          days: reach.days,
+          goal: reach.goalDays,
+          litres: reach.drinkingL,
+          needL: reach.drinkingNeedL,
+          utilityL: reach.utilityL,
+        });
   return (
     <div className="flex min-w-0 flex-1 items-center gap-4">
       <div className="w-[140px] shrink-0 max-wide:flex max-wide:w-auto max-wide:items-baseline max-wide:gap-2">

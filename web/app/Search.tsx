@@ -35,21 +35,29 @@ function SearchList({ onClose }: { onClose: () => void }) {
       <Command.List className="mt-3 max-h-[50vh] overflow-auto">
         <Command.Empty className="p-2 text-ash">{say('search.none')}</Command.Empty>
         {layers.map(layer => (
-          <Command.Item key={layer.area} value={`${layer.key} ${say(`area.${layer.area}`)}`} onSelect={() => go(pathOf(layer.area))} className={item}>
-            {say(`area.${layer.area}`)} <span className="ml-auto text-small text-ash">{say('search.layer')}</span>
-          </Command.Item>
-        ))}
-        {Object.values(facts.container).slice(0, MOST_ROWS * 10).map(c => (
           <Command.Item
-            key={c.id}
-            value={`${c.code} ${facts.place[c.place]?.name ?? ''} ${say(`state-name.${containers[c.id]?.state ?? 'empty'}`)}`}
-            onSelect={() => go(`/store/${c.id}`)}
+            key={layer.area}
+            value={`${layer.key} ${say(`area.${layer.area}`)}`}
+            onSelect={() => go(pathOf(layer.area))}
             className={item}
           >
-            <Swatch state={containers[c.id]?.state ?? 'empty'} /> {c.code}
-            <span className="ml-auto text-small text-ash">{facts.place[c.place]?.name}</span>
+            {say(`area.${layer.area}`)}{' '}
+            <span className="ml-auto text-small text-ash">{say('search.layer')}</span>
           </Command.Item>
         ))}
+        {Object.values(facts.container)
+          .slice(0, MOST_ROWS * 10)
+          .map(c => (
+            <Command.Item
+              key={c.id}
+              value={`${c.code} ${facts.place[c.place]?.name ?? ''} ${say(`state-name.${containers[c.id]?.state ?? 'empty'}`)}`}
+              onSelect={() => go(`/store/${c.id}`)}
+              className={item}
+            >
+              <Swatch state={containers[c.id]?.state ?? 'empty'} /> {c.code}
+              <span className="ml-auto text-small text-ash">{facts.place[c.place]?.name}</span>
+            </Command.Item>
+          ))}
       </Command.List>
     </Command>
   );

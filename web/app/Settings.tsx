@@ -17,7 +17,11 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
     <Dialog title={say('settings.title')} open={open} onClose={onClose}>
       <Sentence>
         {say('settings.signed')}{' '}
-        <TextBlank label={say('first.name')} value={person.name} onValue={name => dispatch(personChanged({ name }))} />
+        <TextBlank
+          label={say('first.name')}
+          value={person.name}
+          onValue={name => dispatch(personChanged({ name }))}
+        />
         {say('settings.units')}{' '}
         <ChoiceBlank<UnitSystem>
           label={say('first.units')}
@@ -30,7 +34,11 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
           label={say('settings.theme-label')}
           value={person.theme}
           onValue={theme => dispatch(personChanged({ theme }))}
-          choices={themes.map(value => ({ value, label: say(`theme.${value}`), note: say(`theme.${value}.note`) }))}
+          choices={themes.map(value => ({
+            value,
+            label: say(`theme.${value}`),
+            note: say(`theme.${value}.note`),
+          }))}
         />
         .
       </Sentence>
@@ -39,13 +47,20 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
         {keys.map(key => (
           <div key={key} className="contents">
             <dt>
-              <kbd className="rounded-sm border-[1.5px] border-slate px-1.5 font-mono text-small">{say(`keys.${key}.key`)}</kbd>
+              <kbd className="rounded-sm border-[1.5px] border-slate px-1.5 font-mono text-small">
+                {say(`keys.${key}.key`)}
+              </kbd>
             </dt>
             <dd>{say(`keys.${key}`)}</dd>
           </div>
         ))}
       </dl>
-      <Button look="plain" className="mt-4" aria-pressed={person.singleKeys} onClick={() => dispatch(personChanged({ singleKeys: !person.singleKeys }))}>
+      <Button
+        look="plain"
+        className="mt-4"
+        aria-pressed={person.singleKeys}
+        onClick={() => dispatch(personChanged({ singleKeys: !person.singleKeys }))}
+      >
         {say(person.singleKeys ? 'keys.turn-off' : 'keys.turn-on')}
       </Button>
     </Dialog>

@@ -1,11 +1,11 @@
-import { dutiesAt } from '#core/log/duties.ts';
 import { CloudOff, Flame, Keyboard, Search as SearchIcon, Sun } from 'lucide-react';
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
+import { dutiesAt } from '#core/log/duties.ts';
 import { LogSomething } from '../areas/today/LogSomething.tsx';
-import { personChanged } from '../person/person.ts';
 import * as format from '../person/format.ts';
+import { personChanged } from '../person/person.ts';
 import { useSay } from '../texts/texts.ts';
 import { Textures } from '../ui/Textures.tsx';
 import { Column, type Pips, Strip } from './Column.tsx';
@@ -14,8 +14,8 @@ import { useAppDispatch, useAppSelector, useFacts, useWaterState } from './hooks
 import { useKey, useLayerKeys } from './keys.ts';
 import { Reach } from './Reach.tsx';
 import { Search } from './Search.tsx';
-import { SedimentPatterns } from './sediments.tsx';
 import { Settings } from './Settings.tsx';
+import { SedimentPatterns } from './sediments.tsx';
 import { useRecord } from './undo.tsx';
 
 /** What waits now, by area; the drawing of the column wears it as a pip. */
@@ -61,7 +61,8 @@ function HeaderSide({ onSearch, onSettings }: { onSearch: () => void; onSettings
       )}
       <div className="text-right max-wide:hidden">
         <p>
-          <strong>{say('shell.people', { count: people })}</strong> {say('shell.homes', { count: homes.length })}
+          <strong>{say('shell.people', { count: people })}</strong>{' '}
+          {say('shell.homes', { count: homes.length })}
         </p>
         <p className="text-small text-ash">{format.weekday(today)}</p>
       </div>
@@ -97,11 +98,23 @@ export function Shell() {
   const navigate = useNavigate();
   useTheme();
   useLayerKeys();
-  useKey('/', useCallback(() => setOpened('search'), []));
-  useKey('?', useCallback(() => setOpened('settings'), []));
-  useKey('n', useCallback(() => setOpened('log'), []));
+  useKey(
+    '/',
+    useCallback(() => setOpened('search'), []),
+  );
+  useKey(
+    '?',
+    useCallback(() => setOpened('settings'), []),
+  );
+  useKey(
+    'n',
+    useCallback(() => setOpened('log'), []),
+  );
   useKey('u', undoLast);
-  useKey('t', useCallback(() => void navigate('/store?view=table'), [navigate]));
+  useKey(
+    't',
+    useCallback(() => void navigate('/store?view=table'), [navigate]),
+  );
 
   if (status === 'loading') return <p className="p-10 text-ash">{say('shell.loading')}</p>;
   if (status === 'unreachable') {
@@ -130,7 +143,10 @@ export function Shell() {
   return (
     <div className="flex h-full">
       {common}
-      <a href="#layer" className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2">
+      <a
+        href="#layer"
+        className="sr-only focus:not-sr-only focus:absolute focus:z-50 focus:bg-paper focus:p-2"
+      >
         {say('shell.skip')}
       </a>
       <Column pips={pips} groupName={facts.group.name} />

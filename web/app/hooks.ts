@@ -1,8 +1,8 @@
+import { useMemo } from 'react';
+import { useDispatch, useSelector } from 'react-redux';
 import type { Facts } from '#core/log/facts.ts';
 import { foldOnto } from '#core/log/fold.ts';
 import { type State, stateAt } from '#core/log/state.ts';
-import { useMemo } from 'react';
-import { useDispatch, useSelector } from 'react-redux';
 import { useNow } from '../log/clock.ts';
 import { previewed } from '../log/previewSlice.ts';
 import { type Draft, stamped } from '../log/record.ts';

@@ -6,7 +6,11 @@ import { layers, pathOf } from './layers.ts';
 /** Single keys mean something only where nobody is typing. */
 function isTyping(target: EventTarget | null): boolean {
   const element = target as HTMLElement | null;
-  return Boolean(element?.closest('input, textarea, select, [contenteditable], [role="dialog"], [role="listbox"], [role="menu"]'));
+  return Boolean(
+    element?.closest(
+      'input, textarea, select, [contenteditable], [role="dialog"], [role="listbox"], [role="menu"]',
+    ),
+  );
 }
 
 /** Handles one single key while single keys are on. */

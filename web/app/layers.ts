@@ -11,7 +11,17 @@ export interface Layer {
   readonly onStrip: boolean;
 }
 
-export type Sediment = 'air' | 'soil' | 'cobble' | 'pebble' | 'gravel' | 'sand' | 'fine' | 'char' | 'cloth' | 'spring';
+export type Sediment =
+  | 'air'
+  | 'soil'
+  | 'cobble'
+  | 'pebble'
+  | 'gravel'
+  | 'sand'
+  | 'fine'
+  | 'char'
+  | 'cloth'
+  | 'spring';
 
 /** The column from air to clean water, in the order of the work. */
 export const layers: readonly Layer[] = [

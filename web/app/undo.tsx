@@ -1,12 +1,14 @@
-import type { Entry } from '#core/log/entry.ts';
 import { toast } from 'sonner';
-import { draft, type Draft, type Outcome, record } from '../log/record.ts';
+import type { Entry } from '#core/log/entry.ts';
+import { type Draft, draft, type Outcome, record } from '../log/record.ts';
 import { useSay } from '../texts/texts.ts';
 import { useAppDispatch } from './hooks.ts';
 
 /** Strikes of entries, the last first: together they restore what was there before. */
 export function strikesOf(entries: readonly Entry[]): Draft[] {
-  return [...entries].reverse().map(e => draft('struck', e.subject, { target: e.id }, e.also ? { also: e.also } : {}));
+  return [...entries]
+    .reverse()
+    .map(e => draft('struck', e.subject, { target: e.id }, e.also ? { also: e.also } : {}));
 }
 
 let lastDone: readonly Entry[] = [];
@@ -24,10 +26,15 @@ export function useRecord() {
     lastDone = [];
     const outcome = await dispatch(record(strikesOf(entries)));
     if (outcome.is === 'recorded') toast(say('undo.done'));
-    else if (outcome.is === 'problem') toast.error(say('undo.rests', { count: outcome.problem.rests?.length ?? 0 }));
+    else if (outcome.is === 'problem')
+      toast.error(say('undo.rests', { count: outcome.problem.rests?.length ?? 0 }));
   };
 
-  const recordAndTell = async (drafts: readonly Draft[], told: string, mode: 'intend' | 'happened' = 'intend'): Promise<Outcome> => {
+  const recordAndTell = async (
+    drafts: readonly Draft[],
+    told: string,
+    mode: 'intend' | 'happened' = 'intend',
+  ): Promise<Outcome> => {
     const outcome = await dispatch(record(drafts, mode));
     if (outcome.is === 'recorded' || outcome.is === 'waiting') {
       lastDone = outcome.entries;

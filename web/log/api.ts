@@ -24,7 +24,8 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
   }
   if (res.ok) return (await res.json()) as T;
   const problem = (await res.json().catch(() => undefined)) as Problem | undefined;
-  if (!problem || res.status >= 500 || res.status === 429) throw new NoAnswer(problem?.title ?? res.statusText);
+  if (!problem || res.status >= 500 || res.status === 429)
+    throw new NoAnswer(problem?.title ?? res.statusText);
   throw new ProblemAnswer(problem);
 }
 

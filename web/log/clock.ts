@@ -1,6 +1,6 @@
+import { useSyncExternalStore } from 'react';
 import type { Instant } from '#core/calendar/day.ts';
 import { addMinutes } from '#core/calendar/day.ts';
-import { useSyncExternalStore } from 'react';
 
 /**
  * The browser's clock: the server's time, kept by an offset from this machine's. Contact times run from it,

@@ -41,7 +41,9 @@ export function connect(store: AppStore): void {
     if (isGap) void load();
     else store.dispatch(entriesCame(event));
   });
-  stream.addEventListener('clock', ({ data }) => setClock((JSON.parse(data as string) as { now: string }).now));
+  stream.addEventListener('clock', ({ data }) =>
+    setClock((JSON.parse(data as string) as { now: string }).now),
+  );
 
   setInterval(() => {
     if (store.getState().log.queue.length > 0) void store.dispatch(flush());

@@ -1,8 +1,8 @@
+import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import type { ChangedFacts, LogEvent, Mode, Snapshot } from '#contract/log.ts';
 import type { Entry } from '#core/log/entry.ts';
 import { type Facts, noFacts, type SubjectFacts } from '#core/log/facts.ts';
 import { foldOnto, gather, withSubject } from '#core/log/fold.ts';
-import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 
 /** Entries recorded together here, that the server has not acknowledged yet. */
 export interface Waiting {
@@ -46,9 +46,13 @@ function withChanges(facts: Facts, changed: readonly ChangedFacts[]): Facts {
 }
 
 // a strike needs the whole story of its subject, which the server has; its answer shows it
-const optimistic = (queue: readonly Waiting[]): Entry[] => queue.flatMap(w => w.entries).filter(e => e.kind !== 'struck');
+const optimistic = (queue: readonly Waiting[]): Entry[] =>
+  queue.flatMap(w => w.entries).filter(e => e.kind !== 'struck');
 
-const shown = (state: LogState): LogState => ({ ...state, facts: foldOnto(state.served, optimistic(state.queue)) });
+const shown = (state: LogState): LogState => ({
+  ...state,
+  facts: foldOnto(state.served, optimistic(state.queue)),
+});
 
 /**
  * The log as this browser knows it. A plain reducer: the facts are immutable already,
@@ -73,6 +77,7 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
     return shown({ ...state, served, seq: isNews ? seq : state.seq, queue: state.queue.slice(1) });
   }
   if (lineChanged.match(action)) return { ...state, isLive: action.payload };
-  if (loadFailed.match(action)) return state.status === 'loading' ? { ...state, status: 'unreachable' } : state;
+  if (loadFailed.match(action))
+    return state.status === 'loading' ? { ...state, status: 'unreachable' } : state;
   return state;
 }

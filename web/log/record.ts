@@ -1,12 +1,12 @@
+import { monotonicFactory } from 'ulid';
 import type { Mode } from '#contract/log.ts';
 import type { Problem } from '#contract/problem.ts';
 import { type Judgement, refusals } from '#core/judgement.ts';
 import { type Entry, type EntryData, type EntryKind, type Subject, writeEntry } from '#core/log/entry.ts';
 import { foldOnto } from '#core/log/fold.ts';
 import { guard } from '#core/log/guards.ts';
-import { monotonicFactory } from 'ulid';
 import type { AppDispatch, AppGetState } from '../app/store.ts';
-import { NoAnswer, postEntries, ProblemAnswer } from './api.ts';
+import { NoAnswer, ProblemAnswer, postEntries } from './api.ts';
 import { now, stamp } from './clock.ts';
 import { queued, settled } from './logSlice.ts';
 import { keepQueue } from './queueStorage.ts';
@@ -39,7 +39,13 @@ export function stamped(drafts: readonly Draft[], by: string): Entry[] {
   return drafts.map(({ kind, subject, data, also, at }) => {
     const recordedAt = stamp();
     const id = ulid(Date.parse(recordedAt));
-    return writeEntry(kind, subject, data, { id, at: at ?? recordedAt, recordedAt, by, ...(also ? { also } : {}) });
+    return writeEntry(kind, subject, data, {
+      id,
+      at: at ?? recordedAt,
+      recordedAt,
+      by,
+      ...(also ? { also } : {}),
+    });
   });
 }
 
@@ -102,7 +108,9 @@ export function flush() {
           const { problem } = error;
           outcomes.set(
             head.entries,
-            problem.judgements ? { is: 'refused', judgements: problem.judgements } : { is: 'problem', problem },
+            problem.judgements
+              ? { is: 'refused', judgements: problem.judgements }
+              : { is: 'problem', problem },
           );
           dispatch(settled({ changed: [] }));
         }

@@ -19,7 +19,8 @@ export function number(value: number): string {
 
 /** A volume of water. */
 export function litres(value: number, units: UnitSystem): string {
-  if (units === 'metric') return value !== 0 && value < 1 ? `${number(value * 1000)}${NBSP}mL` : `${number(value)}${NBSP}L`;
+  if (units === 'metric')
+    return value !== 0 && value < 1 ? `${number(value * 1000)}${NBSP}mL` : `${number(value)}${NBSP}L`;
   const gallon = units === 'US' ? 'US gal' : 'imp gal';
   const gallons = fromLitres(value, gallon);
   if (value !== 0 && gallons < 1) {
@@ -52,7 +53,9 @@ export function temperature(celsius: number, units: UnitSystem): string {
 }
 
 export function kg(value: number, units: UnitSystem): string {
-  return units === 'metric' ? `${whole.format(value)}${NBSP}kg` : `${whole.format(value / KG_PER_LB)}${NBSP}lb`;
+  return units === 'metric'
+    ? `${whole.format(value)}${NBSP}kg`
+    : `${whole.format(value / KG_PER_LB)}${NBSP}lb`;
 }
 
 /** Load on a floor. */
@@ -76,8 +79,18 @@ export function percent(share: number): string {
 export const bareVolume: Record<UnitSystem, string> = { metric: 'l', US: 'us gal', imperial: 'imp gal' };
 export const bareTemperature: Record<UnitSystem, string> = { metric: 'c', US: 'f', imperial: 'c' };
 
-const dates = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone: 'UTC' });
-const weekdays = new Intl.DateTimeFormat('en-GB', { weekday: 'short', day: 'numeric', month: 'short', timeZone: 'UTC' });
+const dates = new Intl.DateTimeFormat('en-GB', {
+  day: 'numeric',
+  month: 'short',
+  year: 'numeric',
+  timeZone: 'UTC',
+});
+const weekdays = new Intl.DateTimeFormat('en-GB', {
+  weekday: 'short',
+  day: 'numeric',
+  month: 'short',
+  timeZone: 'UTC',
+});
 
 /** A calendar day, with its year: "4 Jun 2026". */
 export function day(value: Day): string {
@@ -95,7 +108,12 @@ export function time(value: Instant, timeZone: string): string {
 }
 
 export function dayAndTime(value: Instant, timeZone: string): string {
-  const date = new Date(value).toLocaleDateString('en-GB', { day: 'numeric', month: 'short', year: 'numeric', timeZone });
+  const date = new Date(value).toLocaleDateString('en-GB', {
+    day: 'numeric',
+    month: 'short',
+    year: 'numeric',
+    timeZone,
+  });
   return `${date}, ${time(value, timeZone)}`;
 }
 

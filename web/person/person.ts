@@ -1,5 +1,5 @@
-import type { UnitSystem } from '#core/units/system.ts';
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { UnitSystem } from '#core/units/system.ts';
 
 export type Theme = 'day' | 'lamp' | 'print';
 export const themes: readonly Theme[] = ['day', 'lamp', 'print'];
@@ -18,7 +18,12 @@ const KEY = 'zeolite.person';
 
 /** Americans read gallons; everyone else litres until they say otherwise. */
 function firstGuess(): Person {
-  return { name: '', units: navigator.language === 'en-US' ? 'US' : 'metric', theme: 'day', singleKeys: true };
+  return {
+    name: '',
+    units: navigator.language === 'en-US' ? 'US' : 'metric',
+    theme: 'day',
+    singleKeys: true,
+  };
 }
 
 export function loadPerson(): Person {

@@ -1,13 +1,13 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { animalRates, climateFactor, institutionRates } from '#core/need/rates.ts';
-import { needSchools } from '#core/need/need.ts';
-import { doseSchools } from '#core/chlorine/schools.ts';
-import { entryKinds } from '#contract/entry.ts';
-import { seedKinds } from '#core/containers/kinds.ts';
-import { waterIds } from '#core/rotation/waters.ts';
-import { waterStates } from '#core/log/state.ts';
 import { describe, expect, it } from 'vitest';
+import { entryKinds } from '#contract/entry.ts';
+import { doseSchools } from '#core/chlorine/schools.ts';
+import { seedKinds } from '#core/containers/kinds.ts';
+import { waterStates } from '#core/log/state.ts';
+import { needSchools } from '#core/need/need.ts';
+import { animalRates, climateFactor, institutionRates } from '#core/need/rates.ts';
+import { waterIds } from '#core/rotation/waters.ts';
 import en from './en.json';
 
 const has = (id: string): boolean => id in en || `${id}_other` in en;
@@ -57,19 +57,50 @@ describe('the catalogue', () => {
     const phases = ['stand', 'read', 'mix', 'air', 'repeat', 'check', 'dose'];
     const ids = [
       ...phases.flatMap(p => [`state.waiting.${p}`, `duty.${p}`]),
-      ...['ready', 'due', 'open', 'past', 'failed.test', 'failed.recall', 'failed.smell', 'failed.broken-seal'].map(s => `state.${s}`),
-      ...['standing', 'waiting', 'failed', 'utility', 'past', 'empty'].flatMap(s => [`guard.draw-${s}`, `guard.draw-${s}.remedy`]),
+      ...[
+        'ready',
+        'due',
+        'open',
+        'past',
+        'failed.test',
+        'failed.recall',
+        'failed.smell',
+        'failed.broken-seal',
+      ].map(s => `state.${s}`),
+      ...['standing', 'waiting', 'failed', 'utility', 'past', 'empty'].flatMap(s => [
+        `guard.draw-${s}`,
+        `guard.draw-${s}.remedy`,
+      ]),
       ...['scented', 'thickened', 'cleaner', 'pool'].map(p => `bleach.${p}`),
-      ...['sound', 'frozen-sound', 'broken-seal', 'leaking', 'cracked', 'smell', 'algae', 'near-fuel'].map(f => `found.${f}`),
+      ...['sound', 'frozen-sound', 'broken-seal', 'leaking', 'cracked', 'smell', 'algae', 'near-fuel'].map(
+        f => `found.${f}`,
+      ),
       ...['milk-juice', 'chemical', 'unknown', 'food'].map(h => `vessel.${h}`),
       ...['one', 'two', 'fixed'].map(c => `lift.${c}`),
-      ...['cautious', 'yearly', 'two-year', 'treated', 'bought', 'pouch', 'canned', 'sun', 'heat'].map(r => `rule.${r}`),
+      ...['cautious', 'yearly', 'two-year', 'treated', 'bought', 'pouch', 'canned', 'sun', 'heat'].map(
+        r => `rule.${r}`,
+      ),
     ];
     expect(ids.filter(id => !has(id))).toEqual([]);
   });
 
   it('names no format that is not there', () => {
-    const known = ['number', 'litres', 'exact', 'both', 'ml', 'temperature', 'kg', 'load', 'days', 'percent', 'day', 'weekday', 'time', 'text'];
+    const known = [
+      'number',
+      'litres',
+      'exact',
+      'both',
+      'ml',
+      'temperature',
+      'kg',
+      'load',
+      'days',
+      'percent',
+      'day',
+      'weekday',
+      'time',
+      'text',
+    ];
     const used = [...JSON.stringify(en).matchAll(/\{\{\w+, (\w+)\}\}/g)].map(m => m[1]!);
     expect(used.filter(name => !known.includes(name))).toEqual([]);
   });

@@ -1,10 +1,10 @@
-import type { Message, Params } from '#core/judgement.ts';
 import i18next from 'i18next';
 import { useCallback } from 'react';
 import { initReactI18next } from 'react-i18next';
+import type { Message, Params } from '#core/judgement.ts';
 import { useReader } from '../app/hooks.ts';
-import * as format from '../person/format.ts';
 import type { Reader } from '../person/format.ts';
+import * as format from '../person/format.ts';
 import en from './en.json';
 
 /** Formats that a text of the catalogue may name: `{{litres, litres}}`. */
@@ -34,8 +34,10 @@ await i18next.use(initReactI18next).init({
   returnNull: false,
 });
 for (const [name, write] of Object.entries(formats)) {
-  i18next.services.formatter?.add(name, (value: unknown, _lng: string | undefined, options: { reader?: Reader }) =>
-    write(value as never, options.reader ?? { units: 'metric', timeZone: 'UTC' }),
+  i18next.services.formatter?.add(
+    name,
+    (value: unknown, _lng: string | undefined, options: { reader?: Reader }) =>
+      write(value as never, options.reader ?? { units: 'metric', timeZone: 'UTC' }),
   );
 }
 

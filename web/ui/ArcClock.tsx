@@ -14,7 +14,11 @@ export function ArcClock({ from, until, large = false }: { from: Instant; until:
   const text = leftMin > 0 ? countdown(leftMin) : say('clock.over');
   return (
     <div className="relative" role="timer" aria-label={say('clock.left', { left: text })}>
-      <svg aria-hidden="true" viewBox="0 0 220 112" className={large ? 'w-full' : 'mx-auto w-full max-w-[220px]'}>
+      <svg
+        aria-hidden="true"
+        viewBox="0 0 220 112"
+        className={large ? 'w-full' : 'mx-auto w-full max-w-[220px]'}
+      >
         <path d="M12 106A98 98 0 0 1 208 106" fill="none" stroke="var(--paper)" strokeWidth="13" />
         <path
           d="M12 106A98 98 0 0 1 208 106"
@@ -24,7 +28,14 @@ export function ArcClock({ from, until, large = false }: { from: Instant; until:
           pathLength="100"
           strokeDasharray={`${share * 100} 100`}
         />
-        <text x="110" y="98" textAnchor="middle" fontSize={text.length > 5 ? 38 : 50} fontWeight="800" fill="var(--slate)">
+        <text
+          x="110"
+          y="98"
+          textAnchor="middle"
+          fontSize={text.length > 5 ? 38 : 50}
+          fontWeight="800"
+          fill="var(--slate)"
+        >
           {text}
         </text>
       </svg>

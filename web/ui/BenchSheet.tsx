@@ -32,8 +32,12 @@ export function BenchSheet({ lines, live }: { lines: readonly SheetLine[]; live:
             {line.status === 'done' ? <Check size={15} strokeWidth={3} /> : i + 1}
           </span>
           <div className="min-w-0 flex-1">
-            <p className={line.status === 'live' ? 'font-bold' : line.status === 'done' ? 'text-ash' : ''}>{line.title}</p>
-            {line.note && <p className={`text-small ${line.status === 'live' ? '' : 'text-ash'}`}>{line.note}</p>}
+            <p className={line.status === 'live' ? 'font-bold' : line.status === 'done' ? 'text-ash' : ''}>
+              {line.title}
+            </p>
+            {line.note && (
+              <p className={`text-small ${line.status === 'live' ? '' : 'text-ash'}`}>{line.note}</p>
+            )}
             {line.status === 'live' && <div className="mt-2">{live}</div>}
           </div>
         </li>

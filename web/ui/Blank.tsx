@@ -1,8 +1,17 @@
-import type { Dimension, Parsed } from '#core/units/quantity.ts';
-import { parseQuantity } from '#core/units/quantity.ts';
 import { Check } from 'lucide-react';
 import { Select } from 'radix-ui';
-import { createContext, type ReactNode, useContext, useEffect, useId, useMemo, useRef, useState } from 'react';
+import {
+  createContext,
+  type ReactNode,
+  useContext,
+  useEffect,
+  useId,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
+import type { Dimension, Parsed } from '#core/units/quantity.ts';
+import { parseQuantity } from '#core/units/quantity.ts';
 import { useReader } from '../app/hooks.ts';
 import * as format from '../person/format.ts';
 import { useSay } from '../texts/texts.ts';
@@ -89,8 +98,17 @@ export function QuantityBlank(props: QuantityProps) {
   const written = useQuantityText({ dimension, value });
   const [typed, setTyped] = useState<string | null>(null);
   const bare =
-    dimension === 'volumeL' ? format.bareVolume[units] : dimension === 'temperatureC' ? format.bareTemperature[units] : dimension === 'doseMl' ? 'ml' : undefined;
-  const parsed = useMemo(() => (typed === null ? undefined : parseQuantity(typed, dimension, units, bare)), [typed, dimension, units, bare]);
+    dimension === 'volumeL'
+      ? format.bareVolume[units]
+      : dimension === 'temperatureC'
+        ? format.bareTemperature[units]
+        : dimension === 'doseMl'
+          ? 'ml'
+          : undefined;
+  const parsed = useMemo(
+    () => (typed === null ? undefined : parseQuantity(typed, dimension, units, bare)),
+    [typed, dimension, units, bare],
+  );
   const fault = faultOf(parsed, props);
   useFault(id, fault && `${label}: ${say(fault.id, fault.params)}`);
   const tell = (text: string) => {
@@ -122,12 +140,15 @@ export function QuantityBlank(props: QuantityProps) {
         if (parsed?.ok && !fault) setTyped(null);
         if (typed?.trim() === '') setTyped(null);
       }}
-      {...faultProps(id, fault && fault.id)}
+      {...faultProps(id, fault?.id)}
     />
   );
 }
 
-function faultOf(parsed: Parsed | undefined, props: QuantityProps): { id: string; params?: Record<string, string | number> } | undefined {
+function faultOf(
+  parsed: Parsed | undefined,
+  props: QuantityProps,
+): { id: string; params?: Record<string, string | number> } | undefined {
   if (props.fault) return { id: props.fault };
   if (!parsed) return undefined;
   if (!parsed.ok) {
@@ -136,8 +157,10 @@ function faultOf(parsed: Parsed | undefined, props: QuantityProps): { id: string
   }
   const { value } = parsed;
   if (props.wholeNumbers && !Number.isInteger(value)) return { id: 'blank.whole' };
-  if (props.least !== undefined && value < props.least) return { id: 'blank.too-small', params: { least: props.least } };
-  if (props.most !== undefined && value > props.most) return { id: 'blank.too-large', params: { most: props.most } };
+  if (props.least !== undefined && value < props.least)
+    return { id: 'blank.too-small', params: { least: props.least } };
+  if (props.most !== undefined && value > props.most)
+    return { id: 'blank.too-large', params: { most: props.most } };
   return undefined;
 }
 
@@ -154,7 +177,16 @@ interface TextProps {
 }
 
 /** A word or a date. */
-export function TextBlank({ label, value, onValue, placeholder, fault, offers, type = 'text', max }: TextProps) {
+export function TextBlank({
+  label,
+  value,
+  onValue,
+  placeholder,
+  fault,
+  offers,
+  type = 'text',
+  max,
+}: TextProps) {
   const id = useId();
   const say = useSay();
   useFault(id, fault && `${label}: ${say(fault)}`);
@@ -200,7 +232,13 @@ interface ChoiceProps<T extends string> {
 }
 
 /** A choice that opens in place. */
-export function ChoiceBlank<T extends string>({ label, value, choices, onValue, placeholder }: ChoiceProps<T>) {
+export function ChoiceBlank<T extends string>({
+  label,
+  value,
+  choices,
+  onValue,
+  placeholder,
+}: ChoiceProps<T>) {
   const say = useSay();
   return (
     <Select.Root {...(value === undefined ? {} : { value })} onValueChange={next => onValue(next as T)}>

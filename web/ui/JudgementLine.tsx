@@ -1,13 +1,25 @@
-import { citations } from '#core/citations.ts';
-import type { Judgement, Verdict } from '#core/judgement.ts';
 import { CircleCheck, OctagonX, TriangleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
+import { citations } from '#core/citations.ts';
+import type { Judgement, Verdict } from '#core/judgement.ts';
 import { useSay } from '../texts/texts.ts';
 
 const looks: Record<Verdict, { bar: string; icon: ReactNode; word: string }> = {
-  ok: { bar: 'border-reed', icon: <CircleCheck size={17} className="text-reed" aria-hidden="true" />, word: 'verdict.ok' },
-  warn: { bar: 'border-clay', icon: <TriangleAlert size={17} className="text-clay" aria-hidden="true" />, word: 'verdict.warn' },
-  refuse: { bar: 'border-iron', icon: <OctagonX size={17} className="text-iron" aria-hidden="true" />, word: 'verdict.refuse' },
+  ok: {
+    bar: 'border-reed',
+    icon: <CircleCheck size={17} className="text-reed" aria-hidden="true" />,
+    word: 'verdict.ok',
+  },
+  warn: {
+    bar: 'border-clay',
+    icon: <TriangleAlert size={17} className="text-clay" aria-hidden="true" />,
+    word: 'verdict.warn',
+  },
+  refuse: {
+    bar: 'border-iron',
+    icon: <OctagonX size={17} className="text-iron" aria-hidden="true" />,
+    word: 'verdict.refuse',
+  },
 };
 
 /** A judgement as the core gave it: the reason, the likely slip, the remedy, and where the rule comes from. */
@@ -16,7 +28,11 @@ export function JudgementLine({ judgement, action }: { judgement: Judgement; act
   const { bar, icon, word } = looks[judgement.verdict];
   const { reason, slip, remedy, source } = judgement;
   return (
-    <div role={judgement.verdict === 'refuse' ? 'alert' : undefined} className={`border-l-4 ${bar} py-1 pl-3`} data-verdict={judgement.verdict}>
+    <div
+      role={judgement.verdict === 'refuse' ? 'alert' : undefined}
+      className={`border-l-4 ${bar} py-1 pl-3`}
+      data-verdict={judgement.verdict}
+    >
       <p className="flex gap-2">
         <span className="mt-0.5 shrink-0">{icon}</span>
         <span>
@@ -24,7 +40,9 @@ export function JudgementLine({ judgement, action }: { judgement: Judgement; act
           <span className={judgement.verdict === 'refuse' ? 'font-semibold' : ''}>{say(reason)}</span>
           {slip && <strong className="block text-iron">{say(slip)}</strong>}
           {remedy && <span className="block">{say(remedy)}</span>}
-          {source !== 'record' && source !== 'arithmetic' && <span className="block text-small text-ash">{citations[source]}</span>}
+          {source !== 'record' && source !== 'arithmetic' && (
+            <span className="block text-small text-ash">{citations[source]}</span>
+          )}
         </span>
       </p>
       {action && <div className="mt-2 ml-6 flex flex-wrap gap-2">{action}</div>}
@@ -40,7 +58,11 @@ export function Judgements({ of: list, action }: { of: readonly Judgement[]; act
   return (
     <div className="flex flex-col gap-3">
       {shown.map((judgement, i) => (
-        <JudgementLine key={`${judgement.reason.id}${i}`} judgement={judgement} action={i === shown.length - 1 ? action : undefined} />
+        <JudgementLine
+          key={`${judgement.reason.id} ${JSON.stringify(judgement.reason.params ?? {})}`}
+          judgement={judgement}
+          action={i === shown.length - 1 ? action : undefined}
+        />
       ))}
     </div>
   );

@@ -10,14 +10,24 @@ const amountBy: Record<Provenance, (value: number) => Amount> = { measured, labe
 export const withProvenance = (value: number, known: Provenance): Amount => amountBy[known](value);
 
 /** How an amount is known: measured, read off a label, or guessed (± 25 %). */
-export function ProvenanceBlank({ value, onValue }: { value: Provenance; onValue: (value: Provenance) => void }) {
+export function ProvenanceBlank({
+  value,
+  onValue,
+}: {
+  value: Provenance;
+  onValue: (value: Provenance) => void;
+}) {
   const say = useSay();
   return (
     <ChoiceBlank<Provenance>
       label={say('provenance.label')}
       value={value}
       onValue={onValue}
-      choices={ways.map(way => ({ value: way, label: say(`provenance.${way}`), note: say(`provenance.${way}.note`) }))}
+      choices={ways.map(way => ({
+        value: way,
+        label: say(`provenance.${way}`),
+        note: say(`provenance.${way}.note`),
+      }))}
     />
   );
 }
@@ -25,6 +35,9 @@ export function ProvenanceBlank({ value, onValue }: { value: Provenance; onValue
 /** How an amount is known, in a word. */
 export function ProvenanceTag({ amount }: { amount: Amount }) {
   const say = useSay();
-  if (amount.known !== 'guessed') return <span className="text-small text-ash">{say(`provenance.${amount.known}`)}</span>;
-  return <span className="text-small text-ash">{say('provenance.spread', { share: amount.spread ?? 0.25 })}</span>;
+  if (amount.known !== 'guessed')
+    return <span className="text-small text-ash">{say(`provenance.${amount.known}`)}</span>;
+  return (
+    <span className="text-small text-ash">{say('provenance.spread', { share: amount.spread ?? 0.25 })}</span>
+  );
 }

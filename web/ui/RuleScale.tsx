@@ -34,7 +34,9 @@ const CHAR_PX = 7.1;
 function positionOf({ ticks, spacing }: Pick<Props, 'ticks' | 'spacing'>, value: number): number {
   const [least, most] = [ticks[0]!, ticks.at(-1)!];
   const clamped = Math.min(most, Math.max(least, value));
-  return spacing === 'log' ? Math.log(clamped / least) / Math.log(most / least) : (clamped - least) / (most - least);
+  return spacing === 'log'
+    ? Math.log(clamped / least) / Math.log(most / least)
+    : (clamped - least) / (most - least);
 }
 
 interface Placed extends ScaleMark {
@@ -108,7 +110,11 @@ export function RuleScale(props: Props) {
               strokeDasharray={m.tone === 'slip' ? '3 2' : undefined}
             />
             {m.tone === 'slip' ? (
-              <path d={`M${m.x - 5} ${axisY - 13}l10 10m0 -10l-10 10`} stroke="var(--iron)" strokeWidth="2.5" />
+              <path
+                d={`M${m.x - 5} ${axisY - 13}l10 10m0 -10l-10 10`}
+                stroke="var(--iron)"
+                strokeWidth="2.5"
+              />
             ) : (
               <circle
                 cx={m.x}

@@ -16,7 +16,12 @@ export const textureId: Record<WaterState | 'smell', string> = {
 /** Fill of a state, for any SVG on the page. */
 export const waterFill = (state: WaterState | 'smell'): string => `url(#${textureId[state]})`;
 
-const tile = (id: string, size: number) => ({ id, width: size, height: size, patternUnits: 'userSpaceOnUse' as const });
+const tile = (id: string, size: number) => ({
+  id,
+  width: size,
+  height: size,
+  patternUnits: 'userSpaceOnUse' as const,
+});
 
 /** Defined once per page, drawn by reference. */
 export function Textures() {
@@ -28,7 +33,11 @@ export function Textures() {
         </pattern>
         <pattern {...tile('water-due', 10)}>
           <rect width="10" height="10" fill="var(--pool)" />
-          <path d="M-2.5 12.5 12.5 -2.5M-2.5 2.5 2.5 -2.5M7.5 12.5 12.5 7.5" stroke="var(--clay-2)" strokeWidth="2.5" />
+          <path
+            d="M-2.5 12.5 12.5 -2.5M-2.5 2.5 2.5 -2.5M7.5 12.5 12.5 7.5"
+            stroke="var(--clay-2)"
+            strokeWidth="2.5"
+          />
         </pattern>
         <pattern {...tile('water-waiting', 8)}>
           <rect width="8" height="8" fill="var(--pool-2)" />
@@ -55,7 +64,13 @@ export function Textures() {
         </pattern>
         <pattern id="earth" width="34" height="18" patternUnits="userSpaceOnUse">
           <rect width="34" height="18" fill="var(--ground)" />
-          <path d="M3 5c2-1.500 4-1.500 6 0M20 12c2-1.500 4-1.500 6 0M13 16c1-1 3-1 4 0" fill="none" stroke="var(--grain)" strokeWidth="1" opacity=".6" />
+          <path
+            d="M3 5c2-1.500 4-1.500 6 0M20 12c2-1.500 4-1.500 6 0M13 16c1-1 3-1 4 0"
+            fill="none"
+            stroke="var(--grain)"
+            strokeWidth="1"
+            opacity=".6"
+          />
         </pattern>
       </defs>
     </svg>
@@ -65,10 +80,26 @@ export function Textures() {
 /** A swatch of a state for legends and rows; the words beside it say the same. */
 export function Swatch({ state, size = 16 }: { state: WaterState | 'smell'; size?: number }) {
   return (
-    <svg aria-hidden="true" width={size} height={size} viewBox="0 0 16 16" className="inline-block shrink-0 align-[-3px]">
-      <rect x="1" y="1" width="14" height="14" fill={waterFill(state)} stroke="var(--slate)" strokeWidth="1" />
+    <svg
+      aria-hidden="true"
+      width={size}
+      height={size}
+      viewBox="0 0 16 16"
+      className="inline-block shrink-0 align-[-3px]"
+    >
+      <rect
+        x="1"
+        y="1"
+        width="14"
+        height="14"
+        fill={waterFill(state)}
+        stroke="var(--slate)"
+        strokeWidth="1"
+      />
       {state === 'failed' && <path d="M1 8H15" stroke="var(--iron)" strokeWidth="3.5" />}
-      {state === 'open' && <path d="M5 0H11V4H5Z" fill="var(--chalk)" stroke="var(--slate)" strokeWidth="1" />}
+      {state === 'open' && (
+        <path d="M5 0H11V4H5Z" fill="var(--chalk)" stroke="var(--slate)" strokeWidth="1" />
+      )}
     </svg>
   );
 }

@@ -1,6 +1,6 @@
+import { useCallback } from 'react';
 import type { DosePlan, DoseQuestion } from '#core/chlorine/instruct.ts';
 import type { Measured } from '#core/chlorine/measure.ts';
-import { useCallback } from 'react';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -16,7 +16,12 @@ export function useToolWords(): (measured: Measured) => string {
       if (tool.kind === 'spoon') return say('tool-use.spoons', { steps, name });
       if (fills === 1) return say('tool-use.mark', { name, mark: deliveredMl });
       const last = deliveredMl - (fills - 1) * tool.capacityMl;
-      return say('tool-use.fills', { name, full: fills - 1, capacityMl: tool.capacityMl, mark: Math.round(last * 1000) / 1000 });
+      return say('tool-use.fills', {
+        name,
+        full: fills - 1,
+        capacityMl: tool.capacityMl,
+        mark: Math.round(last * 1000) / 1000,
+      });
     },
     [say],
   );
@@ -24,7 +29,8 @@ export function useToolWords(): (measured: Measured) => string {
 
 /** Off by less than this is nothing that an eye can set. */
 const EXACT_SHARE = 0.0005;
-const sideOf = (share: number): string => (Math.abs(share) < EXACT_SHARE ? 'answer.exact' : share > 0 ? 'answer.over' : 'answer.under');
+const sideOf = (share: number): string =>
+  Math.abs(share) < EXACT_SHARE ? 'answer.exact' : share > 0 ? 'answer.over' : 'answer.under';
 
 /** The answer first, in the tool owned; then the working that anybody can check. */
 export function Answer({ question, plan }: { question: DoseQuestion; plan: DosePlan }) {
@@ -34,32 +40,65 @@ export function Answer({ question, plan }: { question: DoseQuestion; plan: DoseP
   const { chosen, measure, strength, contact, roundedMl, roundedMgL, spanMgL } = plan;
   if (!chosen.answers) return null;
   const nothing = chosen.doseMl === 0;
-  const measured = measure.way === 'tool' ? measure.measured : measure.way === 'dilute' ? measure.dilution.dose : undefined;
-  const errorShare = measure.way === 'tool' ? measure.measured.errorShare : measure.way === 'dilute' ? measure.dilution.errorShare : 0;
+  const measured =
+    measure.way === 'tool' ? measure.measured : measure.way === 'dilute' ? measure.dilution.dose : undefined;
+  const errorShare =
+    measure.way === 'tool'
+      ? measure.measured.errorShare
+      : measure.way === 'dilute'
+        ? measure.dilution.errorShare
+        : 0;
   const isGuess = question.volumeL.known === 'guessed';
   return (
-    <div className="flex gap-6 border-[1.5px] border-slate bg-paper p-5 max-wide:flex-col max-wide:gap-3" data-testid="dose-answer">
+    <div
+      className="flex gap-6 border-[1.5px] border-slate bg-paper p-5 max-wide:flex-col max-wide:gap-3"
+      data-testid="dose-answer"
+    >
       <div className="w-[230px] shrink-0 max-wide:w-auto">
-        <p className="text-ash">{say(nothing ? 'answer.add' : measure.way === 'dilute' ? 'answer.dilute' : 'answer.add')}</p>
-        <p className="text-answer font-extrabold tracking-tight whitespace-nowrap">
-          {nothing ? say('answer.nothing') : measured ? format.ml(measured.deliveredMl) : format.ml(chosen.doseMl)}
+        <p className="text-ash">
+          {say(nothing ? 'answer.add' : measure.way === 'dilute' ? 'answer.dilute' : 'answer.add')}
         </p>
-        {measure.way === 'dilute' && <p className="font-bold">{say('answer.of-dilution', { factor: measure.dilution.factor })}</p>}
+        <p className="text-answer font-extrabold tracking-tight whitespace-nowrap">
+          {nothing
+            ? say('answer.nothing')
+            : measured
+              ? format.ml(measured.deliveredMl)
+              : format.ml(chosen.doseMl)}
+        </p>
+        {measure.way === 'dilute' && (
+          <p className="font-bold">{say('answer.of-dilution', { factor: measure.dilution.factor })}</p>
+        )}
         {measured && <p className="font-bold">{words(measured)}</p>}
       </div>
       <div className="flex-1">
         {measure.way === 'dilute' && (
           <p className="mb-1 font-semibold">
-            {say('answer.recipe', { bleach: words(measure.dilution.bleach), bleachMl: measure.dilution.bleach.deliveredMl, waterMl: measure.dilution.waterMl, doseMl: chosen.doseMl })}
+            {say('answer.recipe', {
+              bleach: words(measure.dilution.bleach),
+              bleachMl: measure.dilution.bleach.deliveredMl,
+              waterMl: measure.dilution.waterMl,
+              doseMl: chosen.doseMl,
+            })}
           </p>
         )}
         <p>{say(strength.judgement.reason)}</p>
         <p>
-          {say(chosen.working)} {!nothing && say('answer.rounding', { share: Math.round(Math.abs(errorShare) * 1000) / 1000, side: sideOf(errorShare), mgL: roundedMgL, roundedMl })}
+          {say(chosen.working)}{' '}
+          {!nothing &&
+            say('answer.rounding', {
+              share: Math.round(Math.abs(errorShare) * 1000) / 1000,
+              side: sideOf(errorShare),
+              mgL: roundedMgL,
+              roundedMl,
+            })}
         </p>
         {isGuess && !nothing && <p>{say('answer.span', { leastMgL: spanMgL[0], mostMgL: spanMgL[1] })}</p>}
         {!nothing && contact.why.map(why => <p key={why.id}>{say(why)}</p>)}
-        {!nothing && <p className="text-small text-ash">{say('answer.volume', { volume: format.bothVolumes(question.volumeL.value, units) })}</p>}
+        {!nothing && (
+          <p className="text-small text-ash">
+            {say('answer.volume', { volume: format.bothVolumes(question.volumeL.value, units) })}
+          </p>
+        )}
       </div>
       {measured && <ToolDrawing measured={measured} />}
     </div>

@@ -1,8 +1,8 @@
+import { useEffect, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { instructionOf, planDose } from '#core/chlorine/instruct.ts';
 import type { Clarity } from '#core/chlorine/schools.ts';
 import { refusals } from '#core/judgement.ts';
-import { useEffect, useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
@@ -14,7 +14,15 @@ import { ProvenanceBlank } from '../../ui/Provenance.tsx';
 import { Answer } from './Answer.tsx';
 import { BleachBlanks } from './BleachBlanks.tsx';
 import { DoseSheet } from './DoseSheet.tsx';
-import { type BenchForm, bleachOf, filledFrom, NEW_BLEACH, NO_CONTAINER, questionOf, useBenchForm } from './question.ts';
+import {
+  type BenchForm,
+  bleachOf,
+  filledFrom,
+  NEW_BLEACH,
+  NO_CONTAINER,
+  questionOf,
+  useBenchForm,
+} from './question.ts';
 import { DoseScale, ResidualScale } from './Scales.tsx';
 import { ToolsBlank } from './ToolsBlank.tsx';
 
@@ -30,13 +38,18 @@ export function Bench() {
   const [search, setSearch] = useSearchParams();
   const asked = search.get('container');
   const [form, set] = useBenchForm(facts, asked);
-  const running = Object.values(containers).filter(c => c.standing && (c.state === 'waiting' || c.standing.phase === 'check' || c.standing.phase === 'dose'));
+  const running = Object.values(containers).filter(
+    c => c.standing && (c.state === 'waiting' || c.standing.phase === 'check' || c.standing.phase === 'dose'),
+  );
   const [shown, setShown] = useState<string | null>(null);
 
   useEffect(() => {
     const clarity = search.get('clarity');
     if (!asked && !clarity) return;
-    set({ ...(asked && facts.container[asked] ? filledFrom(facts, asked) : {}), ...(clarity ? { clarity: clarity as Clarity } : {}) });
+    set({
+      ...(asked && facts.container[asked] ? filledFrom(facts, asked) : {}),
+      ...(clarity ? { clarity: clarity as Clarity } : {}),
+    });
     setSearch({}, { replace: true });
   }, [asked, facts, search, set, setSearch]);
 
@@ -47,12 +60,19 @@ export function Bench() {
   const sheetContainer = hasSheet ? sheet : facts.container[running[0]?.id ?? ''];
 
   const drafts = useMemo(() => {
-    if (!question || !plan?.chosen.answers || plan.chosen.doseMl === 0 || form.container === NO_CONTAINER) return undefined;
+    if (!question || !plan?.chosen.answers || plan.chosen.doseMl === 0 || form.container === NO_CONTAINER)
+      return undefined;
     if (!plan.strength.mgMl || refusals(plan.judgements).length > 0) return undefined;
     const list: Draft[] = [];
     const bleach = bleachOf(form, facts);
     if (form.supply === NEW_BLEACH && bleach) {
-      list.push(draft('supply.set', newSubject('supply'), { name: say('bench.bottle-name', { strength: bleach.strength, basis: `basis.${bleach.basis}` }), bleach, amountMl: BOTTLE_ML }));
+      list.push(
+        draft('supply.set', newSubject('supply'), {
+          name: say('bench.bottle-name', { strength: bleach.strength, basis: `basis.${bleach.basis}` }),
+          bleach,
+          amountMl: BOTTLE_ML,
+        }),
+      );
     }
     list.push(draft('batch.begun', form.container, instructionOf(question, plan)));
     return list;
@@ -65,12 +85,23 @@ export function Bench() {
           {say('area.bench')} <span className="text-base font-normal text-ash">{say('bench.tool')}</span>
         </h1>
         <Question form={form} set={set} strengths={plan?.strengths ?? []} today={today} />
-        {plan && question ? <Answer question={question} plan={plan} /> : <p className="text-ash">{say('bench.incomplete')}</p>}
+        {plan && question ? (
+          <Answer question={question} plan={plan} />
+        ) : (
+          <p className="text-ash">{say('bench.incomplete')}</p>
+        )}
         {plan && <Judgements of={plan.judgements} />}
         {drafts && (
-          <Act drafts={drafts} label={say('bench.begin')} told={say('bench.begun', { code: facts.container[form.container]?.code ?? '' })} onDone={() => setShown(form.container)} />
+          <Act
+            drafts={drafts}
+            label={say('bench.begin')}
+            told={say('bench.begun', { code: facts.container[form.container]?.code ?? '' })}
+            onDone={() => setShown(form.container)}
+          />
         )}
-        {plan?.chosen.answers && plan.chosen.doseMl > 0 && form.container === NO_CONTAINER && <p className="text-ash">{say('bench.choose-container')}</p>}
+        {plan?.chosen.answers && plan.chosen.doseMl > 0 && form.container === NO_CONTAINER && (
+          <p className="text-ash">{say('bench.choose-container')}</p>
+        )}
         {plan && question && (
           <>
             <DoseScale plan={plan} volumeL={question.volumeL.value} onChoose={school => set({ school })} />
@@ -79,17 +110,30 @@ export function Bench() {
         )}
         <p className="max-w-[80ch] border-l-4 border-iron py-1 pl-3 text-small">{say('bench.caution')}</p>
       </div>
-      <aside aria-label={say('bench.sheets')} className="w-[340px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-t max-wide:border-l-0">
+      <aside
+        aria-label={say('bench.sheets')}
+        className="w-[340px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-t max-wide:border-l-0"
+      >
         {running.length > 1 && (
           <p className="flex flex-wrap gap-1 border-b border-rule p-3">
             {running.map(c => (
-              <Button key={c.id} look="quiet" aria-pressed={c.id === sheetContainer?.id} className={c.id === sheetContainer?.id ? 'font-bold' : ''} onClick={() => setShown(c.id)}>
+              <Button
+                key={c.id}
+                look="quiet"
+                aria-pressed={c.id === sheetContainer?.id}
+                className={c.id === sheetContainer?.id ? 'font-bold' : ''}
+                onClick={() => setShown(c.id)}
+              >
                 {facts.container[c.id]!.code}
               </Button>
             ))}
           </p>
         )}
-        {sheetContainer ? <DoseSheet key={sheetContainer.id} container={sheetContainer} /> : <p className="p-4 text-ash">{say('bench.no-sheet')}</p>}
+        {sheetContainer ? (
+          <DoseSheet key={sheetContainer.id} container={sheetContainer} />
+        ) : (
+          <p className="p-4 text-ash">{say('bench.no-sheet')}</p>
+        )}
       </aside>
     </div>
   );
@@ -110,31 +154,72 @@ function Question({ form, set, strengths, today }: QuestionProps) {
   return (
     <Sentence>
       {say('bench.treat')}{' '}
-      <QuantityBlank label={say('bench.volume')} dimension="volumeL" value={form.volumeL} onValue={volumeL => set({ volumeL })} least={0.05} most={100000} />{' '}
+      <QuantityBlank
+        label={say('bench.volume')}
+        dimension="volumeL"
+        value={form.volumeL}
+        onValue={volumeL => set({ volumeL })}
+        least={0.05}
+        most={100000}
+      />{' '}
       <ProvenanceBlank value={form.known} onValue={known => set({ known })} /> {say('bench.in')}{' '}
       <ChoiceBlank
         label={say('bench.container')}
         value={form.container}
         onValue={id => set(id === NO_CONTAINER ? { container: id } : filledFrom(facts, id))}
-        choices={[{ value: NO_CONTAINER, label: say('bench.no-container') }, ...full.map(c => ({ value: c.id, label: c.code, note: facts.place[c.place]?.name ?? '' }))]}
+        choices={[
+          { value: NO_CONTAINER, label: say('bench.no-container') },
+          ...full.map(c => ({ value: c.id, label: c.code, note: facts.place[c.place]?.name ?? '' })),
+        ]}
       />{' '}
       {say('bench.which-is')}{' '}
       <ChoiceBlank<Clarity>
         label={say('bench.clarity')}
         value={form.clarity}
         onValue={clarity => set({ clarity })}
-        choices={clarities.map(value => ({ value, label: say(`clarity-name.${value}`), note: say(`clarity-name.${value}.note`) }))}
+        choices={clarities.map(value => ({
+          value,
+          label: say(`clarity-name.${value}`),
+          note: say(`clarity-name.${value}.note`),
+        }))}
       />{' '}
       {water === 'treated-tap' && (
         <>
           {say('bench.reads')}{' '}
-          <QuantityBlank label={say('bench.residual')} dimension="number" value={form.residualMgL} onValue={residualMgL => set({ residualMgL })} least={0} most={20} placeholder={say('bench.unread')} /> mg/L,{' '}
+          <QuantityBlank
+            label={say('bench.residual')}
+            dimension="number"
+            value={form.residualMgL}
+            onValue={residualMgL => set({ residualMgL })}
+            least={0}
+            most={20}
+            placeholder={say('bench.unread')}
+          />{' '}
+          mg/L,{' '}
         </>
       )}
       {say('bench.at')}{' '}
-      <QuantityBlank label={say('bench.temperature')} dimension="temperatureC" value={form.temperatureC} onValue={temperatureC => set({ temperatureC })} least={-5} most={60} placeholder={say('bench.unknown-temperature')} />, pH{' '}
-      <QuantityBlank label="pH" dimension="number" value={form.ph} onValue={ph => set({ ph })} least={3} most={12} placeholder={say('bench.unknown')} />, {say('bench.with')}{' '}
-      <BleachBlanks form={form} set={set} today={today} strengths={strengths} />, {say('bench.measured-with')} <ToolsBlank />.
+      <QuantityBlank
+        label={say('bench.temperature')}
+        dimension="temperatureC"
+        value={form.temperatureC}
+        onValue={temperatureC => set({ temperatureC })}
+        least={-5}
+        most={60}
+        placeholder={say('bench.unknown-temperature')}
+      />
+      , pH{' '}
+      <QuantityBlank
+        label="pH"
+        dimension="number"
+        value={form.ph}
+        onValue={ph => set({ ph })}
+        least={3}
+        most={12}
+        placeholder={say('bench.unknown')}
+      />
+      , {say('bench.with')} <BleachBlanks form={form} set={set} today={today} strengths={strengths} />,{' '}
+      {say('bench.measured-with')} <ToolsBlank />.
     </Sentence>
   );
 }

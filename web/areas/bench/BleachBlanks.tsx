@@ -1,6 +1,10 @@
-import type { BleachProduct, StrengthBasis, StrengthSchoolId } from '#core/chlorine/strength.ts';
+import type {
+  BleachProduct,
+  StrengthAnswer,
+  StrengthBasis,
+  StrengthSchoolId,
+} from '#core/chlorine/strength.ts';
 import { strengthSchools } from '#core/chlorine/strength.ts';
-import type { StrengthAnswer } from '#core/chlorine/strength.ts';
 import { useFacts } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -25,21 +29,21 @@ export function BleachBlanks({ form, set, today, strengths }: Props) {
   return (
     <>
       {supplies.length > 0 && (
-        <>
-          <ChoiceBlank
-            label={say('bench.bleach')}
-            value={form.supply}
-            onValue={supply => set({ supply })}
-            choices={[
-              ...supplies.map(s => ({
-                value: s.id,
-                label: s.name,
-                ...(s.bleach.madeOn ? { note: say('bench.made-kept', { madeOn: s.bleach.madeOn, keptC: s.bleach.keptC }) } : {}),
-              })),
-              { value: NEW_BLEACH, label: say('bench.another-bottle') },
-            ]}
-          />
-        </>
+        <ChoiceBlank
+          label={say('bench.bleach')}
+          value={form.supply}
+          onValue={supply => set({ supply })}
+          choices={[
+            ...supplies.map(s => ({
+              value: s.id,
+              label: s.name,
+              ...(s.bleach.madeOn
+                ? { note: say('bench.made-kept', { madeOn: s.bleach.madeOn, keptC: s.bleach.keptC }) }
+                : {}),
+            })),
+            { value: NEW_BLEACH, label: say('bench.another-bottle') },
+          ]}
+        />
       )}
       {form.supply === NEW_BLEACH && (
         <>
@@ -50,12 +54,24 @@ export function BleachBlanks({ form, set, today, strengths }: Props) {
             onValue={product => set({ product })}
             choices={products.map(value => ({ value, label: say(`product.${value}`) }))}
           />{' '}
-          {say('bench.of')} <QuantityBlank label={say('bench.strength')} dimension="number" value={form.strength} onValue={strength => set({ strength })} least={0.1} most={200} />{' '}
+          {say('bench.of')}{' '}
+          <QuantityBlank
+            label={say('bench.strength')}
+            dimension="number"
+            value={form.strength}
+            onValue={strength => set({ strength })}
+            least={0.1}
+            most={200}
+          />{' '}
           <ChoiceBlank<StrengthBasis>
             label={say('bench.basis')}
             value={form.basis}
             onValue={basis => set({ basis })}
-            choices={bases.map(value => ({ value, label: say(`basis.${value}`), note: say(`basis.${value}.note`) }))}
+            choices={bases.map(value => ({
+              value,
+              label: say(`basis.${value}`),
+              note: say(`basis.${value}.note`),
+            }))}
           />
           , {say('bench.made')}{' '}
           <TextBlank
@@ -67,7 +83,14 @@ export function BleachBlanks({ form, set, today, strengths }: Props) {
             fault={form.madeOn > today ? 'bench.made-future' : undefined}
           />
           , {say('bench.kept')}{' '}
-          <QuantityBlank label={say('bench.kept-label')} dimension="temperatureC" value={form.keptC} onValue={keptC => set({ keptC })} least={-20} most={60} />
+          <QuantityBlank
+            label={say('bench.kept-label')}
+            dimension="temperatureC"
+            value={form.keptC}
+            onValue={keptC => set({ keptC })}
+            least={-20}
+            most={60}
+          />
         </>
       )}
       {say('bench.strength-by')}{' '}
@@ -80,7 +103,10 @@ export function BleachBlanks({ form, set, today, strengths }: Props) {
           return {
             value,
             label: say(`strength-school.${value}`),
-            note: mgMl === undefined ? say(`strength-school.${value}.note`) : `${format.number(mgMl)} mg/mL · ${say(`strength-school.${value}.note`)}`,
+            note:
+              mgMl === undefined
+                ? say(`strength-school.${value}.note`)
+                : `${format.number(mgMl)} mg/mL · ${say(`strength-school.${value}.note`)}`,
           };
         })}
       />

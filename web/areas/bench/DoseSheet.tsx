@@ -1,22 +1,21 @@
-import { sheetOf, type SheetStep } from '#core/chlorine/batch.ts';
+import { useMemo, useState } from 'react';
+import { Link, useNavigate } from 'react-router';
+import { isRunning, type SheetStep, sheetOf } from '#core/chlorine/batch.ts';
 import { judgeResidual } from '#core/chlorine/residual.ts';
 import type { ContainerFacts } from '#core/log/facts.ts';
 import { decidingBatch } from '#core/log/state.ts';
-import { isRunning } from '#core/chlorine/batch.ts';
-import { useMemo, useState } from 'react';
-import { Link, useNavigate } from 'react-router';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { Act } from '../../app/Act.tsx';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { useNow } from '../../log/clock.ts';
 import { type Draft, draft } from '../../log/record.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
-import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
-import { Button } from '../../ui/Button.tsx';
-import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
-import { JudgementLine } from '../../ui/JudgementLine.tsx';
 import { ArcClock } from '../../ui/ArcClock.tsx';
+import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
+import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { JudgementLine } from '../../ui/JudgementLine.tsx';
 import { ReadForm } from '../store/acts/ReadForm.tsx';
 
 /** One batch as a numbered sheet: looked at, dosed, stirred, stood, read, labelled. */
@@ -39,23 +38,33 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
       case 'dose':
       case 'repeat-dose':
         if (dosed?.what === 'dosed') return say('sheet.dosed-at', { doseMl: dosed.doseMl, at: dosed.at });
-        return say('sheet.dose-note', { doseMl: instruction.doseMl, tool: instruction.tool ? `tool.${instruction.tool}` : 'tool.none' });
+        return say('sheet.dose-note', {
+          doseMl: instruction.doseMl,
+          tool: instruction.tool ? `tool.${instruction.tool}` : 'tool.none',
+        });
       case 'stand':
-        return step.status === 'ahead' ? say('sheet.stand-note', { minutes: instruction.contactMin }) : undefined;
+        return step.status === 'ahead'
+          ? say('sheet.stand-note', { minutes: instruction.contactMin })
+          : undefined;
       case 'repeat-stand':
         return step.status === 'ahead' ? say('sheet.stand-note', { minutes: 15 }) : undefined;
       case 'read':
       case 'repeat-read':
         return step.status === 'ahead' ? say('sheet.read-note') : undefined;
       case 'label':
-        return state.goodUntil && state.counts === 'drinking' ? say('sheet.label-note', { untilDay: state.goodUntil.day }) : undefined;
+        return state.goodUntil && state.counts === 'drinking'
+          ? say('sheet.label-note', { untilDay: state.goodUntil.day })
+          : undefined;
       default:
         return undefined;
     }
   };
   const lines = sheetOf(batch, now).map((step): SheetLine => {
     const isStanding = (step.id === 'stand' || step.id === 'repeat-stand') && step.status === 'live';
-    const title = isStanding && standing.standsUntil ? say('sheet.stand-until', { untilAt: standing.standsUntil }) : say(`sheet.${step.id}`);
+    const title =
+      isStanding && standing.standsUntil
+        ? say('sheet.stand-until', { untilAt: standing.standsUntil })
+        : say(`sheet.${step.id}`);
     const note = noteOf(step);
     return { id: step.id, status: step.status, title, ...(note ? { note } : {}) };
   });
@@ -66,17 +75,31 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
         return <CheckStep container={container} />;
       case 'dose':
       case 'repeat':
-        return <DoseStep key={standing.phase} container={container} instructedMl={instruction.doseMl} strengthMgMl={instruction.strengthMgMl} isRepeat={standing.phase === 'repeat'} />;
+        return (
+          <DoseStep
+            key={standing.phase}
+            container={container}
+            instructedMl={instruction.doseMl}
+            strengthMgMl={instruction.strengthMgMl}
+            isRepeat={standing.phase === 'repeat'}
+          />
+        );
       case 'mix':
         return (
-          <Act drafts={[draft('mixed', container.id, {})]} label={say('sheet.mixed')} told={say('sheet.mixed-told', { code: container.code })}>
+          <Act
+            drafts={[draft('mixed', container.id, {})]}
+            label={say('sheet.mixed')}
+            told={say('sheet.mixed-told', { code: container.code })}
+          >
             <p>{say('sheet.mix-how')}</p>
           </Act>
         );
       case 'stand':
         return (
           <>
-            {standing.standsFrom && standing.standsUntil && <ArcClock from={standing.standsFrom} until={standing.standsUntil} large={large} />}
+            {standing.standsFrom && standing.standsUntil && (
+              <ArcClock from={standing.standsFrom} until={standing.standsUntil} large={large} />
+            )}
             <p className="mt-2 font-semibold">{say('sheet.not-yet')}</p>
           </>
         );
@@ -84,16 +107,27 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
       case 'air':
         return (
           <>
-            {standing.phase === 'air' && standing.lastReading && <JudgementLine judgement={judgeResidual(standing.lastReading)} />}
+            {standing.phase === 'air' && standing.lastReading && (
+              <JudgementLine judgement={judgeResidual(standing.lastReading)} />
+            )}
             <ReadForm key={standing.phase + standing.round} container={container} />
           </>
         );
       case 'passed':
       case 'passed-by-smell':
         return (
-          <Act drafts={[draft('labelled', container.id, {})]} label={say('sheet.labelled')} told={say('sheet.labelled-told', { code: container.code })}>
+          <Act
+            drafts={[draft('labelled', container.id, {})]}
+            label={say('sheet.labelled')}
+            told={say('sheet.labelled-told', { code: container.code })}
+          >
             <p className="border-[1.5px] border-dashed border-slate bg-paper p-2">
-              {say('sheet.label-text', { code: container.code, litres: state.litres, day: state.goodUntil?.day ?? '', school: `school.${instruction.school}` })}
+              {say('sheet.label-text', {
+                code: container.code,
+                litres: state.litres,
+                day: state.goodUntil?.day ?? '',
+                school: `school.${instruction.school}`,
+              })}
             </p>
           </Act>
         );
@@ -126,11 +160,22 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
       )}
       {running && (
         <div className="flex flex-wrap items-center gap-2 p-4">
-          <Button look="plain" onClick={() => tell([draft('batch.abandoned', container.id, { why: say('sheet.abandon-why') })], say('sheet.abandoned', { code: container.code }))}>
+          <Button
+            look="plain"
+            onClick={() =>
+              tell(
+                [draft('batch.abandoned', container.id, { why: say('sheet.abandon-why') })],
+                say('sheet.abandoned', { code: container.code }),
+              )
+            }
+          >
             {say('sheet.abandon')}
           </Button>
           {!large && (
-            <Link to={`/bench/${container.id}`} className="inline-flex min-h-11 items-center rounded-md border-[1.5px] border-slate bg-slate px-4 font-bold text-chalk">
+            <Link
+              to={`/bench/${container.id}`}
+              className="inline-flex min-h-11 items-center rounded-md border-[1.5px] border-slate bg-slate px-4 font-bold text-chalk"
+            >
               {say('sheet.large')}
             </Link>
           )}
@@ -146,10 +191,17 @@ function CheckStep({ container }: { container: ContainerFacts }) {
   const navigate = useNavigate();
   const { recordAndTell } = useRecord();
   const cloudy = async () => {
-    await recordAndTell([draft('batch.abandoned', container.id, { why: say('check.cloudy-why') })], say('sheet.abandoned', { code: container.code }));
+    await recordAndTell(
+      [draft('batch.abandoned', container.id, { why: say('check.cloudy-why') })],
+      say('sheet.abandoned', { code: container.code }),
+    );
     await navigate(`/bench?container=${container.id}&clarity=cloudy`);
   };
-  const check = (chemicalSmell: boolean) => void recordAndTell([draft('checked', container.id, { clarity: 'clear', chemicalSmell })], say('check.told', { code: container.code }));
+  const check = (chemicalSmell: boolean) =>
+    void recordAndTell(
+      [draft('checked', container.id, { clarity: 'clear', chemicalSmell })],
+      say('check.told', { code: container.code }),
+    );
   return (
     <div className="flex flex-col gap-2">
       <p>{say('check.how')}</p>
@@ -167,7 +219,17 @@ function CheckStep({ container }: { container: ContainerFacts }) {
 }
 
 /** What went in: beside it at once when it is far from what is due. */
-function DoseStep({ container, instructedMl, strengthMgMl, isRepeat }: { container: ContainerFacts; instructedMl: number; strengthMgMl: number; isRepeat: boolean }) {
+function DoseStep({
+  container,
+  instructedMl,
+  strengthMgMl,
+  isRepeat,
+}: {
+  container: ContainerFacts;
+  instructedMl: number;
+  strengthMgMl: number;
+  isRepeat: boolean;
+}) {
   const say = useSay();
   const facts = useFacts();
   const [doseMl, setDoseMl] = useState<number | undefined>(instructedMl);
@@ -176,7 +238,14 @@ function DoseStep({ container, instructedMl, strengthMgMl, isRepeat }: { contain
     () =>
       doseMl === undefined || doseMl <= 0
         ? undefined
-        : [draft('dosed', container.id, { doseMl, strengthMgMl, instructedMl }, supply ? { also: [supply] } : {})],
+        : [
+            draft(
+              'dosed',
+              container.id,
+              { doseMl, strengthMgMl, instructedMl },
+              supply ? { also: [supply] } : {},
+            ),
+          ],
     [doseMl, container.id, strengthMgMl, instructedMl, supply],
   );
   return (
@@ -184,11 +253,21 @@ function DoseStep({ container, instructedMl, strengthMgMl, isRepeat }: { contain
       drafts={drafts}
       label={say('sheet.dose-in')}
       told={say('sheet.dose-told', { code: container.code, doseMl: doseMl ?? 0 })}
-      correction={<Button onClick={() => setDoseMl(instructedMl)}>{say('guard.set-instructed', { instructedMl })}</Button>}
+      correction={
+        <Button onClick={() => setDoseMl(instructedMl)}>
+          {say('guard.set-instructed', { instructedMl })}
+        </Button>
+      }
     >
       {isRepeat && <p>{say('sheet.repeat-how')}</p>}
       <Sentence>
-        <QuantityBlank label={say('sheet.dose-label')} dimension="doseMl" value={doseMl} onValue={setDoseMl} /> {say('sheet.went-in')}
+        <QuantityBlank
+          label={say('sheet.dose-label')}
+          dimension="doseMl"
+          value={doseMl}
+          onValue={setDoseMl}
+        />{' '}
+        {say('sheet.went-in')}
       </Sentence>
     </Act>
   );

@@ -16,7 +16,11 @@ export function LargeSheet() {
           {say('sheet.back')}
         </Link>
       </p>
-      {container ? <DoseSheet container={container} large /> : <p className="p-4">{say('guard.no-container')}</p>}
+      {container ? (
+        <DoseSheet container={container} large />
+      ) : (
+        <p className="p-4">{say('guard.no-container')}</p>
+      )}
     </div>
   );
 }

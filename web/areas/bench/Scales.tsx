@@ -1,6 +1,6 @@
 import type { DosePlan } from '#core/chlorine/instruct.ts';
-import type { DoseSchoolId } from '#core/chlorine/schools.ts';
 import { spoonMl } from '#core/chlorine/measure.ts';
+import type { DoseSchoolId } from '#core/chlorine/schools.ts';
 import { STOP_OVER } from '#core/chlorine/slip.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -10,7 +10,15 @@ const DOSE_TICKS = [0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500];
 const RESIDUAL_TICKS = [0, 1, 2, 3, 4, 5, 6];
 
 /** Doses on a dose scale: every school for this very case, and where a tablespoon would land. */
-export function DoseScale({ plan, volumeL, onChoose }: { plan: DosePlan; volumeL: number; onChoose: (school: DoseSchoolId) => void }) {
+export function DoseScale({
+  plan,
+  volumeL,
+  onChoose,
+}: {
+  plan: DosePlan;
+  volumeL: number;
+  onChoose: (school: DoseSchoolId) => void;
+}) {
   const say = useSay();
   const strengthMgMl = plan.strength.mgMl ?? 0;
   const marks = plan.answers.flatMap((a): ScaleMark[] =>
@@ -28,7 +36,14 @@ export function DoseScale({ plan, volumeL, onChoose }: { plan: DosePlan; volumeL
   );
   const spoonMgL = (spoonMl.tbsp * strengthMgMl) / volumeL;
   const isSlip = spoonMgL >= STOP_OVER * plan.roundedMgL && spoonMgL <= DOSE_TICKS.at(-1)!;
-  if (isSlip) marks.push({ id: 'slip', value: spoonMgL, label: say('scale.tablespoon'), note: format.number(spoonMgL), tone: 'slip' });
+  if (isSlip)
+    marks.push({
+      id: 'slip',
+      value: spoonMgL,
+      label: say('scale.tablespoon'),
+      note: format.number(spoonMgL),
+      tone: 'slip',
+    });
   const silent = plan.answers.filter(a => !a.answers || a.doseMl === 0);
   return (
     <section>

@@ -1,5 +1,5 @@
-import { toolCatalogue } from '#core/chlorine/measure.ts';
 import { Popover } from 'radix-ui';
+import { toolCatalogue } from '#core/chlorine/measure.ts';
 import { useFacts } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
@@ -11,8 +11,10 @@ export function ToolsBlank() {
   const say = useSay();
   const { group } = useFacts();
   const { recordAndTell } = useRecord();
-  const keep = (toolIds: readonly string[]) => void recordAndTell([draft('group.set', 'group', { toolIds })], say('bench.tools-told'));
-  const toggle = (id: string) => keep(group.toolIds.includes(id) ? group.toolIds.filter(t => t !== id) : [...group.toolIds, id]);
+  const keep = (toolIds: readonly string[]) =>
+    void recordAndTell([draft('group.set', 'group', { toolIds })], say('bench.tools-told'));
+  const toggle = (id: string) =>
+    keep(group.toolIds.includes(id) ? group.toolIds.filter(t => t !== id) : [...group.toolIds, id]);
   const owned = toolCatalogue.filter(t => group.toolIds.includes(t.id));
   const first = owned[0] ? say(`tool.${owned[0].id}`) : say('bench.no-tools');
   return (
@@ -21,7 +23,11 @@ export function ToolsBlank() {
         {owned.length > 1 ? say('bench.tools-more', { first, count: owned.length - 1 }) : first}
       </Popover.Trigger>
       <Popover.Portal>
-        <Popover.Content align="start" sideOffset={2} className="z-30 w-[280px] border-[1.5px] border-slate bg-paper p-3 text-base">
+        <Popover.Content
+          align="start"
+          sideOffset={2}
+          className="z-30 w-[280px] border-[1.5px] border-slate bg-paper p-3 text-base"
+        >
           <fieldset className="m-0 grid grid-cols-2 gap-1 border-0 p-0">
             <legend className="mb-1 font-semibold">{say('bench.tools-label')}</legend>
             {toolCatalogue.map(tool => (
@@ -48,7 +54,10 @@ export function ToolsBlank() {
                 most={300}
                 onValue={drops => {
                   if (drops !== undefined && drops !== group.dropsPerMl * 5) {
-                    void recordAndTell([draft('group.set', 'group', { dropsPerMl: drops / 5 })], say('bench.tools-told'));
+                    void recordAndTell(
+                      [draft('group.set', 'group', { dropsPerMl: drops / 5 })],
+                      say('bench.tools-told'),
+                    );
                   }
                 }}
               />

@@ -1,3 +1,4 @@
+import { useEffect, useState } from 'react';
 import type { DoseQuestion } from '#core/chlorine/instruct.ts';
 import { type Tool, toolCatalogue } from '#core/chlorine/measure.ts';
 import type { Clarity, DoseSchoolId } from '#core/chlorine/schools.ts';
@@ -5,7 +6,6 @@ import type { Bleach, BleachProduct, StrengthBasis, StrengthSchoolId } from '#co
 import type { Facts } from '#core/log/facts.ts';
 import { waters } from '#core/rotation/waters.ts';
 import type { Provenance } from '#core/units/amount.ts';
-import { useEffect, useState } from 'react';
 import { withProvenance } from '../../ui/Provenance.tsx';
 
 /** A bottle that is not among the supplies yet. */
@@ -63,12 +63,19 @@ function stored(): BenchForm {
 }
 
 /** The blanks, kept through a reload: nothing typed is lost. */
-export function useBenchForm(facts: Facts, container: string | null): [BenchForm, (change: Partial<BenchForm>) => void] {
+export function useBenchForm(
+  facts: Facts,
+  container: string | null,
+): [BenchForm, (change: Partial<BenchForm>) => void] {
   const [form, setForm] = useState<BenchForm>(() => {
     const before = stored();
     const supply = facts.supply[before.supply] ? before.supply : (Object.keys(facts.supply)[0] ?? NEW_BLEACH);
     const known = container ?? (facts.container[before.container] ? before.container : untreated(facts));
-    return { ...before, supply, ...(facts.container[known] ? filledFrom(facts, known) : { container: NO_CONTAINER }) };
+    return {
+      ...before,
+      supply,
+      ...(facts.container[known] ? filledFrom(facts, known) : { container: NO_CONTAINER }),
+    };
   });
   useEffect(() => sessionStorage.setItem(KEY, JSON.stringify(form)), [form]);
   return [form, change => setForm(f => ({ ...f, ...change }))];
@@ -77,13 +84,21 @@ export function useBenchForm(facts: Facts, container: string | null): [BenchForm
 /** The first water that waits to be treated: what the bench is most likely asked about. */
 function untreated(facts: Facts): string {
   const found = Object.values(facts.container).find(
-    c => c.role === 'clean' && c.fill && c.fill.remainingL > 0 && c.fill.batches.length === 0 && !waters[c.fill.water].drinkable,
+    c =>
+      c.role === 'clean' &&
+      c.fill &&
+      c.fill.remainingL > 0 &&
+      c.fill.batches.length === 0 &&
+      !waters[c.fill.water].drinkable,
   );
   return found?.id ?? NO_CONTAINER;
 }
 
 /** What the store knows of a container's water. */
-export function filledFrom(facts: Facts, container: string): Pick<BenchForm, 'container' | 'volumeL' | 'known' | 'residualMgL'> {
+export function filledFrom(
+  facts: Facts,
+  container: string,
+): Pick<BenchForm, 'container' | 'volumeL' | 'known' | 'residualMgL'> {
   const fill = facts.container[container]?.fill;
   const last = fill?.readings.at(-1);
   return {
@@ -97,7 +112,9 @@ export function filledFrom(facts: Facts, container: string): Pick<BenchForm, 'co
 /** The tools owned; a dropper runs at the drops counted for it. */
 export function ownedTools(facts: Facts): Tool[] {
   const { toolIds, dropsPerMl } = facts.group;
-  return toolCatalogue.filter(t => toolIds.includes(t.id)).map(t => (t.kind === 'dropper' ? { ...t, dropsPerMl, calibrated: dropsPerMl !== 20 } : t));
+  return toolCatalogue
+    .filter(t => toolIds.includes(t.id))
+    .map(t => (t.kind === 'dropper' ? { ...t, dropsPerMl, calibrated: dropsPerMl !== 20 } : t));
 }
 
 /** The bottle in the blanks, or undefined while one of them is empty. */
@@ -106,7 +123,14 @@ export function bleachOf(form: BenchForm, facts: Facts): Bleach | undefined {
   if (supply) return supply.bleach;
   const { product, basis, strength, madeOn, keptC, measuredMgMl } = form;
   if (strength === undefined || keptC === undefined) return undefined;
-  return { product, basis, strength, keptC, ...(madeOn ? { madeOn } : {}), ...(measuredMgMl === undefined ? {} : { measuredMgMl }) };
+  return {
+    product,
+    basis,
+    strength,
+    keptC,
+    ...(madeOn ? { madeOn } : {}),
+    ...(measuredMgMl === undefined ? {} : { measuredMgMl }),
+  };
 }
 
 /** The question that the blanks ask, or undefined while one of them is empty. */

@@ -1,7 +1,7 @@
-import type { HomeFacts } from '#core/log/facts.ts';
-import { ageMonths, beverageIntakeL, bornFor, type Person } from '#core/need/people.ts';
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
+import type { HomeFacts } from '#core/log/facts.ts';
+import { ageMonths, beverageIntakeL, bornFor, type Person } from '#core/need/people.ts';
 import { useFacts, usePreview, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
@@ -17,17 +17,29 @@ export function HomeList() {
   const { recordAndTell } = useRecord();
   const homes = Object.values(facts.home);
   const count = homes.reduce((sum, h) => sum + h.people.length, 0);
-  const add: Draft[] = [draft('home.set', newSubject('home'), { name: say('plan.home-name', { n: homes.length + 1 }), people: [{}] })];
+  const add: Draft[] = [
+    draft('home.set', newSubject('home'), {
+      name: say('plan.home-name', { n: homes.length + 1 }),
+      people: [{}],
+    }),
+  ];
   const preview = usePreview(add);
   return (
     <section>
-      <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('plan.people', { count, homes: homes.length })}</h2>
+      <h2 className="mb-1 border-b border-slate pb-1 text-base">
+        {say('plan.people', { count, homes: homes.length })}
+      </h2>
       <ul className="m-0 list-none p-0">
         {homes.map(home => (
           <Home key={home.id} home={home} />
         ))}
       </ul>
-      <Button look="quiet" className="mt-2" {...preview} onClick={() => void recordAndTell(add, say('plan.home-added'))}>
+      <Button
+        look="quiet"
+        className="mt-2"
+        {...preview}
+        onClick={() => void recordAndTell(add, say('plan.home-added'))}
+      >
         {say('plan.add-home')}
       </Button>
     </section>
@@ -41,10 +53,21 @@ function Home({ home }: { home: HomeFacts }) {
   const set = (people: readonly Person[], name = home.name) =>
     void recordAndTell([draft('home.set', home.id, { name, people })], say('plan.home-changed', { name }));
   const [name, setName] = useState(home.name);
+  // a person has no other identity than the place in the home's list
+  const inOrder = home.people.map((person, at) => ({ person, at }));
   return (
     <li className="border-b border-rule py-1.5">
-      <button type="button" className="flex min-h-8 w-full items-center gap-1.5 text-left" aria-expanded={isOpen} onClick={() => setOpen(!isOpen)}>
-        {isOpen ? <ChevronDown size={16} aria-hidden="true" /> : <ChevronRight size={16} aria-hidden="true" />}
+      <button
+        type="button"
+        className="flex min-h-8 w-full items-center gap-1.5 text-left"
+        aria-expanded={isOpen}
+        onClick={() => setOpen(!isOpen)}
+      >
+        {isOpen ? (
+          <ChevronDown size={16} aria-hidden="true" />
+        ) : (
+          <ChevronRight size={16} aria-hidden="true" />
+        )}
         <span className="font-semibold">{home.name}</span>
         <span className="ml-auto text-ash">{say('plan.persons', { count: home.people.length })}</span>
       </button>
@@ -52,22 +75,33 @@ function Home({ home }: { home: HomeFacts }) {
         <div className="pb-2 pl-6">
           <p className="flex items-center gap-2">
             <TextBlank label={say('plan.home-label')} value={name} onValue={setName} />
-            {name.trim() && name !== home.name && <Button look="quiet" onClick={() => set(home.people, name.trim())}>{say('plan.rename')}</Button>}
+            {name.trim() && name !== home.name && (
+              <Button look="quiet" onClick={() => set(home.people, name.trim())}>
+                {say('plan.rename')}
+              </Button>
+            )}
           </p>
-          {home.people.map((person, i) => (
+          {inOrder.map(({ person, at }) => (
             <PersonLine
-              // a person has no other identity than the place in the home's list
-              key={`${home.id}-${i}`}
+              key={at}
               person={person}
-              onPerson={next => set(home.people.map((p, j) => (j === i ? next : p)))}
-              onRemove={() => set(home.people.filter((_, j) => j !== i))}
+              onPerson={next => set(home.people.map((p, j) => (j === at ? next : p)))}
+              onRemove={() => set(home.people.filter((_, j) => j !== at))}
             />
           ))}
           <div className="mt-1 flex gap-2">
             <Button look="quiet" onClick={() => set([...home.people, {}])}>
               {say('plan.add-person')}
             </Button>
-            <Button look="quiet" onClick={() => void recordAndTell([draft('home.removed', home.id, {})], say('plan.home-removed', { name: home.name }))}>
+            <Button
+              look="quiet"
+              onClick={() =>
+                void recordAndTell(
+                  [draft('home.removed', home.id, {})],
+                  say('plan.home-removed', { name: home.name }),
+                )
+              }
+            >
               {say('plan.remove-home')}
             </Button>
           </div>
@@ -81,12 +115,25 @@ type Sex = 'f' | 'm' | 'unknown';
 type Condition = NonNullable<Person['condition']> | 'none';
 const conditions: readonly Condition[] = ['none', 'pregnant', 'nursing', 'formula-fed'];
 
-function PersonLine({ person, onPerson, onRemove }: { person: Person; onPerson: (person: Person) => void; onRemove: () => void }) {
+function PersonLine({
+  person,
+  onPerson,
+  onRemove,
+}: {
+  person: Person;
+  onPerson: (person: Person) => void;
+  onRemove: () => void;
+}) {
   const say = useSay();
   const { units } = useReader();
   const { today } = useWaterState();
   const months = ageMonths(person, today);
-  const years = months === undefined ? undefined : months < 24 ? Math.round((months / 12) * 10) / 10 : Math.floor(months / 12);
+  const years =
+    months === undefined
+      ? undefined
+      : months < 24
+        ? Math.round((months / 12) * 10) / 10
+        : Math.floor(months / 12);
   return (
     <div className="border-b border-dotted border-rule py-0.5 [&_.text-large]:text-base [&_.text-large]:leading-8">
       <Sentence>
@@ -123,7 +170,9 @@ function PersonLine({ person, onPerson, onRemove }: { person: Person; onPerson: 
           }}
           choices={conditions.map(value => ({ value, label: say(`condition.${value}`) }))}
         />{' '}
-        <span className="text-small text-ash">{say('person.drinks', { litres: format.litres(beverageIntakeL(person, today), units) })}</span>{' '}
+        <span className="text-small text-ash">
+          {say('person.drinks', { litres: format.litres(beverageIntakeL(person, today), units) })}
+        </span>{' '}
         <Button look="quiet" className="text-small" onClick={onRemove}>
           {say('person.remove')}
         </Button>

@@ -39,11 +39,23 @@ export function OthersList() {
       <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('plan.others')}</h2>
       {animalKinds.map(kind => (
         <p key={kind} className={row}>
-          <QuantityBlank onLeave label={say(`animal.${kind}`)} dimension="number" value={countOf(kind)} onValue={n => setAnimals(kind, n)} least={0} most={100000} wholeNumbers />
+          <QuantityBlank
+            onLeave
+            label={say(`animal.${kind}`)}
+            dimension="number"
+            value={countOf(kind)}
+            onValue={n => setAnimals(kind, n)}
+            least={0}
+            most={100000}
+            wholeNumbers
+          />
           <span>
             {say(`animal.${kind}`)}{' '}
             <span className="text-small text-ash">
-              {say(animalRates[kind].perKg ? 'animal.rate-kg' : 'animal.rate', { litres: format.litres(animalRates[kind].litres, units), massKg: TYPICAL_KG[kind] ?? 0 })}
+              {say(animalRates[kind].perKg ? 'animal.rate-kg' : 'animal.rate', {
+                litres: format.litres(animalRates[kind].litres, units),
+                massKg: TYPICAL_KG[kind] ?? 0,
+              })}
             </span>
           </span>
         </p>
@@ -51,10 +63,24 @@ export function OthersList() {
       <h3 className="mt-3 mb-1 text-base">{say('plan.institutions')}</h3>
       {institutionKinds.map(kind => (
         <p key={kind} className={row}>
-          <QuantityBlank onLeave label={say(`institution.${kind}`)} dimension="number" value={usersOf(kind)} onValue={n => setUsers(kind, n)} least={0} most={100000} wholeNumbers />
+          <QuantityBlank
+            onLeave
+            label={say(`institution.${kind}`)}
+            dimension="number"
+            value={usersOf(kind)}
+            onValue={n => setUsers(kind, n)}
+            least={0}
+            most={100000}
+            wholeNumbers
+          />
           <span>
             {say(`institution.${kind}`)}{' '}
-            <span className="text-small text-ash">{say('institution.rate', { litres: format.litres(institutionRates[kind].litres, units), grade: `grade.${institutionRates[kind].grade}` })}</span>
+            <span className="text-small text-ash">
+              {say('institution.rate', {
+                litres: format.litres(institutionRates[kind].litres, units),
+                grade: `grade.${institutionRates[kind].grade}`,
+              })}
+            </span>
           </span>
         </p>
       ))}

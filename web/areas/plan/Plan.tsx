@@ -1,9 +1,9 @@
-import { dailyNeed, type NeedLine, type NeedSchoolId, needSchools, stockNeedL } from '#core/need/need.ts';
-import { type Climate, climateFactor, dayLadder } from '#core/need/rates.ts';
+import { useMemo } from 'react';
 import { citations } from '#core/citations.ts';
 import type { PlanFields } from '#core/log/entry.ts';
 import { needGroup } from '#core/log/state.ts';
-import { useMemo } from 'react';
+import { dailyNeed, type NeedLine, type NeedSchoolId, needSchools, stockNeedL } from '#core/need/need.ts';
+import { type Climate, climateFactor, dayLadder } from '#core/need/rates.ts';
 import { useFacts, usePreview, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
@@ -19,7 +19,8 @@ const climates = Object.keys(climateFactor) as Climate[];
 
 /** Round figures that hold the marks of a scale. */
 function ticksTo(most: number): number[] {
-  const step = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000].find(s => most / s <= 8) ?? 20_000;
+  const step =
+    [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000, 10_000].find(s => most / s <= 8) ?? 20_000;
   return Array.from({ length: Math.ceil(most / step) + 1 }, (_, i) => i * step);
 }
 
@@ -31,7 +32,8 @@ export function Plan() {
   const { need, reach, today } = useWaterState();
   const { recordAndTell } = useRecord();
   const { plan } = facts;
-  const set = (change: Partial<PlanFields>) => void recordAndTell([draft('plan.set', 'plan', change)], say('plan.changed'));
+  const set = (change: Partial<PlanFields>) =>
+    void recordAndTell([draft('plan.set', 'plan', change)], say('plan.changed'));
   const keepL = stockNeedL(need.drinkingL, plan.targetDays, plan.reserveShare);
   const utilityL = stockNeedL(need.utilityL, plan.targetDays, plan.reserveShare);
   const missingL = keepL - reach.drinkingL;
@@ -40,7 +42,10 @@ export function Plan() {
   const inUnits = (litres: number) => format.litres(litres, units);
   const warmer = climates[climates.indexOf(plan.climate) + 1];
   const hotPreview = usePreview(warmer && [draft('plan.set', 'plan', { climate: warmer })]);
-  const rule = { school: plan.needSchool, source: citations[schools.find(s => s.id === plan.needSchool)!.source] };
+  const rule = {
+    school: plan.needSchool,
+    source: citations[schools.find(s => s.id === plan.needSchool)!.source],
+  };
 
   return (
     <div className="flex max-w-[1080px] flex-col gap-6 p-6 max-wide:p-4">
@@ -51,33 +56,66 @@ export function Plan() {
         </p>
         <p className="text-large">
           {utilityL > 0 && `${say('plan.answer-utility', { litres: utilityL })} `}
-          {missingL > 0 ? say('plan.missing', { held: reach.drinkingL, missing: missingL }) : say('plan.enough', { held: reach.drinkingL })}
+          {missingL > 0
+            ? say('plan.missing', { held: reach.drinkingL, missing: missingL })
+            : say('plan.enough', { held: reach.drinkingL })}
         </p>
         <p className="text-ash">
-          {say('plan.working', { perDay: need.drinkingL, days: plan.targetDays, share: plan.reserveShare, litres: keepL })}
-          {reach.days !== null && ` · ${say('plan.held-by', { held: reach.drinkingL, perDay: reach.drinkingNeedL, days: reach.days })}`}
+          {say('plan.working', {
+            perDay: need.drinkingL,
+            days: plan.targetDays,
+            share: plan.reserveShare,
+            litres: keepL,
+          })}
+          {reach.days !== null &&
+            ` · ${say('plan.held-by', { held: reach.drinkingL, perDay: reach.drinkingNeedL, days: reach.days })}`}
         </p>
       </div>
 
       <Sentence>
         {say('plan.for')}{' '}
-        <QuantityBlank onLeave label={say('plan.days')} dimension="number" value={plan.targetDays} onValue={targetDays => targetDays !== undefined && set({ targetDays })} least={1} most={3650} wholeNumbers />{' '}
+        <QuantityBlank
+          onLeave
+          label={say('plan.days')}
+          dimension="number"
+          value={plan.targetDays}
+          onValue={targetDays => targetDays !== undefined && set({ targetDays })}
+          least={1}
+          most={3650}
+          wholeNumbers
+        />{' '}
         {say('plan.days-by')}{' '}
         <ChoiceBlank<NeedSchoolId>
           label={say('plan.school')}
           value={plan.needSchool}
           onValue={needSchool => set({ needSchool })}
-          choices={needSchools.map(s => ({ value: s.id, label: say(`need.${s.id}`), note: say(`need.${s.id}.note`) }))}
+          choices={needSchools.map(s => ({
+            value: s.id,
+            label: say(`need.${s.id}`),
+            note: say(`need.${s.id}.note`),
+          }))}
         />
         , {say('plan.in')}{' '}
         <ChoiceBlank<Climate>
           label={say('plan.climate')}
           value={plan.climate}
           onValue={climate => set({ climate })}
-          choices={climates.map(value => ({ value, label: say(`climate.${value}`), note: `× ${climateFactor[value]}` }))}
+          choices={climates.map(value => ({
+            value,
+            label: say(`climate.${value}`),
+            note: `× ${climateFactor[value]}`,
+          }))}
         />
         , {say('plan.with')}{' '}
-        <QuantityBlank onLeave label={say('plan.reserve')} dimension="number" value={Math.round(plan.reserveShare * 100)} onValue={share => share !== undefined && set({ reserveShare: share / 100 })} least={0} most={200} />{' '}
+        <QuantityBlank
+          onLeave
+          label={say('plan.reserve')}
+          dimension="number"
+          value={Math.round(plan.reserveShare * 100)}
+          onValue={share => share !== undefined && set({ reserveShare: share / 100 })}
+          least={0}
+          most={200}
+        />{' '}
         {say('plan.reserve-words')}
       </Sentence>
       <p className="-mt-3 flex flex-wrap items-center gap-2 text-small text-ash">
@@ -88,7 +126,12 @@ export function Plan() {
           </Button>
         ))}
         {warmer && (
-          <Button look="quiet" className="text-small" {...hotPreview} onClick={() => set({ climate: warmer })}>
+          <Button
+            look="quiet"
+            className="text-small"
+            {...hotPreview}
+            onClick={() => set({ climate: warmer })}
+          >
             {say('plan.warmer', { climate: `climate.${warmer}` })}
           </Button>
         )}
@@ -125,7 +168,15 @@ export function Plan() {
 }
 
 /** The day's need line by line, so that anybody can add it up. */
-function Working({ lines, drinkingL, utilityL }: { lines: readonly NeedLine[]; drinkingL: number; utilityL: number }) {
+function Working({
+  lines,
+  drinkingL,
+  utilityL,
+}: {
+  lines: readonly NeedLine[];
+  drinkingL: number;
+  utilityL: number;
+}) {
   const say = useSay();
   const { units } = useReader();
   const inUnits = (litres: number) => format.exactLitres(litres, units);
@@ -143,9 +194,13 @@ function Working({ lines, drinkingL, utilityL }: { lines: readonly NeedLine[]; d
           </tr>
         </thead>
         <tbody>
-          {lines.map((line, i) => (
-            <tr key={`${line.use}${line.rateL}${i}`} className="border-b border-rule">
-              <td className="py-1">{line.of ? say(`${line.use === 'animals' ? 'animal' : 'institution'}.${line.of}`) : say(`use.${line.use}`)}</td>
+          {lines.map(line => (
+            <tr key={`${line.use} ${line.of ?? ''} ${line.rateL}`} className="border-b border-rule">
+              <td className="py-1">
+                {line.of
+                  ? say(`${line.use === 'animals' ? 'animal' : 'institution'}.${line.of}`)
+                  : say(`use.${line.use}`)}
+              </td>
               <td>{say(`grade.${line.grade}`)}</td>
               <td className="text-right">{format.number(line.users)}</td>
               <td className="text-right">× {inUnits(line.rateL)}</td>

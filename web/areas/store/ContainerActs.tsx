@@ -1,15 +1,15 @@
-import type { ContainerFacts } from '#core/log/facts.ts';
 import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import type { ContainerFacts } from '#core/log/facts.ts';
 import { useWaterState } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
-import { CondemnForm, EmptyForm, FailForm, InspectForm } from './acts/EndForms.tsx';
 import { DrawForm } from './acts/DrawForm.tsx';
+import { CondemnForm, EmptyForm, FailForm, InspectForm } from './acts/EndForms.tsx';
 import { FillForm } from './acts/FillForm.tsx';
 import { MoveForm } from './acts/MoveForm.tsx';
 import { ReadForm } from './acts/ReadForm.tsx';
 import { SanitiseForm } from './acts/SanitiseForm.tsx';
-import { useNavigate } from 'react-router';
 
 export interface ActFormProps {
   readonly container: ContainerFacts;
@@ -31,7 +31,17 @@ const forms = {
 
 type ActId = keyof typeof forms | 'dose';
 
-const ofFull: readonly ActId[] = ['rotate', 'dose', 'draw', 'read', 'move', 'inspect', 'empty', 'fail', 'condemn'];
+const ofFull: readonly ActId[] = [
+  'rotate',
+  'dose',
+  'draw',
+  'read',
+  'move',
+  'inspect',
+  'empty',
+  'fail',
+  'condemn',
+];
 const ofEmpty: readonly ActId[] = ['fill', 'sanitise', 'move', 'inspect', 'condemn'];
 /** Acts on water that nobody may drink. */
 const ofFailed: readonly ActId[] = ['empty', 'draw', 'read', 'inspect', 'condemn'];

@@ -1,5 +1,5 @@
-import type { Shape } from '#core/containers/kinds.ts';
 import type { KeyboardEvent } from 'react';
+import type { Shape } from '#core/containers/kinds.ts';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -97,24 +97,90 @@ export function ContainerDrawing({ drawn, scale, isSelected, isTabStop, onSelect
       </clipPath>
       <path d={path} fill="var(--paper)" />
       <g clipPath={`url(#${clip})`}>
-        {state !== 'failed' && state !== 'empty' && <rect x={x} y={y + h - filledH} width={w} height={filledH} fill={w < GLYPH_PX ? glyphFill(state) : waterFill(state)} />}
-        {state === 'failed' && <rect x={x} y={y + h / 2 - Math.max(1.5, h * 0.05)} width={w} height={Math.max(3, h * 0.1)} fill="var(--iron)" />}
-        {state === 'open' && <rect x={x + w * 0.35} y={y + h - filledH - 1} width={w * 0.3} height={Math.max(4, h * 0.08)} fill="var(--paper)" stroke="var(--slate)" strokeWidth="1" />}
+        {state !== 'failed' && state !== 'empty' && (
+          <rect
+            x={x}
+            y={y + h - filledH}
+            width={w}
+            height={filledH}
+            fill={w < GLYPH_PX ? glyphFill(state) : waterFill(state)}
+          />
+        )}
+        {state === 'failed' && (
+          <rect
+            x={x}
+            y={y + h / 2 - Math.max(1.5, h * 0.05)}
+            width={w}
+            height={Math.max(3, h * 0.1)}
+            fill="var(--iron)"
+          />
+        )}
+        {state === 'open' && (
+          <rect
+            x={x + w * 0.35}
+            y={y + h - filledH - 1}
+            width={w * 0.3}
+            height={Math.max(4, h * 0.08)}
+            fill="var(--paper)"
+            stroke="var(--slate)"
+            strokeWidth="1"
+          />
+        )}
       </g>
-      <path d={details(kind.shape, x, y, w, h)} fill="none" stroke="var(--slate)" strokeOpacity=".55" strokeWidth="1" />
+      <path
+        d={details(kind.shape, x, y, w, h)}
+        fill="none"
+        stroke="var(--slate)"
+        strokeOpacity=".55"
+        strokeWidth="1"
+      />
       <path d={path} fill="none" stroke="var(--slate)" strokeWidth="1.5" />
       {count > 1 && (
         <g>
-          <rect x={x + w / 2 - 17} y={y + h / 2 - 10} width="34" height="20" fill="var(--chalk)" stroke="var(--slate)" strokeWidth="1" />
-          <text x={x + w / 2} y={y + h / 2 + 5} textAnchor="middle" fontSize="13" fontWeight="700" fill="var(--slate)">
+          <rect
+            x={x + w / 2 - 17}
+            y={y + h / 2 - 10}
+            width="34"
+            height="20"
+            fill="var(--chalk)"
+            stroke="var(--slate)"
+            strokeWidth="1"
+          />
+          <text
+            x={x + w / 2}
+            y={y + h / 2 + 5}
+            textAnchor="middle"
+            fontSize="13"
+            fontWeight="700"
+            fill="var(--slate)"
+          >
             ×{count}
           </text>
         </g>
       )}
-      {isSelected && <rect x={x - 4} y={y - 4} width={w + 8} height={h + 8} fill="none" stroke="var(--slate)" strokeWidth="2" strokeDasharray="5 3" />}
+      {isSelected && (
+        <rect
+          x={x - 4}
+          y={y - 4}
+          width={w + 8}
+          height={h + 8}
+          fill="none"
+          stroke="var(--slate)"
+          strokeWidth="2"
+          strokeDasharray="5 3"
+        />
+      )}
     </g>
   );
 }
 
 const glyphFill = (state: Drawn['state']): string =>
-  state === 'past' ? 'var(--clay)' : state === 'utility' ? 'var(--silt)' : state === 'waiting' ? 'var(--pool-2)' : state === 'due' ? 'url(#water-due)' : 'var(--pool)';
+  state === 'past'
+    ? 'var(--clay)'
+    : state === 'utility'
+      ? 'var(--silt)'
+      : state === 'waiting'
+        ? 'var(--pool-2)'
+        : state === 'due'
+          ? 'url(#water-due)'
+          : 'var(--pool)';

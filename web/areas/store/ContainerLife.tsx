@@ -1,9 +1,9 @@
-import type { ContainerFacts } from '#core/log/facts.ts';
-import { kindOf } from '#core/log/state.ts';
-import { portability } from '#core/containers/mass.ts';
 import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
+import { portability } from '#core/containers/mass.ts';
+import type { ContainerFacts } from '#core/log/facts.ts';
+import { kindOf } from '#core/log/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -57,27 +57,35 @@ export function ContainerLife({ container }: { container: ContainerFacts }) {
         {fill && state.litres > 0 && (
           <>
             <Line name={say('life.water')}>
-              {say(`water.${fill.water}`)}, {format.bothVolumes(state.litres, units)} <ProvenanceTag amount={fill.volumeL} />
+              {say(`water.${fill.water}`)}, {format.bothVolumes(state.litres, units)}{' '}
+              <ProvenanceTag amount={fill.volumeL} />
             </Line>
             <Line name={say('life.filled')}>{format.dayAndTime(fill.at, timeZone)}</Line>
           </>
         )}
         {state.goodUntil && (
           <Line name={say('life.good-until')}>
-            {format.day(state.goodUntil.day)} <span className="text-ash">({say(state.goodUntil.rule.rule)})</span>
+            {format.day(state.goodUntil.day)}{' '}
+            <span className="text-ash">({say(state.goodUntil.rule.rule)})</span>
           </Line>
         )}
         {reading && (
           <Line name={say('life.chlorine')}>
-            {reading.mgL === undefined ? say(`smell.${reading.smell ?? 'none'}`) : `${format.number(reading.mgL)} mg/L`}{' '}
+            {reading.mgL === undefined
+              ? say(`smell.${reading.smell ?? 'none'}`)
+              : `${format.number(reading.mgL)} mg/L`}{' '}
             <span className="text-ash">{format.dayAndTime(reading.at, timeZone)}</span>
           </Line>
         )}
         <Line name={say('life.mass')}>
           {format.kg(state.massKg, units)}, {say(`carry.${portability(state.massKg, facts.plan.liftKg)}`)}
-          {kind && state.massKg > 2 * facts.plan.liftKg && <span className="block text-small text-ash">{say('life.strap')}</span>}
+          {kind && state.massKg > 2 * facts.plan.liftKg && (
+            <span className="block text-small text-ash">{say('life.strap')}</span>
+          )}
         </Line>
-        {container.heldBefore !== 'new' && <Line name={say('life.held')}>{say(`held.${container.heldBefore}`)}</Line>}
+        {container.heldBefore !== 'new' && (
+          <Line name={say('life.held')}>{say(`held.${container.heldBefore}`)}</Line>
+        )}
         {container.note && <Line name={say('life.note')}>{container.note}</Line>}
       </dl>
       <JudgementLine judgement={state.judgement} />

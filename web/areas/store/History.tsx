@@ -1,6 +1,6 @@
+import { useEffect, useState } from 'react';
 import type { HistoryLine } from '#contract/log.ts';
 import type { Entry } from '#core/log/entry.ts';
-import { useEffect, useState } from 'react';
 import { useReader } from '../../app/hooks.ts';
 import { strikesOf, useRecord } from '../../app/undo.tsx';
 import { fetchHistory } from '../../log/api.ts';
@@ -54,7 +54,12 @@ export function History({ subject, version }: { subject: string; version: unknow
               </span>
             </span>
             {!isStruck && entry.kind !== 'struck' && (
-              <Button look="quiet" className="text-small" aria-label={say('history.strike-this', { what: words(entry) })} onClick={() => setStriking(entry)}>
+              <Button
+                look="quiet"
+                className="text-small"
+                aria-label={say('history.strike-this', { what: words(entry) })}
+                onClick={() => setStriking(entry)}
+              >
                 {say('history.strike')}
               </Button>
             )}
@@ -78,7 +83,10 @@ function StrikeDialog({ entry, onClose }: { entry: Entry; onClose: () => void })
   const { recordAndTell } = useRecord();
   const [rests, setRests] = useState<readonly Entry[]>([]);
   const strike = async () => {
-    const outcome = await recordAndTell(strikesOf([entry, ...rests]), say('history.was-struck', { what: words(entry) }));
+    const outcome = await recordAndTell(
+      strikesOf([entry, ...rests]),
+      say('history.was-struck', { what: words(entry) }),
+    );
     if (outcome.is === 'problem' && outcome.problem.rests) setRests(outcome.problem.rests);
     else onClose();
   };

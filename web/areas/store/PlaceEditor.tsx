@@ -1,6 +1,6 @@
+import { useMemo, useState } from 'react';
 import type { PlaceFields, Shelf } from '#core/log/entry.ts';
 import type { PlaceFacts } from '#core/log/facts.ts';
-import { useMemo, useState } from 'react';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
@@ -21,20 +21,53 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
   const facts = useFacts();
   const before: Partial<PlaceFields> = place === 'new' ? {} : place;
   const buildings = Object.values(facts.building);
-  const [fields, setFields] = useState<Partial<PlaceFields>>({ level: 0, widthM: 4, heightM: 2.4, shelves: [], ...before });
-  const [buildingName, setBuildingName] = useState(facts.building[before.building ?? '']?.name ?? buildings[0]?.name ?? '');
+  const [fields, setFields] = useState<Partial<PlaceFields>>({
+    level: 0,
+    widthM: 4,
+    heightM: 2.4,
+    shelves: [],
+    ...before,
+  });
+  const [buildingName, setBuildingName] = useState(
+    facts.building[before.building ?? '']?.name ?? buildings[0]?.name ?? '',
+  );
   const set = (change: Partial<PlaceFields>) => setFields(f => ({ ...f, ...change }));
   const drafts = useMemo(() => {
     const { name, level, widthM, heightM } = fields;
-    if (!name?.trim() || !buildingName.trim() || widthM === undefined || heightM === undefined || level === undefined) return undefined;
-    const known = Object.values(facts.building).find(b => b.name.toLowerCase() === buildingName.trim().toLowerCase());
+    if (
+      !name?.trim() ||
+      !buildingName.trim() ||
+      widthM === undefined ||
+      heightM === undefined ||
+      level === undefined
+    )
+      return undefined;
+    const known = Object.values(facts.building).find(
+      b => b.name.toLowerCase() === buildingName.trim().toLowerCase(),
+    );
     const building = known?.id ?? newSubject('building');
     const list: Draft[] = known
       ? []
-      : [draft('building.set', building, { name: buildingName.trim(), order: Object.keys(facts.building).length, roof: 'pitched' })];
+      : [
+          draft('building.set', building, {
+            name: buildingName.trim(),
+            order: Object.keys(facts.building).length,
+            roof: 'pitched',
+          }),
+        ];
     const { id: _, ...rest } = fields as Partial<PlaceFacts>;
     const subject = place === 'new' ? newSubject('place') : place.id;
-    list.push(draft('place.set', subject, { ...rest, name: name.trim(), building, level, widthM, heightM, shelves: fields.shelves ?? [] }));
+    list.push(
+      draft('place.set', subject, {
+        ...rest,
+        name: name.trim(),
+        building,
+        level,
+        widthM,
+        heightM,
+        shelves: fields.shelves ?? [],
+      }),
+    );
     return list;
   }, [fields, buildingName, facts.building, place]);
   const yesNo = (key: 'dark' | 'mayFreeze' | 'directSun') => (
@@ -47,19 +80,52 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
   );
   return (
     <Dialog title={say(place === 'new' ? 'place.new' : 'place.edit')} open onClose={onClose} wide>
-      <Act drafts={drafts} label={say('place.keep')} told={say('place.told', { name: fields.name ?? '' })} onDone={onClose}>
+      <Act
+        drafts={drafts}
+        label={say('place.keep')}
+        told={say('place.told', { name: fields.name ?? '' })}
+        onDone={onClose}
+      >
         <Sentence>
-          <TextBlank label={say('place.name')} value={fields.name ?? ''} onValue={name => set({ name })} placeholder={say('set-down.place-hint')} />{' '}
+          <TextBlank
+            label={say('place.name')}
+            value={fields.name ?? ''}
+            onValue={name => set({ name })}
+            placeholder={say('set-down.place-hint')}
+          />{' '}
           {say('place.in')}{' '}
-          <TextBlank label={say('place.building')} value={buildingName} onValue={setBuildingName} offers={buildings.map(b => b.name)} placeholder={say('first.home')} />,{' '}
+          <TextBlank
+            label={say('place.building')}
+            value={buildingName}
+            onValue={setBuildingName}
+            offers={buildings.map(b => b.name)}
+            placeholder={say('first.home')}
+          />
+          ,{' '}
           <ChoiceBlank<Level>
             label={say('place.level')}
             value={String(fields.level ?? 0) as Level}
             onValue={level => set({ level: Number(level) })}
             choices={levels.map(value => ({ value, label: say(`level.${value}`) }))}
           />
-          , <QuantityBlank label={say('place.width')} dimension="lengthM" value={fields.widthM} onValue={widthM => setFields(f => ({ ...f, ...(widthM === undefined ? {} : { widthM }) }))} least={0.3} most={100} />{' '}
-          m {say('place.wide')}, <QuantityBlank label={say('place.height')} dimension="lengthM" value={fields.heightM} onValue={heightM => setFields(f => ({ ...f, ...(heightM === undefined ? {} : { heightM }) }))} least={0.3} most={20} />{' '}
+          ,{' '}
+          <QuantityBlank
+            label={say('place.width')}
+            dimension="lengthM"
+            value={fields.widthM}
+            onValue={widthM => setFields(f => ({ ...f, ...(widthM === undefined ? {} : { widthM }) }))}
+            least={0.3}
+            most={100}
+          />{' '}
+          m {say('place.wide')},{' '}
+          <QuantityBlank
+            label={say('place.height')}
+            dimension="lengthM"
+            value={fields.heightM}
+            onValue={heightM => setFields(f => ({ ...f, ...(heightM === undefined ? {} : { heightM }) }))}
+            least={0.3}
+            most={20}
+          />{' '}
           m {say('place.high')}; {say('place.about')}{' '}
           <QuantityBlank
             label={say('place.mean')}
@@ -74,14 +140,28 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
             label={say('place.floor')}
             dimension="number"
             value={fields.floorLimitKgM2}
-            onValue={limit => setFields(({ floorLimitKgM2: _, ...f }) => (limit === undefined ? f : { ...f, floorLimitKgM2: limit }))}
+            onValue={limit =>
+              setFields(({ floorLimitKgM2: _, ...f }) =>
+                limit === undefined ? f : { ...f, floorLimitKgM2: limit },
+              )
+            }
             least={10}
             most={20000}
           />{' '}
           kg/m². {say('place.found')}{' '}
-          <TextBlank label={say('place.finding')} value={fields.finding ?? ''} onValue={finding => set({ finding })} placeholder={say('place.finding-hint')} />.
+          <TextBlank
+            label={say('place.finding')}
+            value={fields.finding ?? ''}
+            onValue={finding => set({ finding })}
+            placeholder={say('place.finding-hint')}
+          />
+          .
         </Sentence>
-        <Shelves shelves={fields.shelves ?? []} widthM={fields.widthM ?? 4} onShelves={shelves => set({ shelves })} />
+        <Shelves
+          shelves={fields.shelves ?? []}
+          widthM={fields.widthM ?? 4}
+          onShelves={shelves => set({ shelves })}
+        />
       </Act>
     </Dialog>
   );
@@ -97,17 +177,44 @@ const SHELF_STEP_M = 0.6;
 
 function Shelves({ shelves, widthM, onShelves }: ShelvesProps) {
   const say = useSay();
-  const change = (id: string, more: Partial<Shelf>) => onShelves(shelves.map(s => (s.id === id ? { ...s, ...more } : s)));
+  const change = (id: string, more: Partial<Shelf>) =>
+    onShelves(shelves.map(s => (s.id === id ? { ...s, ...more } : s)));
   const add = () => {
     const heightM = Math.max(0.2, ...shelves.map(s => s.heightM)) + SHELF_STEP_M;
-    onShelves([...shelves, { id: String.fromCharCode(65 + shelves.length), heightM: Math.round(heightM * 10) / 10, fromM: 0.2, toM: widthM - 0.2, limitKg: 150 }]);
+    onShelves([
+      ...shelves,
+      {
+        id: String.fromCharCode(65 + shelves.length),
+        heightM: Math.round(heightM * 10) / 10,
+        fromM: 0.2,
+        toM: widthM - 0.2,
+        limitKg: 150,
+      },
+    ]);
   };
   return (
     <div>
       {shelves.map(s => (
         <Sentence key={s.id}>
-          {say('move.on-shelf', { id: s.id })}: <QuantityBlank label={say('shelf.height')} dimension="lengthM" value={s.heightM} onValue={heightM => heightM !== undefined && change(s.id, { heightM })} least={0} most={6} /> m {say('shelf.up')},{' '}
-          {say('shelf.bears')} <QuantityBlank label={say('shelf.limit')} dimension="massKg" value={s.limitKg} onValue={limitKg => limitKg !== undefined && change(s.id, { limitKg })} least={0} most={20000} /> kg.
+          {say('move.on-shelf', { id: s.id })}:{' '}
+          <QuantityBlank
+            label={say('shelf.height')}
+            dimension="lengthM"
+            value={s.heightM}
+            onValue={heightM => heightM !== undefined && change(s.id, { heightM })}
+            least={0}
+            most={6}
+          />{' '}
+          m {say('shelf.up')}, {say('shelf.bears')}{' '}
+          <QuantityBlank
+            label={say('shelf.limit')}
+            dimension="massKg"
+            value={s.limitKg}
+            onValue={limitKg => limitKg !== undefined && change(s.id, { limitKg })}
+            least={0}
+            most={20000}
+          />{' '}
+          kg.
         </Sentence>
       ))}
       <Button look="quiet" onClick={add}>

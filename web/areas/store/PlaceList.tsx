@@ -1,5 +1,5 @@
-import { type WaterState, waterStates } from '#core/log/state.ts';
 import { useMemo } from 'react';
+import { type WaterState, waterStates } from '#core/log/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -45,14 +45,21 @@ export function PlaceList({ onPlace }: { onPlace: (place: string) => void }) {
   const notesOf = usePlaceNotes();
   const most = Math.max(1, ...[...held.values()].map(h => h.litres));
   return (
-    <ul aria-label={say('place.list')} className="m-0 grid list-none grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-x-6 p-0 pb-3 text-small">
+    <ul
+      aria-label={say('place.list')}
+      className="m-0 grid list-none grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-x-6 p-0 pb-3 text-small"
+    >
       {Object.values(facts.place).map(place => {
         const { litres, count, byState } = held.get(place.id) ?? nothing;
         let x = 0;
         return (
           <li key={place.id} className="border-t border-rule py-1.5">
             <div className="flex items-baseline justify-between gap-2">
-              <button type="button" className="font-bold underline decoration-rule underline-offset-3" onClick={() => onPlace(place.id)}>
+              <button
+                type="button"
+                className="font-bold underline decoration-rule underline-offset-3"
+                onClick={() => onPlace(place.id)}
+              >
                 {place.name}
               </button>
               <span>{say('place.holds', { count, litres: format.litres(litres, units) })}</span>
@@ -61,14 +68,26 @@ export function PlaceList({ onPlace }: { onPlace: (place: string) => void }) {
               <svg aria-hidden="true" width={BAR_W} height="9" className="shrink-0">
                 {waterStates.map(state => {
                   const w = ((byState[state] ?? 0) / most) * BAR_W;
-                  const bar = w > 0 && <rect key={state} x={x} width={w} height="9" fill={state === 'failed' ? 'var(--iron)' : waterFill(state)} />;
+                  const bar = w > 0 && (
+                    <rect
+                      key={state}
+                      x={x}
+                      width={w}
+                      height="9"
+                      fill={state === 'failed' ? 'var(--iron)' : waterFill(state)}
+                    />
+                  );
                   x += w;
                   return bar;
                 })}
               </svg>
               <span className="truncate">{notesOf(place).join(' · ')}</span>
             </div>
-            {place.finding && <p className="truncate text-ash" title={place.finding}>{place.finding}</p>}
+            {place.finding && (
+              <p className="truncate text-ash" title={place.finding}>
+                {place.finding}
+              </p>
+            )}
           </li>
         );
       })}

@@ -3,8 +3,8 @@ import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ContainerDrawing } from './ContainerDrawing.tsx';
-import { usePlaceNotes } from './placeNotes.ts';
 import { type DrawnBuilding, type DrawnPlace, type Section, sectionOf } from './layout.ts';
+import { usePlaceNotes } from './placeNotes.ts';
 
 /** Metres to pixels: y turns over, because screens count downwards. */
 export interface Scale {
@@ -20,7 +20,11 @@ const SHARE_OF_WINDOW = 0.58;
 /** A room narrower than this has room for its name only; the list under the drawing has its litres. */
 const NARROW_PX = 210;
 
-function scaleFor({ extent }: Section, widthPx: number, heightPx: number): Scale & { widthPx: number; heightPx: number } {
+function scaleFor(
+  { extent }: Section,
+  widthPx: number,
+  heightPx: number,
+): Scale & { widthPx: number; heightPx: number } {
   const fit = Math.min(widthPx / extent.w, heightPx / extent.h);
   const pxPerM = Math.max(LEAST_PX_PER_M, Math.min(MOST_PX_PER_M, fit));
   return {
@@ -49,7 +53,9 @@ export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
   useLayoutEffect(() => {
     const element = box.current;
     if (!element) return;
-    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: window.innerHeight * SHARE_OF_WINDOW }));
+    const observer = new ResizeObserver(() =>
+      setSize({ width: element.clientWidth, height: window.innerHeight * SHARE_OF_WINDOW }),
+    );
     observer.observe(element);
     return () => observer.disconnect();
   }, []);
@@ -77,7 +83,13 @@ export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
         onKeyDown={walk}
         className="block"
       >
-        <rect x="0" y={groundY} width={scale.widthPx} height={Math.max(0, scale.heightPx - groundY)} fill="url(#earth)" />
+        <rect
+          x="0"
+          y={groundY}
+          width={scale.widthPx}
+          height={Math.max(0, scale.heightPx - groundY)}
+          fill="url(#earth)"
+        />
         {section.buildings.map(b => (
           <Building key={b.building.id} building={b} scale={scale} />
         ))}
@@ -113,12 +125,22 @@ function Building({ building: b, scale }: { building: DrawnBuilding; scale: Scal
   return (
     <g stroke="var(--slate)" strokeWidth="2.5" fill="var(--chalk)" strokeLinejoin="round">
       {b.places.map(p => (
-        <rect key={p.place.id} x={scale.x(p.x)} y={scale.y(p.y + p.h)} width={p.w * scale.pxPerM} height={p.h * scale.pxPerM} />
+        <rect
+          key={p.place.id}
+          x={scale.x(p.x)}
+          y={scale.y(p.y + p.h)}
+          width={p.w * scale.pxPerM}
+          height={p.h * scale.pxPerM}
+        />
       ))}
       {above.length > 0 && b.building.roof === 'pitched' && (
-        <path d={`M${left - 12} ${top}L${(left + right) / 2} ${top - b.roofM * scale.pxPerM}L${right + 12} ${top}Z`} />
+        <path
+          d={`M${left - 12} ${top}L${(left + right) / 2} ${top - b.roofM * scale.pxPerM}L${right + 12} ${top}Z`}
+        />
       )}
-      {above.length > 0 && b.building.roof === 'flat' && <rect x={left - 6} y={top - 6} width={right - left + 12} height="6" fill="var(--slate)" />}
+      {above.length > 0 && b.building.roof === 'flat' && (
+        <rect x={left - 6} y={top - 6} width={right - left + 12} height="6" fill="var(--slate)" />
+      )}
     </g>
   );
 }
@@ -149,14 +171,21 @@ function Place({ drawn, scale, onPlace, children }: PlaceProps) {
         />
       ))}
       {children}
-      <foreignObject x={x + 4} y={top + 3} width={Math.max(60, widthPx - 8)} height="40" className="overflow-visible">
+      <foreignObject
+        x={x + 4}
+        y={top + 3}
+        width={Math.max(60, widthPx - 8)}
+        height="40"
+        className="overflow-visible"
+      >
         <button
           type="button"
           onClick={() => onPlace(place.id)}
           className="block max-w-full truncate bg-chalk px-1 text-left text-small leading-[17px] hover:underline"
           title={notes.join(' · ')}
         >
-          <strong>{place.name}</strong> {widthPx >= NARROW_PX && <span className="text-ash">{format.litres(drawn.litres, units)}</span>}
+          <strong>{place.name}</strong>{' '}
+          {widthPx >= NARROW_PX && <span className="text-ash">{format.litres(drawn.litres, units)}</span>}
         </button>
       </foreignObject>
     </g>

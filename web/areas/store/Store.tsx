@@ -1,6 +1,6 @@
-import { type WaterState, waterStates } from '#core/log/state.ts';
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
+import { type WaterState, waterStates } from '#core/log/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -8,8 +8,8 @@ import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { ContainerLife } from './ContainerLife.tsx';
-import { PlaceList } from './PlaceList.tsx';
 import { PlaceEditor } from './PlaceEditor.tsx';
+import { PlaceList } from './PlaceList.tsx';
 import { SectionDrawing } from './SectionDrawing.tsx';
 import { SetDown } from './SetDown.tsx';
 import { StoreTable } from './StoreTable.tsx';
@@ -51,13 +51,19 @@ export function Store() {
 
   return (
     <div className="flex h-full">
-      <div className={`flex min-w-0 flex-1 flex-col gap-3 p-5 pb-0 max-wide:p-4 ${selected ? 'max-wide:hidden' : ''}`}>
+      <div
+        className={`flex min-w-0 flex-1 flex-col gap-3 p-5 pb-0 max-wide:p-4 ${selected ? 'max-wide:hidden' : ''}`}
+      >
         <div className="flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
           <h1 className="text-title">
             {say('area.store')}{' '}
             {!isEmpty && (
               <span className="text-base font-normal text-ash">
-                {say('store.summary', { count: all.length, places: Object.keys(facts.place).length, litres: format.litres(litres, units) })}
+                {say('store.summary', {
+                  count: all.length,
+                  places: Object.keys(facts.place).length,
+                  litres: format.litres(litres, units),
+                })}
               </span>
             )}
           </h1>
@@ -69,7 +75,10 @@ export function Store() {
               <Button look="quiet" onClick={() => setPlace('new')}>
                 {say('place.new')}
               </Button>
-              <Link className="px-1 underline decoration-rule underline-offset-3 hover:decoration-slate" to={isTable ? '/store' : '/store?view=table'}>
+              <Link
+                className="px-1 underline decoration-rule underline-offset-3 hover:decoration-slate"
+                to={isTable ? '/store' : '/store?view=table'}
+              >
                 {say(isTable ? 'store.as-section' : 'store.as-table')}
               </Link>
             </div>
@@ -95,7 +104,10 @@ export function Store() {
         )}
       </div>
       {selected && (
-        <aside aria-label={selected.code} className="w-[330px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-0">
+        <aside
+          aria-label={selected.code}
+          className="w-[330px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-0"
+        >
           <ContainerLife container={selected} />
         </aside>
       )}

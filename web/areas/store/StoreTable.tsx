@@ -1,9 +1,16 @@
-import type { ContainerFacts } from '#core/log/facts.ts';
-import type { ContainerState } from '#core/log/state.ts';
-import { createColumnHelper, createSortedRowModel, rowSortingFeature, sortFns, tableFeatures, useTable } from '@tanstack/react-table';
+import {
+  createColumnHelper,
+  createSortedRowModel,
+  rowSortingFeature,
+  sortFns,
+  tableFeatures,
+  useTable,
+} from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
+import type { ContainerFacts } from '#core/log/facts.ts';
+import type { ContainerState } from '#core/log/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -61,30 +68,60 @@ export function StoreTable({ onSelect, selected, find }: Props) {
         goodUntil: state.goodUntil?.day ?? '',
         massKg: state.massKg,
       };
-      const isWanted = !wanted || `${row.code} ${row.kind} ${row.place} ${row.stateName}`.toLowerCase().includes(wanted);
+      const isWanted =
+        !wanted || `${row.code} ${row.kind} ${row.place} ${row.stateName}`.toLowerCase().includes(wanted);
       return isWanted ? [row] : [];
     });
   }, [facts, containers, filter, kindName, say]);
-  const table = useTable({ features, columns: columnDefs, data: rows, initialState: { sorting: [{ id: 'code', desc: false }] } });
+  const table = useTable({
+    features,
+    columns: columnDefs,
+    data: rows,
+    initialState: { sorting: [{ id: 'code', desc: false }] },
+  });
   const sorted = table.getRowModel().rows;
   const box = useRef<HTMLDivElement>(null);
-  const virtual = useVirtualizer({ count: sorted.length, getScrollElement: () => box.current, estimateSize: () => ROW_PX, overscan: 12 });
+  const virtual = useVirtualizer({
+    count: sorted.length,
+    getScrollElement: () => box.current,
+    estimateSize: () => ROW_PX,
+    overscan: 12,
+  });
   const grid = 'grid grid-cols-[90px_1.1fr_1.1fr_90px_80px_110px_80px] items-center gap-x-2 px-2';
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
       <p>
-        {say('table.find')} <TextBlank label={say('table.filter')} value={filter} onValue={setFilter} placeholder={say('table.hint')} />{' '}
+        {say('table.find')}{' '}
+        <TextBlank
+          label={say('table.filter')}
+          value={filter}
+          onValue={setFilter}
+          placeholder={say('table.hint')}
+        />{' '}
         <span className="text-ash">{say('table.rows', { count: rows.length })}</span>
       </p>
-      <div role="table" aria-label={say('table.name')} aria-rowcount={rows.length + 1} className="flex min-h-0 flex-1 flex-col overflow-x-auto">
+      <div
+        role="table"
+        aria-label={say('table.name')}
+        aria-rowcount={rows.length + 1}
+        className="flex min-h-0 flex-1 flex-col overflow-x-auto"
+      >
         <div className="flex min-h-0 min-w-[680px] flex-1 flex-col">
           <div role="rowgroup">
             <div role="row" className={`${grid} border-b-2 border-slate`}>
               {table.getFlatHeaders().map(header => {
                 const order = header.column.getIsSorted();
                 return (
-                  <div key={header.id} role="columnheader" aria-sort={order ? (order === 'asc' ? 'ascending' : 'descending') : 'none'}>
-                    <button type="button" className={`flex h-9 w-full items-center gap-1 font-bold ${isFigure.has(header.id) ? 'justify-end' : ''}`} onClick={() => header.column.toggleSorting()}>
+                  <div
+                    key={header.id}
+                    role="columnheader"
+                    aria-sort={order ? (order === 'asc' ? 'ascending' : 'descending') : 'none'}
+                  >
+                    <button
+                      type="button"
+                      className={`flex h-9 w-full items-center gap-1 font-bold ${isFigure.has(header.id) ? 'justify-end' : ''}`}
+                      onClick={() => header.column.toggleSorting()}
+                    >
                       {say(`table.${header.id}`)}
                       {order === 'asc' && <ArrowUp size={13} aria-hidden="true" />}
                       {order === 'desc' && <ArrowDown size={13} aria-hidden="true" />}
@@ -108,18 +145,30 @@ export function StoreTable({ onSelect, selected, find }: Props) {
                     style={{ height: ROW_PX, transform: `translateY(${item.start}px)` }}
                   >
                     <div role="cell">
-                      <button type="button" className="font-mono font-semibold underline decoration-rule underline-offset-3" onClick={() => onSelect(row.container.id)}>
+                      <button
+                        type="button"
+                        className="font-mono font-semibold underline decoration-rule underline-offset-3"
+                        onClick={() => onSelect(row.container.id)}
+                      >
                         {row.code}
                       </button>
                     </div>
-                    <div role="cell" className="truncate">{row.kind}</div>
-                    <div role="cell" className="truncate">{row.place}</div>
+                    <div role="cell" className="truncate">
+                      {row.kind}
+                    </div>
+                    <div role="cell" className="truncate">
+                      {row.place}
+                    </div>
                     <div role="cell" className="flex items-center gap-1.5">
                       <Swatch state={row.state.state} size={14} /> {row.stateName}
                     </div>
-                    <div role="cell" className="text-right">{format.litres(row.litres, units)}</div>
+                    <div role="cell" className="text-right">
+                      {format.litres(row.litres, units)}
+                    </div>
                     <div role="cell">{row.goodUntil && format.day(row.goodUntil)}</div>
-                    <div role="cell" className="text-right">{format.kg(row.massKg, units)}</div>
+                    <div role="cell" className="text-right">
+                      {format.kg(row.massKg, units)}
+                    </div>
                   </div>
                 );
               })}

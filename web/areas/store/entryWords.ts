@@ -1,6 +1,6 @@
+import { useCallback } from 'react';
 import type { Params } from '#core/judgement.ts';
 import type { Entry } from '#core/log/entry.ts';
-import { useCallback } from 'react';
 import { useFacts } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 
@@ -14,7 +14,12 @@ function paramsOf(entry: Entry): Params {
     case 'emptied':
       return { to: `empty.${entry.data.to}` };
     case 'batch.begun':
-      return { school: `school.${entry.data.school}`, targetMgL: entry.data.targetMgL, doseMl: entry.data.doseMl, contactMin: entry.data.contactMin };
+      return {
+        school: `school.${entry.data.school}`,
+        targetMgL: entry.data.targetMgL,
+        doseMl: entry.data.doseMl,
+        contactMin: entry.data.contactMin,
+      };
     case 'checked':
       return { found: entry.data.chemicalSmell ? 'check.chemical' : `clarity-name.${entry.data.clarity}` };
     case 'dosed':
@@ -47,7 +52,8 @@ export function useEntryWords(): (entry: Entry) => string {
   const facts = useFacts();
   return useCallback(
     entry => {
-      const id = entry.kind === 'read' && entry.data.mgL === undefined ? 'entry.smelled' : `entry.${entry.kind}`;
+      const id =
+        entry.kind === 'read' && entry.data.mgL === undefined ? 'entry.smelled' : `entry.${entry.kind}`;
       const place = entry.kind === 'moved' ? { place: facts.place[entry.data.place]?.name ?? '' } : {};
       return say(id, { ...paramsOf(entry), ...place });
     },

@@ -1,5 +1,5 @@
-import { kindOf } from '#core/log/state.ts';
 import { useCallback } from 'react';
+import { kindOf } from '#core/log/state.ts';
 import { useFacts, useReader } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';

@@ -42,10 +42,27 @@ const GAP_M = 0.05;
 const BUILDING_GAP_M = 0.8;
 const MARGIN_M = 0.45;
 const MOST_STACKED = 3;
-const UNKNOWN_KIND = { id: 'unknown', shape: 'can', nominalL: 20, usableShare: 1, tareKg: 1, widthMm: 300, depthMm: 300, heightMm: 400, stackable: false, material: 'HDPE', lightProof: false, neck: 'narrow', tap: false, price: 0, serviceYears: 1 } as const satisfies ContainerKind;
+const UNKNOWN_KIND = {
+  id: 'unknown',
+  shape: 'can',
+  nominalL: 20,
+  usableShare: 1,
+  tareKg: 1,
+  widthMm: 300,
+  depthMm: 300,
+  heightMm: 400,
+  stackable: false,
+  material: 'HDPE',
+  lightProof: false,
+  neck: 'narrow',
+  tap: false,
+  price: 0,
+  serviceYears: 1,
+} as const satisfies ContainerKind;
 
 const worstFirst = [...waterStates].reverse();
-const worseOf = (a: WaterState, b: WaterState): WaterState => (a === 'empty' ? b : b === 'empty' ? a : worstFirst.indexOf(a) < worstFirst.indexOf(b) ? a : b);
+const worseOf = (a: WaterState, b: WaterState): WaterState =>
+  a === 'empty' ? b : b === 'empty' ? a : worstFirst.indexOf(a) < worstFirst.indexOf(b) ? a : b;
 
 interface Item {
   readonly container: ContainerFacts;
@@ -54,7 +71,13 @@ interface Item {
 }
 
 /** Stands items side by side from x on a base; stacks, then merges like neighbours, when they would not fit. */
-export function standOn(items: readonly Item[], x: number, y: number, widthM: number, headroomM = Number.POSITIVE_INFINITY): Drawn[] {
+export function standOn(
+  items: readonly Item[],
+  x: number,
+  y: number,
+  widthM: number,
+  headroomM = Number.POSITIVE_INFINITY,
+): Drawn[] {
   const width = (list: readonly { w: number }[]) => list.reduce((sum, d) => sum + d.w + GAP_M, 0);
   const single = items.map(i => drawnOf(i, x, y));
   if (width(single) <= widthM) return inRow(single, x);
@@ -86,7 +109,13 @@ function inStacks(items: readonly Item[], x: number, y: number, headroomM: numbe
   for (const item of items) {
     const top = stack.at(-1);
     const next = drawnOf(item, at, y);
-    if (top && item.kind.stackable && top.kind.id === item.kind.id && stack.length < MOST_STACKED && (stack.length + 1) * next.h <= headroomM) {
+    if (
+      top &&
+      item.kind.stackable &&
+      top.kind.id === item.kind.id &&
+      stack.length < MOST_STACKED &&
+      (stack.length + 1) * next.h <= headroomM
+    ) {
       const on = { ...next, x: top.x, y: top.y + top.h };
       stack.push(on);
       drawn.push(on);
@@ -131,18 +160,32 @@ function placeDrawn(place: PlaceFacts, items: readonly Item[], x: number, y: num
   const inside = 0.12;
   const shelves = new Map(place.shelves.map(s => [s.id, s]));
   const onFloor = items.filter(i => !i.container.shelf || !shelves.has(i.container.shelf));
-  const above = (heightM: number) => Math.min(place.heightM, ...place.shelves.map(s => s.heightM).filter(h => h > heightM)) - heightM;
+  const above = (heightM: number) =>
+    Math.min(place.heightM, ...place.shelves.map(s => s.heightM).filter(h => h > heightM)) - heightM;
   const drawn = standOn(onFloor, x + inside, y, place.widthM - 2 * inside, above(0));
   for (const shelf of place.shelves) {
     const on = items.filter(i => i.container.shelf === shelf.id);
-    drawn.push(...standOn(on, x + shelf.fromM + GAP_M, y + shelf.heightM, shelf.toM - shelf.fromM, above(shelf.heightM)));
+    drawn.push(
+      ...standOn(
+        on,
+        x + shelf.fromM + GAP_M,
+        y + shelf.heightM,
+        shelf.toM - shelf.fromM,
+        above(shelf.heightM),
+      ),
+    );
   }
   const litres = items.reduce((sum, i) => sum + i.state.litres, 0);
   return { place, litres, drawn, x, y, w: place.widthM, h: place.heightM };
 }
 
 /** Places of a building in their storeys: each storey as high as its highest room. */
-function buildingDrawn(building: BuildingFacts, places: readonly PlaceFacts[], itemsAt: (place: string) => Item[], x: number): DrawnBuilding {
+function buildingDrawn(
+  building: BuildingFacts,
+  places: readonly PlaceFacts[],
+  itemsAt: (place: string) => Item[],
+  x: number,
+): DrawnBuilding {
   const levels = [...new Set(places.map(p => p.level))].sort((a, b) => a - b);
   const heightOf = (level: number) => Math.max(...places.filter(p => p.level === level).map(p => p.heightM));
   const floorOf = (level: number): number => {
@@ -163,7 +206,12 @@ function buildingDrawn(building: BuildingFacts, places: readonly PlaceFacts[], i
   const top = Math.max(0, ...drawn.map(p => p.y + p.h));
   const bottom = Math.min(0, ...drawn.map(p => p.y));
   const aboveRight = Math.max(x + 1, ...drawn.filter(p => p.place.level >= 0).map(p => p.x + p.w));
-  const roofM = building.roof === 'pitched' ? Math.min(1.5, (aboveRight - x) * 0.22) : building.roof === 'flat' ? 0.15 : 0;
+  const roofM =
+    building.roof === 'pitched'
+      ? Math.min(1.5, (aboveRight - x) * 0.22)
+      : building.roof === 'flat'
+        ? 0.15
+        : 0;
   return { building, places: drawn, x, y: bottom, w: right - x, h: top - bottom, roofM };
 }
 
@@ -177,7 +225,8 @@ export function sectionOf(facts: Facts, states: Readonly<Record<string, Containe
     const item = { container, kind: kindOf(facts, container.kind) ?? UNKNOWN_KIND, state };
     byPlace.set(container.place, [...(byPlace.get(container.place) ?? []), item]);
   }
-  const itemsAt = (place: string) => (byPlace.get(place) ?? []).sort((a, b) => b.kind.nominalL - a.kind.nominalL);
+  const itemsAt = (place: string) =>
+    (byPlace.get(place) ?? []).sort((a, b) => b.kind.nominalL - a.kind.nominalL);
   let x = 0;
   const buildings = Object.values(facts.building)
     .sort((a, b) => a.order - b.order)

@@ -1,5 +1,5 @@
-import type { PlaceFacts } from '#core/log/facts.ts';
 import { useCallback } from 'react';
+import type { PlaceFacts } from '#core/log/facts.ts';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';

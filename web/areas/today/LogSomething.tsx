@@ -26,7 +26,11 @@ export function LogSomething({ open, onClose }: { open: boolean; onClose: () => 
           onValue={setCode}
           placeholder={containers[0]?.code ?? ''}
           offers={containers.slice(0, MOST_OFFERS).map(c => c.code)}
-          fault={wanted && !container && !containers.some(c => c.code.toLowerCase().startsWith(wanted)) ? 'log.no-such-code' : undefined}
+          fault={
+            wanted && !container && !containers.some(c => c.code.toLowerCase().startsWith(wanted))
+              ? 'log.no-such-code'
+              : undefined
+          }
         />
       </Sentence>
       {container && (

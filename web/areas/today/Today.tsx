@@ -1,8 +1,8 @@
-import { dutiesAt, type Duty, type When } from '#core/log/duties.ts';
 import { useMemo, useState } from 'react';
 import { Link, useOutletContext } from 'react-router';
-import type { ShellContext } from '../../app/Shell.tsx';
+import { type Duty, dutiesAt, type When } from '#core/log/duties.ts';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
+import type { ShellContext } from '../../app/Shell.tsx';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ArcClock } from '../../ui/ArcClock.tsx';
@@ -28,10 +28,15 @@ function DutyRow({ duty }: { duty: Duty }) {
     <li className="flex items-start gap-3 border-b border-rule py-2.5">
       <span className="mt-0.5 w-5 shrink-0">{state ? <Swatch state={state} /> : null}</span>
       <div className="min-w-0 flex-1">
-        <Link to={pathTo(duty, place)} className="font-semibold underline decoration-rule underline-offset-3 hover:decoration-slate">
+        <Link
+          to={pathTo(duty, place)}
+          className="font-semibold underline decoration-rule underline-offset-3 hover:decoration-slate"
+        >
           {say(duty.what)}
         </Link>
-        {duty.judgement?.remedy && !duty.what.id.startsWith('duty.past') && <p className="text-small text-ash">{say(duty.judgement.remedy)}</p>}
+        {duty.judgement?.remedy && !duty.what.id.startsWith('duty.past') && (
+          <p className="text-small text-ash">{say(duty.judgement.remedy)}</p>
+        )}
       </div>
       <span className="shrink-0 text-small text-ash">{format.weekday(duty.day)}</span>
     </li>
@@ -45,7 +50,8 @@ function Section({ when, duties }: { when: When; duties: readonly Duty[] }) {
   return (
     <section aria-labelledby={`when-${when}`}>
       <h2 id={`when-${when}`} className="mb-1 border-b-2 border-slate pb-1 text-large">
-        {say(`today.${when}`)} <span className="text-base font-normal text-ash">{duties.length > 0 ? duties.length : ''}</span>
+        {say(`today.${when}`)}{' '}
+        <span className="text-base font-normal text-ash">{duties.length > 0 ? duties.length : ''}</span>
       </h2>
       {duties.length === 0 ? (
         <p className="py-2.5 text-ash">{say(`today.${when}.none`)}</p>
@@ -70,15 +76,23 @@ function Clocks() {
   const say = useSay();
   const facts = useFacts();
   const { containers } = useWaterState();
-  const standing = Object.values(containers).filter(c => c.standing?.phase === 'stand' && c.standing.standsUntil);
+  const standing = Object.values(containers).filter(
+    c => c.standing?.phase === 'stand' && c.standing.standsUntil,
+  );
   if (standing.length === 0) return null;
   return (
     <section aria-label={say('today.clocks')} className="flex flex-wrap gap-4">
       {standing.map(c => (
-        <Link key={c.id} to={`/bench/${c.id}`} className="block w-[250px] border-[1.5px] border-slate bg-pool-2 p-3">
+        <Link
+          key={c.id}
+          to={`/bench/${c.id}`}
+          className="block w-[250px] border-[1.5px] border-slate bg-pool-2 p-3"
+        >
           <p className="flex justify-between font-bold">
             {facts.container[c.id]!.code}
-            <span className="font-normal">{say('today.stands-until', { untilAt: c.standing!.standsUntil! })}</span>
+            <span className="font-normal">
+              {say('today.stands-until', { untilAt: c.standing!.standsUntil! })}
+            </span>
           </p>
           <ArcClock from={c.standing!.standsFrom!} until={c.standing!.standsUntil!} />
         </Link>
@@ -102,10 +116,19 @@ export function Today() {
       <div className="flex flex-wrap items-start justify-between gap-4">
         <div>
           <h1 className="text-title">{say('area.today')}</h1>
-          <p className="text-large">{isEmpty ? say('today.empty') : nowCount === 0 ? say('today.quiet') : say('today.waits', { count: nowCount })}</p>
+          <p className="text-large">
+            {isEmpty
+              ? say('today.empty')
+              : nowCount === 0
+                ? say('today.quiet')
+                : say('today.waits', { count: nowCount })}
+          </p>
         </div>
         {isEmpty ? (
-          <Link to="/store" className="inline-flex min-h-11 items-center rounded-md border-[1.5px] border-pool bg-pool px-4 font-bold text-on-pool">
+          <Link
+            to="/store"
+            className="inline-flex min-h-11 items-center rounded-md border-[1.5px] border-pool bg-pool px-4 font-bold text-on-pool"
+          >
             {say('today.begin')}
           </Link>
         ) : (

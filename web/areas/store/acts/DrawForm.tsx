@@ -1,10 +1,10 @@
 import { useMemo, useState } from 'react';
+import { kindOf } from '#core/log/state.ts';
 import { Act } from '../../../app/Act.tsx';
 import { useFacts } from '../../../app/hooks.ts';
 import { draft } from '../../../log/record.ts';
 import { useSay } from '../../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../../ui/Blank.tsx';
-import { kindOf } from '#core/log/state.ts';
 import type { ActFormProps } from '../ContainerActs.tsx';
 
 type Way = 'tap' | 'opened';
@@ -17,13 +17,22 @@ export function DrawForm({ container, onDone }: ActFormProps) {
   const [use, setUse] = useState<'drinking' | 'utility'>('drinking');
   const [way, setWay] = useState<Way>(kindOf(facts, container.kind)?.tap ? 'tap' : 'opened');
   const drafts = useMemo(
-    () => (volumeL === undefined || volumeL <= 0 ? undefined : [draft('drawn', container.id, { volumeL, use, byTap: way === 'tap' })]),
+    () =>
+      volumeL === undefined || volumeL <= 0
+        ? undefined
+        : [draft('drawn', container.id, { volumeL, use, byTap: way === 'tap' })],
     [volumeL, use, way, container.id],
   );
   return (
-    <Act drafts={drafts} label={say('draw.do')} told={say('draw.told', { code: container.code, volumeL: volumeL ?? 0 })} onDone={onDone}>
+    <Act
+      drafts={drafts}
+      label={say('draw.do')}
+      told={say('draw.told', { code: container.code, volumeL: volumeL ?? 0 })}
+      onDone={onDone}
+    >
       <Sentence>
-        {say('draw.draw')} <QuantityBlank label={say('draw.volume')} dimension="volumeL" value={volumeL} onValue={setVolumeL} />{' '}
+        {say('draw.draw')}{' '}
+        <QuantityBlank label={say('draw.volume')} dimension="volumeL" value={volumeL} onValue={setVolumeL} />{' '}
         <ChoiceBlank
           label={say('draw.use')}
           value={use}

@@ -1,5 +1,5 @@
-import type { Finding } from '#core/containers/fitness.ts';
 import { useMemo, useState } from 'react';
+import type { Finding } from '#core/containers/fitness.ts';
 import { Act } from '../../../app/Act.tsx';
 import { draft } from '../../../log/record.ts';
 import { useSay } from '../../../texts/texts.ts';
@@ -12,7 +12,12 @@ export function EmptyForm({ container, onDone }: ActFormProps) {
   const [to, setTo] = useState<'utility' | 'drain'>('utility');
   const drafts = useMemo(() => [draft('emptied', container.id, { to })], [container.id, to]);
   return (
-    <Act drafts={drafts} label={say('empty.do')} told={say('empty.told', { code: container.code })} onDone={onDone}>
+    <Act
+      drafts={drafts}
+      label={say('empty.do')}
+      told={say('empty.told', { code: container.code })}
+      onDone={onDone}
+    >
       <Sentence>
         {say('empty.to')}{' '}
         <ChoiceBlank
@@ -28,7 +33,16 @@ export function EmptyForm({ container, onDone }: ActFormProps) {
   );
 }
 
-const findings: readonly Finding[] = ['sound', 'frozen-sound', 'broken-seal', 'leaking', 'cracked', 'smell', 'algae', 'near-fuel'];
+const findings: readonly Finding[] = [
+  'sound',
+  'frozen-sound',
+  'broken-seal',
+  'leaking',
+  'cracked',
+  'smell',
+  'algae',
+  'near-fuel',
+];
 
 /** Records what a look at the vessel found. */
 export function InspectForm({ container, onDone }: ActFormProps) {
@@ -36,10 +50,20 @@ export function InspectForm({ container, onDone }: ActFormProps) {
   const [found, setFound] = useState<Finding>('sound');
   const drafts = useMemo(() => [draft('inspected', container.id, { found })], [container.id, found]);
   return (
-    <Act drafts={drafts} label={say('inspect.do')} told={say('inspect.told', { code: container.code })} onDone={onDone}>
+    <Act
+      drafts={drafts}
+      label={say('inspect.do')}
+      told={say('inspect.told', { code: container.code })}
+      onDone={onDone}
+    >
       <Sentence>
         {say('inspect.found')}{' '}
-        <ChoiceBlank<Finding> label={say('inspect.label')} value={found} onValue={setFound} choices={findings.map(value => ({ value, label: say(`finding.${value}`) }))} />
+        <ChoiceBlank<Finding>
+          label={say('inspect.label')}
+          value={found}
+          onValue={setFound}
+          choices={findings.map(value => ({ value, label: say(`finding.${value}`) }))}
+        />
         .
       </Sentence>
     </Act>
@@ -55,10 +79,21 @@ export function FailForm({ container, onDone }: ActFormProps) {
   const [why, setWhy] = useState<FailWhy>('test');
   const drafts = useMemo(() => [draft('failed', container.id, { why })], [container.id, why]);
   return (
-    <Act drafts={drafts} label={say('fail.do')} told={say('fail.told', { code: container.code })} look="stop" onDone={onDone}>
+    <Act
+      drafts={drafts}
+      label={say('fail.do')}
+      told={say('fail.told', { code: container.code })}
+      look="stop"
+      onDone={onDone}
+    >
       <Sentence>
         {say('fail.because')}{' '}
-        <ChoiceBlank<FailWhy> label={say('fail.label')} value={why} onValue={setWhy} choices={whys.map(value => ({ value, label: say(`fail.${value}`) }))} />
+        <ChoiceBlank<FailWhy>
+          label={say('fail.label')}
+          value={why}
+          onValue={setWhy}
+          choices={whys.map(value => ({ value, label: say(`fail.${value}`) }))}
+        />
         .
       </Sentence>
     </Act>
@@ -69,11 +104,27 @@ export function FailForm({ container, onDone }: ActFormProps) {
 export function CondemnForm({ container, onDone }: ActFormProps) {
   const say = useSay();
   const [why, setWhy] = useState('');
-  const drafts = useMemo(() => (why.trim() ? [draft('condemned', container.id, { why: why.trim() })] : undefined), [container.id, why]);
+  const drafts = useMemo(
+    () => (why.trim() ? [draft('condemned', container.id, { why: why.trim() })] : undefined),
+    [container.id, why],
+  );
   return (
-    <Act drafts={drafts} label={say('condemn.do')} told={say('condemn.told', { code: container.code })} look="stop" onDone={onDone}>
+    <Act
+      drafts={drafts}
+      label={say('condemn.do')}
+      told={say('condemn.told', { code: container.code })}
+      look="stop"
+      onDone={onDone}
+    >
       <Sentence>
-        {say('condemn.because')} <TextBlank label={say('condemn.label')} value={why} onValue={setWhy} placeholder={say('condemn.hint')} />.
+        {say('condemn.because')}{' '}
+        <TextBlank
+          label={say('condemn.label')}
+          value={why}
+          onValue={setWhy}
+          placeholder={say('condemn.hint')}
+        />
+        .
       </Sentence>
     </Act>
   );

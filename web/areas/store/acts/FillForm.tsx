@@ -1,8 +1,8 @@
+import { useMemo, useState } from 'react';
 import { usableL } from '#core/containers/kinds.ts';
 import { kindOf } from '#core/log/state.ts';
 import { type Water, waterIds, waters } from '#core/rotation/waters.ts';
 import type { Amount, Provenance } from '#core/units/amount.ts';
-import { useMemo, useState } from 'react';
 import { Act } from '../../../app/Act.tsx';
 import { useFacts, useReader } from '../../../app/hooks.ts';
 import { type Draft, draft } from '../../../log/record.ts';
@@ -28,7 +28,14 @@ export function FillForm({ container, onDone }: ActFormProps) {
     if (volumeL === undefined) return undefined;
     const amount: Amount = withProvenance(volumeL, known);
     const list: Draft[] = left > 0 ? [draft('emptied', container.id, { to: 'utility' })] : [];
-    list.push(draft('filled', container.id, { volumeL: amount, water, sealed: true, ...(printedUntil ? { printedUntil } : {}) }));
+    list.push(
+      draft('filled', container.id, {
+        volumeL: amount,
+        water,
+        sealed: true,
+        ...(printedUntil ? { printedUntil } : {}),
+      }),
+    );
     return list;
   }, [volumeL, known, water, printedUntil, left, container.id]);
   const isBought = water === 'bought' || water === 'pouch';
@@ -40,13 +47,16 @@ export function FillForm({ container, onDone }: ActFormProps) {
       onDone={onDone}
       correction={
         kind && (
-          <Button onClick={() => setVolumeL(usableL(kind))}>{say('guard.overfull.remedy', { usableL: usableL(kind) })}</Button>
+          <Button onClick={() => setVolumeL(usableL(kind))}>
+            {say('guard.overfull.remedy', { usableL: usableL(kind) })}
+          </Button>
         )
       }
     >
       {left > 0 && <p>{say('fill.first', { litres: left })}</p>}
       <Sentence>
-        {say('fill.with')} <QuantityBlank label={say('fill.volume')} dimension="volumeL" value={volumeL} onValue={setVolumeL} />{' '}
+        {say('fill.with')}{' '}
+        <QuantityBlank label={say('fill.volume')} dimension="volumeL" value={volumeL} onValue={setVolumeL} />{' '}
         <ProvenanceBlank value={known} onValue={setKnown} /> {say('fill.of')}{' '}
         <ChoiceBlank<Water>
           label={say('fill.water')}
@@ -61,12 +71,22 @@ export function FillForm({ container, onDone }: ActFormProps) {
         {isBought && (
           <>
             {' '}
-            {say('fill.printed')} <TextBlank label={say('fill.printed-label')} type="date" value={printedUntil} onValue={setPrintedUntil} />
+            {say('fill.printed')}{' '}
+            <TextBlank
+              label={say('fill.printed-label')}
+              type="date"
+              value={printedUntil}
+              onValue={setPrintedUntil}
+            />
           </>
         )}
         .
       </Sentence>
-      {kind && <p className="text-small text-ash">{say('fill.holds', { kind: format.litres(kind.nominalL, units), usableL: usableL(kind) })}</p>}
+      {kind && (
+        <p className="text-small text-ash">
+          {say('fill.holds', { kind: format.litres(kind.nominalL, units), usableL: usableL(kind) })}
+        </p>
+      )}
     </Act>
   );
 }

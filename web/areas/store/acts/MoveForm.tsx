@@ -17,12 +17,18 @@ export function MoveForm({ container, onDone }: ActFormProps) {
   const shelves = facts.place[place]?.shelves ?? [];
   const stays = place === container.place && shelf === (container.shelf ?? FLOOR);
   const drafts = useMemo(
-    () => (stays ? undefined : [draft('moved', container.id, { place, ...(shelf === FLOOR ? {} : { shelf }) })]),
+    () =>
+      stays ? undefined : [draft('moved', container.id, { place, ...(shelf === FLOOR ? {} : { shelf }) })],
     [stays, place, shelf, container.id],
   );
   const name = facts.place[place]?.name ?? '';
   return (
-    <Act drafts={drafts} label={say('move.do')} told={say('move.told', { code: container.code, place: name })} onDone={onDone}>
+    <Act
+      drafts={drafts}
+      label={say('move.do')}
+      told={say('move.told', { code: container.code, place: name })}
+      onDone={onDone}
+    >
       <Sentence>
         {say('move.to')}{' '}
         <ChoiceBlank
@@ -39,7 +45,10 @@ export function MoveForm({ container, onDone }: ActFormProps) {
           label={say('move.shelf')}
           value={shelf}
           onValue={setShelf}
-          choices={[{ value: FLOOR, label: say('move.floor') }, ...shelves.map(s => ({ value: s.id, label: say('move.on-shelf', { id: s.id }) }))]}
+          choices={[
+            { value: FLOOR, label: say('move.floor') },
+            ...shelves.map(s => ({ value: s.id, label: say('move.on-shelf', { id: s.id }) })),
+          ]}
         />
         .
       </Sentence>

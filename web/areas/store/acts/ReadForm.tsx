@@ -1,10 +1,10 @@
+import { useMemo, useState } from 'react';
 import { judgeResidual, type ReadingMethod, type Smell } from '#core/chlorine/residual.ts';
 import type { ContainerFacts } from '#core/log/facts.ts';
 import { runningBatch } from '#core/log/state.ts';
-import { useMemo, useState } from 'react';
 import { Act } from '../../../app/Act.tsx';
-import { draft } from '../../../log/record.ts';
 import { now } from '../../../log/clock.ts';
+import { draft } from '../../../log/record.ts';
 import { useSay } from '../../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../../ui/Blank.tsx';
 import { Button } from '../../../ui/Button.tsx';
@@ -33,7 +33,13 @@ export function ReadForm({ container, onDone }: { container: ContainerFacts; onD
       label={say('read.do')}
       told={say('read.told', { code: container.code })}
       {...(onDone ? { onDone } : {})}
-      correction={mgL !== undefined && <Button onClick={() => setMgL(mgL / 10)}>{say('reading.beyond-kit.remedy', { tenthMgL: mgL / 10 })}</Button>}
+      correction={
+        mgL !== undefined && (
+          <Button onClick={() => setMgL(mgL / 10)}>
+            {say('reading.beyond-kit.remedy', { tenthMgL: mgL / 10 })}
+          </Button>
+        )
+      }
     >
       <Sentence>
         {method === 'smell' ? (
@@ -48,7 +54,16 @@ export function ReadForm({ container, onDone }: { container: ContainerFacts; onD
           </>
         ) : (
           <>
-            {say('read.chlorine')} <QuantityBlank label={say('read.mgl')} dimension="number" value={mgL} onValue={setMgL} least={0} most={500} /> mg/L
+            {say('read.chlorine')}{' '}
+            <QuantityBlank
+              label={say('read.mgl')}
+              dimension="number"
+              value={mgL}
+              onValue={setMgL}
+              least={0}
+              most={500}
+            />{' '}
+            mg/L
           </>
         )}{' '}
         {say('read.by')}{' '}
@@ -56,12 +71,18 @@ export function ReadForm({ container, onDone }: { container: ContainerFacts; onD
           label={say('read.method')}
           value={method}
           onValue={setMethod}
-          choices={methods.map(value => ({ value, label: say(`method.${value}`), note: say(`method.${value}.note`) }))}
+          choices={methods.map(value => ({
+            value,
+            label: say(`method.${value}`),
+            note: say(`method.${value}.note`),
+          }))}
         />
         .
       </Sentence>
       {meaning && (
-        <p className={`border-l-4 py-1 pl-3 ${meaning.verdict === 'ok' ? 'border-reed' : meaning.verdict === 'warn' ? 'border-clay' : 'border-iron'}`}>
+        <p
+          className={`border-l-4 py-1 pl-3 ${meaning.verdict === 'ok' ? 'border-reed' : meaning.verdict === 'warn' ? 'border-clay' : 'border-iron'}`}
+        >
           {say(meaning.reason)} {meaning.remedy && say(meaning.remedy)}
         </p>
       )}
