@@ -137,6 +137,8 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     level: v.pipe(between(-3, 9), v.integer('whole')),
     widthM: between(0.3, 100),
     heightM: between(0.3, 20),
+    depthM: v.exactOptional(between(0.2, 30)),
+    near: v.exactOptional(v.array(v.picklist(['fuel', 'poison']))),
     shelves: v.pipe(v.array(shelf), v.maxLength(60)),
     floorLimitKgM2: v.exactOptional(between(10, 20_000)),
     meanC: v.exactOptional(between(-40, 60)),

@@ -49,7 +49,7 @@ const places: Record<
     heightM: 2.6,
     meanC: 6,
     mayFreeze: true,
-    floorLimitKgM2: 400,
+    floorLimitKgM2: 190,
     finding: 'Key at Beck House; north wall freezes',
     shelves: [{ id: 'D', heightM: 1.25, fromM: 0.2, toM: 3.3, limitKg: 250 }],
   },

@@ -121,5 +121,5 @@ test('an American reads gallons and Fahrenheit', async ({ visitor }) => {
   await settle(visitor, /^treated tap water/);
   await visitor.select('OW-001');
   await expect(visitor.page.getByText(/52.2\sgal \(198\sL\)/)).toBeVisible();
-  await expect(visitor.page.getByText(/458\slb/)).toBeVisible();
+  await expect(visitor.page.getByText(/457.7\slb/)).toBeVisible();
 });

@@ -70,12 +70,16 @@ export interface PlaceFields {
   readonly level: number;
   readonly widthM: number;
   readonly heightM: number;
+  /** How far its bays reach from the back wall. */
+  readonly depthM?: number;
   readonly shelves: readonly Shelf[];
   readonly floorLimitKgM2?: number;
   readonly meanC?: number;
   readonly dark?: boolean;
   readonly directSun?: boolean;
   readonly mayFreeze?: boolean;
+  /** What stands near that must not get into water. */
+  readonly near?: readonly ('fuel' | 'poison')[];
   /** How a stranger finds it. */
   readonly finding?: string;
 }

@@ -4,12 +4,13 @@ import { judgeReadingFigure } from '../chlorine/residual.ts';
 import { judgeAgainstInstruction } from '../chlorine/slip.ts';
 import { judgeFinding, judgeHeldBefore } from '../containers/fitness.ts';
 import { FROST_HEADSPACE_SHARE, usableL } from '../containers/kinds.ts';
-import { judgeLift } from '../containers/mass.ts';
+import { judgeLift, massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import { waters } from '../rotation/waters.ts';
 import type { Entry, EntryOf } from './entry.ts';
 import type { ContainerFacts, Facts } from './facts.ts';
 import { subjectFactsOf } from './fold.ts';
+import { judgePlacing } from './placing.ts';
 import { containerState, kindOf, runningBatch } from './state.ts';
 
 /**
@@ -147,9 +148,10 @@ function onMoved(
   now: Instant,
 ): Judgement[] {
   if (!facts.place[entry.data.place]) return [judge('refuse', message('guard.no-place'), 'record')];
-  const { massKg } = containerState(facts, container, now, dayOf(now, facts.group.timeZone));
-  const lift = judgeLift(massKg, facts.plan.liftKg);
-  return lift.verdict === 'ok' ? [] : [lift];
+  const { massKg: fullKg } = containerState(facts, container, now, dayOf(now, facts.group.timeZone));
+  const judgements = judgePlacing(facts, container, fullKg, entry.data.place, entry.data.shelf);
+  const lift = judgeLift(fullKg, facts.plan.liftKg);
+  return lift.verdict === 'ok' ? judgements : [...judgements, lift];
 }
 
 function onFilled(
@@ -181,6 +183,21 @@ function onFilled(
   ) {
     const frostL = kind.nominalL * (1 - FROST_HEADSPACE_SHARE);
     judgements.push(judge('warn', message('guard.frost', { frostL }), 'practice'));
+  }
+  if (kind) {
+    const placing = judgePlacing(
+      facts,
+      container,
+      massKg(kind, volumeL.value),
+      container.place,
+      container.shelf,
+    );
+    // it stands there already: what a shelf cannot carry is told, and refused only when it is moved there
+    judgements.push(
+      ...placing.map(j =>
+        j.verdict === 'refuse' && j.reason.id !== 'shelf.over' ? { ...j, verdict: 'warn' as const } : j,
+      ),
+    );
   }
   const left = container.fill?.remainingL ?? 0;
   if (left > 0) {

@@ -10,6 +10,7 @@ export interface Reader {
 
 const NBSP = '\u00a0';
 const figures = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 3 });
+const tenths = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1 });
 const whole = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 });
 
 /** Three significant figures; whole numbers from a hundred on. */
@@ -53,9 +54,9 @@ export function temperature(celsius: number, units: UnitSystem): string {
 }
 
 export function kg(value: number, units: UnitSystem): string {
-  return units === 'metric'
-    ? `${whole.format(value)}${NBSP}kg`
-    : `${whole.format(value / KG_PER_LB)}${NBSP}lb`;
+  const mass = units === 'metric' ? value : value / KG_PER_LB;
+  const text = mass < 1000 ? tenths.format(mass) : whole.format(mass);
+  return `${text}${NBSP}${units === 'metric' ? 'kg' : 'lb'}`;
 }
 
 /** Load on a floor. */

@@ -4,6 +4,7 @@ import { useReader } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';
+import { useDrag } from './drag.tsx';
 import { useKindName } from './kindName.ts';
 import type { Drawn } from './layout.ts';
 import type { Scale } from './SectionDrawing.tsx';
@@ -65,6 +66,7 @@ export function ContainerDrawing({ drawn, scale, isSelected, isTabStop, onSelect
   const y = scale.y(drawn.y) - h;
   const path = outline(kind.shape, x, y, w, h);
   const filledH = h * drawn.level;
+  const drag = useDrag(container.id);
   const clip = `clip-${container.id.replace(':', '-')}`;
   const name = say(count > 1 ? 'section.block' : 'section.container', {
     count,
@@ -87,7 +89,10 @@ export function ContainerDrawing({ drawn, scale, isSelected, isTabStop, onSelect
       aria-pressed={isSelected}
       data-container={container.code}
       data-state={state}
-      className="cursor-pointer"
+      ref={drag.ref}
+      {...drag.listeners}
+      transform={drag.transform}
+      className={`cursor-pointer ${drag.isDragging ? 'opacity-80' : ''}`}
       onClick={() => onSelect(container.id)}
       onKeyDown={onKeyDown}
     >

@@ -126,7 +126,19 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
             least={0.3}
             most={20}
           />{' '}
-          m {say('place.high')}; {say('place.about')}{' '}
+          m {say('place.high')},{' '}
+          <QuantityBlank
+            label={say('place.depth')}
+            dimension="lengthM"
+            value={fields.depthM}
+            onValue={depthM =>
+              setFields(({ depthM: _, ...f }) => (depthM === undefined ? f : { ...f, depthM }))
+            }
+            least={0.2}
+            most={30}
+            placeholder="1.2"
+          />{' '}
+          m {say('place.deep')}; {say('place.about')}{' '}
           <QuantityBlank
             label={say('place.mean')}
             dimension="temperatureC"

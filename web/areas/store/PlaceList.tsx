@@ -1,5 +1,6 @@
 import { useMemo } from 'react';
-import { type WaterState, waterStates } from '#core/log/state.ts';
+import { floorLoad, type Standing } from '#core/containers/load.ts';
+import { kindOf, type WaterState, waterStates } from '#core/log/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -11,23 +12,27 @@ interface Held {
   readonly litres: number;
   readonly count: number;
   readonly byState: Partial<Record<WaterState, number>>;
+  readonly onFloor: readonly Standing[];
 }
 
-const nothing: Held = { litres: 0, count: 0, byState: {} };
+const nothing: Held = { litres: 0, count: 0, byState: {}, onFloor: [] };
 
 function useHeld(): ReadonlyMap<string, Held> {
   const facts = useFacts();
   const { containers } = useWaterState();
   return useMemo(() => {
     const held = new Map<string, Held>();
-    for (const { id, place } of Object.values(facts.container)) {
+    for (const { id, place, shelf, kind: kindId } of Object.values(facts.container)) {
       const state = containers[id];
       if (!state) continue;
       const before = held.get(place) ?? nothing;
+      const kind = kindOf(facts, kindId);
+      const isOnFloor = kind && !facts.place[place]?.shelves.some(s => s.id === shelf);
       held.set(place, {
         litres: before.litres + state.litres,
         count: before.count + 1,
         byState: { ...before.byState, [state.state]: (before.byState[state.state] ?? 0) + state.litres },
+        onFloor: isOnFloor ? [...before.onFloor, { kind, massKg: state.massKg }] : before.onFloor,
       });
     }
     return held;
@@ -50,7 +55,10 @@ export function PlaceList({ onPlace }: { onPlace: (place: string) => void }) {
       className="m-0 grid list-none grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-x-6 p-0 pb-3 text-small"
     >
       {Object.values(facts.place).map(place => {
-        const { litres, count, byState } = held.get(place.id) ?? nothing;
+        const { litres, count, byState, onFloor } = held.get(place.id) ?? nothing;
+        const { kgM2 } = floorLoad(onFloor, place);
+        const limitKgM2 = place.floorLimitKgM2;
+        const isOver = limitKgM2 !== undefined && kgM2 > limitKgM2;
         let x = 0;
         return (
           <li key={place.id} className="border-t border-rule py-1.5">
@@ -82,6 +90,11 @@ export function PlaceList({ onPlace }: { onPlace: (place: string) => void }) {
                 })}
               </svg>
               <span className="truncate">{notesOf(place).join(' · ')}</span>
+              {limitKgM2 !== undefined && (
+                <span className={`shrink-0 ${isOver ? 'font-bold text-iron' : ''}`}>
+                  {say('place.load', { loadKgM2: kgM2, limitKgM2 })}
+                </span>
+              )}
             </div>
             {place.finding && (
               <p className="truncate text-ash" title={place.finding}>

@@ -3,7 +3,8 @@ import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ContainerDrawing } from './ContainerDrawing.tsx';
-import { type DrawnBuilding, type DrawnPlace, type Section, sectionOf } from './layout.ts';
+import { DragField, DropZone } from './drag.tsx';
+import { type DrawnBuilding, type DrawnPlace, roomAbove, type Section, sectionOf } from './layout.ts';
 import { usePlaceNotes } from './placeNotes.ts';
 
 /** Metres to pixels: y turns over, because screens count downwards. */
@@ -74,44 +75,46 @@ export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
   const first = section.buildings.flatMap(b => b.places.flatMap(p => p.drawn))[0]?.container.id;
   const groundY = scale.y(0);
   return (
-    <div ref={box} className="mb-3 overflow-x-auto">
-      <svg
-        width={scale.widthPx}
-        height={scale.heightPx}
-        role="group"
-        aria-label={say('section.name')}
-        onKeyDown={walk}
-        className="block"
-      >
-        <rect
-          x="0"
-          y={groundY}
+    <DragField>
+      <div ref={box} className="mb-3 overflow-x-auto">
+        <svg
           width={scale.widthPx}
-          height={Math.max(0, scale.heightPx - groundY)}
-          fill="url(#earth)"
-        />
-        {section.buildings.map(b => (
-          <Building key={b.building.id} building={b} scale={scale} />
-        ))}
-        <path d={`M0 ${groundY}H${scale.widthPx}`} stroke="var(--slate)" strokeWidth="2.5" />
-        {section.buildings.flatMap(b =>
-          b.places.map(p => (
-            <Place key={p.place.id} drawn={p} scale={scale} onPlace={onPlace}>
-              {p.drawn.map(d => (
-                <ContainerDrawing
-                  key={d.container.id}
-                  drawn={d}
-                  scale={scale}
-                  isSelected={d.container.id === selected}
-                  isTabStop={d.container.id === (selected ?? first)}
-                  onSelect={onSelect}
-                />
-              ))}
-            </Place>
-          )),
-        )}
-      </svg>
-    </div>
+          height={scale.heightPx}
+          role="group"
+          aria-label={say('section.name')}
+          onKeyDown={walk}
+          className="block"
+        >
+          <rect
+            x="0"
+            y={groundY}
+            width={scale.widthPx}
+            height={Math.max(0, scale.heightPx - groundY)}
+            fill="url(#earth)"
+          />
+          {section.buildings.map(b => (
+            <Building key={b.building.id} building={b} scale={scale} />
+          ))}
+          <path d={`M0 ${groundY}H${scale.widthPx}`} stroke="var(--slate)" strokeWidth="2.5" />
+          {section.buildings.flatMap(b =>
+            b.places.map(p => (
+              <Place key={p.place.id} drawn={p} scale={scale} onPlace={onPlace}>
+                {p.drawn.map(d => (
+                  <ContainerDrawing
+                    key={d.container.id}
+                    drawn={d}
+                    scale={scale}
+                    isSelected={d.container.id === selected}
+                    isTabStop={d.container.id === (selected ?? first)}
+                    onSelect={onSelect}
+                  />
+                ))}
+              </Place>
+            )),
+          )}
+        </svg>
+      </div>
+    </DragField>
   );
 }
 
@@ -160,8 +163,29 @@ function Place({ drawn, scale, onPlace, children }: PlaceProps) {
   const top = scale.y(drawn.y + drawn.h);
   const widthPx = drawn.w * scale.pxPerM;
   const notes = usePlaceNotes()(place);
+  const lowest = roomAbove(place, 0);
   return (
     <g>
+      <DropZone
+        spot={{ place: place.id }}
+        x={x}
+        y={scale.y(drawn.y + lowest)}
+        width={widthPx}
+        height={lowest * scale.pxPerM}
+      />
+      {place.shelves.map(shelf => {
+        const roomM = roomAbove(place, shelf.heightM);
+        return (
+          <DropZone
+            key={shelf.id}
+            spot={{ place: place.id, shelf: shelf.id }}
+            x={scale.x(drawn.x + shelf.fromM)}
+            y={scale.y(drawn.y + shelf.heightM + roomM)}
+            width={(shelf.toM - shelf.fromM) * scale.pxPerM}
+            height={roomM * scale.pxPerM}
+          />
+        );
+      })}
       {place.shelves.map(shelf => (
         <path
           key={shelf.id}

@@ -156,13 +156,16 @@ function squeezed(list: readonly Drawn[], x: number, widthM: number): Drawn[] {
   return list.map(d => ({ ...d, x: x + (d.x - x) * (widthM / whole), w: d.w * (widthM / whole) }));
 }
 
+/** Height from a shelf (or the floor, 0) to the next shelf above it or the ceiling (m). */
+export function roomAbove(place: PlaceFacts, heightM: number): number {
+  return Math.min(place.heightM, ...place.shelves.map(s => s.heightM).filter(h => h > heightM)) - heightM;
+}
+
 function placeDrawn(place: PlaceFacts, items: readonly Item[], x: number, y: number): DrawnPlace {
   const inside = 0.12;
   const shelves = new Map(place.shelves.map(s => [s.id, s]));
   const onFloor = items.filter(i => !i.container.shelf || !shelves.has(i.container.shelf));
-  const above = (heightM: number) =>
-    Math.min(place.heightM, ...place.shelves.map(s => s.heightM).filter(h => h > heightM)) - heightM;
-  const drawn = standOn(onFloor, x + inside, y, place.widthM - 2 * inside, above(0));
+  const drawn = standOn(onFloor, x + inside, y, place.widthM - 2 * inside, roomAbove(place, 0));
   for (const shelf of place.shelves) {
     const on = items.filter(i => i.container.shelf === shelf.id);
     drawn.push(
@@ -171,7 +174,7 @@ function placeDrawn(place: PlaceFacts, items: readonly Item[], x: number, y: num
         x + shelf.fromM + GAP_M,
         y + shelf.heightM,
         shelf.toM - shelf.fromM,
-        above(shelf.heightM),
+        roomAbove(place, shelf.heightM),
       ),
     );
   }

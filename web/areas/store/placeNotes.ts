@@ -15,7 +15,6 @@ export function usePlaceNotes(): (place: PlaceFacts) => string[] {
         place.dark ? say('place.dark') : '',
         place.mayFreeze ? say('place.frost') : '',
         place.directSun ? say('place.sun') : '',
-        place.floorLimitKgM2 ? say('place.limit', { limitKgM2: place.floorLimitKgM2 }) : '',
       ].filter(Boolean),
     [say, units],
   );

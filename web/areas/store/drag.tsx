@@ -1,0 +1,162 @@
+import {
+  DndContext,
+  type DragEndEvent,
+  type DragOverEvent,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { type ReactNode, useState } from 'react';
+import { type Judgement, refusals } from '#core/judgement.ts';
+import { useAppDispatch, useFacts } from '../../app/hooks.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { type Draft, draft, judgeDrafts } from '../../log/record.ts';
+import { useSay } from '../../texts/texts.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Judgements } from '../../ui/JudgementLine.tsx';
+
+/** Where a container can be let go: a place's floor, or one of its shelves. */
+export interface Spot {
+  readonly place: string;
+  readonly shelf?: string;
+}
+
+const spotId = ({ place, shelf }: Spot): string => `${place} ${shelf ?? ''}`;
+const spotOf = (id: string): Spot => {
+  const [place = '', shelf = ''] = id.split(' ');
+  return shelf ? { place, shelf } : { place };
+};
+
+interface Hint {
+  readonly container: string;
+  readonly spot: Spot;
+  readonly judgements: readonly Judgement[];
+  /** It was let go there and refused. */
+  readonly isRefused: boolean;
+}
+
+/** A drag starts after so many pixels, so that a click stays a click. */
+const START_PX = 6;
+
+const movedTo = (container: string, spot: Spot): Draft[] => [draft('moved', container, { ...spot })];
+
+/** Drags containers from shelf to shelf: mass and load are judged while it hangs, and a refusal says why beside it. */
+export function DragField({ children }: { children: ReactNode }) {
+  const say = useSay();
+  const dispatch = useAppDispatch();
+  const facts = useFacts();
+  const { recordAndTell } = useRecord();
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: START_PX } }));
+  const [hint, setHint] = useState<Hint | null>(null);
+
+  const hangs = ({ active, over }: DragOverEvent) => {
+    if (!over) return setHint(null);
+    const container = String(active.id);
+    const spot = spotOf(String(over.id));
+    setHint({
+      container,
+      spot,
+      judgements: dispatch(judgeDrafts(movedTo(container, spot))),
+      isRefused: false,
+    });
+  };
+  const letGo = async ({ active, over }: DragEndEvent) => {
+    const container = facts.container[String(active.id)];
+    if (!over || !container) return setHint(null);
+    const spot = spotOf(String(over.id));
+    if (container.place === spot.place && (container.shelf ?? '') === (spot.shelf ?? ''))
+      return setHint(null);
+    const drafts = movedTo(container.id, spot);
+    const judgements = dispatch(judgeDrafts(drafts));
+    if (refusals(judgements).length > 0)
+      return setHint({ container: container.id, spot, judgements, isRefused: true });
+    setHint(null);
+    await recordAndTell(
+      drafts,
+      say('move.told', { code: container.code, place: facts.place[spot.place]?.name ?? '' }),
+    );
+  };
+  const happened = async () => {
+    if (!hint) return;
+    setHint(null);
+    await recordAndTell(
+      movedTo(hint.container, hint.spot),
+      say('move.told', {
+        code: facts.container[hint.container]?.code ?? '',
+        place: facts.place[hint.spot.place]?.name ?? '',
+      }),
+      'happened',
+    );
+  };
+
+  return (
+    <DndContext
+      sensors={sensors}
+      onDragOver={hangs}
+      onDragEnd={event => void letGo(event)}
+      onDragCancel={() => setHint(null)}
+    >
+      {children}
+      {hint && hint.judgements.length > 0 && (
+        <div data-testid="drag-hint" className="mb-3 border-[1.5px] border-slate bg-paper p-3">
+          <p className="mb-2 font-semibold">
+            {facts.container[hint.container]?.code} → {facts.place[hint.spot.place]?.name}
+            {hint.spot.shelf && `, ${say('move.on-shelf', { id: hint.spot.shelf })}`}
+          </p>
+          <Judgements
+            of={hint.judgements}
+            action={
+              hint.isRefused && (
+                <>
+                  <Button look="stop" onClick={() => void happened()}>
+                    {say('act.happened')}
+                  </Button>
+                  <Button onClick={() => setHint(null)}>{say('dialog.leave')}</Button>
+                </>
+              )
+            }
+          />
+        </div>
+      )}
+    </DndContext>
+  );
+}
+
+interface ZoneProps {
+  readonly spot: Spot;
+  readonly x: number;
+  readonly y: number;
+  readonly width: number;
+  readonly height: number;
+}
+
+/** A shelf's or a floor's room, which lights up while something hangs over it. */
+export function DropZone({ spot, x, y, width, height }: ZoneProps) {
+  const { setNodeRef, isOver } = useDroppable({ id: spotId(spot) });
+  return (
+    <rect
+      ref={element => setNodeRef(element as unknown as HTMLElement | null)}
+      data-spot={spotId(spot)}
+      x={x}
+      y={y}
+      width={Math.max(0, width)}
+      height={Math.max(0, height)}
+      fill={isOver ? 'var(--pool-2)' : 'transparent'}
+      stroke={isOver ? 'var(--slate)' : 'none'}
+      strokeDasharray="4 3"
+    />
+  );
+}
+
+/** What a container needs to be dragged. */
+export function useDrag(container: string) {
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: container });
+  return {
+    ref: (element: SVGGElement | null) => setNodeRef(element as unknown as HTMLElement | null),
+    listeners,
+    isDragging,
+    ...(transform ? { transform: `translate(${transform.x} ${transform.y})` } : {}),
+  };
+}
