@@ -20,7 +20,9 @@ test.describe('on the demo', () => {
     demo.remove();
   });
 
-  test('a drum dragged onto a shelf that cannot carry it is refused beside it, kg against kg', async ({ page }) => {
+  test('a drum dragged onto a shelf that cannot carry it is refused beside it, kg against kg', async ({
+    page,
+  }) => {
     await page.goto(`${demo.address}store`);
     await drag(page, 'TH-008', 'D');
     const hint = page.getByTestId('drag-hint');
@@ -38,7 +40,9 @@ test.describe('on the demo', () => {
     await expect(page.getByText('School store, shelf D')).toBeVisible();
   });
 
-  test('a drum moved to a weak floor is warned of in kg/m², with the limit and the remedy', async ({ page }) => {
+  test('a drum moved to a weak floor is warned of in kg/m², with the limit and the remedy', async ({
+    page,
+  }) => {
     const visitor = new Visitor(page);
     await page.goto(`${demo.address}store`);
     await visitor.select('TH-008');

@@ -55,6 +55,7 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
       contentSecurityPolicy: {
         directives: {
           upgradeInsecureRequests: null,
+          scriptSrc: ["'self'", "'wasm-unsafe-eval'"],
           styleSrc: ["'self'", "'unsafe-inline'"],
           connectSrc: ["'self'"],
         },

@@ -18,7 +18,10 @@ describe('the load on a floor', () => {
     const load = floorLoad([drum, drum, drum], { widthM: 4 });
     // 654 kg over (3 × 0.585 + 0.5) × 1.085 m
     expect(load.kgM2).toBeCloseTo(654 / (2.255 * 1.085), 6);
-    expect(judgeFloor(load, undefined)).toMatchObject({ verdict: 'warn', reason: { id: 'floor.over-unknown' } });
+    expect(judgeFloor(load, undefined)).toMatchObject({
+      verdict: 'warn',
+      reason: { id: 'floor.over-unknown' },
+    });
     expect(judgeFloor(load, 300).verdict).toBe('ok');
   });
 
@@ -32,7 +35,11 @@ describe('a shelf', () => {
   it('over its kg is refused, kg against kg; of unknown strength it is warned of', () => {
     expect(judgeShelf({ id: 'A', limitKg: 250 }, 155, 95).verdict).toBe('ok');
     const over = judgeShelf({ id: 'A', limitKg: 250 }, 155, 208);
-    expect(over).toMatchObject({ verdict: 'refuse', reason: { params: { totalKg: 363, limitKg: 250 } }, remedy: { params: { overKg: 113 } } });
+    expect(over).toMatchObject({
+      verdict: 'refuse',
+      reason: { params: { totalKg: 363, limitKg: 250 } },
+      remedy: { params: { overKg: 113 } },
+    });
     expect(judgeShelf({ id: 'A' }, 0, 20).verdict).toBe('warn');
   });
 });

@@ -13,6 +13,7 @@ import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { RuleScale } from '../../ui/RuleScale.tsx';
 import { HomeList } from './HomeList.tsx';
+import { MixPlanner } from './MixPlanner.tsx';
 import { OthersList } from './OthersList.tsx';
 
 const climates = Object.keys(climateFactor) as Climate[];
@@ -158,6 +159,7 @@ export function Plan() {
       </section>
 
       <Working lines={need.lines} drinkingL={need.drinkingL} utilityL={need.utilityL} />
+      <MixPlanner />
       <div className="grid grid-cols-[3fr_2fr] gap-8 max-wide:grid-cols-1">
         <HomeList />
         <OthersList />

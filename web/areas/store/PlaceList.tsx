@@ -89,18 +89,15 @@ export function PlaceList({ onPlace }: { onPlace: (place: string) => void }) {
                   return bar;
                 })}
               </svg>
-              <span className="truncate">{notesOf(place).join(' · ')}</span>
               {limitKgM2 !== undefined && (
-                <span className={`shrink-0 ${isOver ? 'font-bold text-iron' : ''}`}>
+                <span className={`truncate ${isOver ? 'font-bold text-iron' : ''}`}>
                   {say('place.load', { loadKgM2: kgM2, limitKgM2 })}
                 </span>
               )}
             </div>
-            {place.finding && (
-              <p className="truncate text-ash" title={place.finding}>
-                {place.finding}
-              </p>
-            )}
+            <p className="truncate text-ash">
+              {[...notesOf(place), place.finding].filter(Boolean).join(' · ')}
+            </p>
           </li>
         );
       })}

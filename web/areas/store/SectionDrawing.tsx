@@ -1,10 +1,20 @@
 import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { roomAbove } from '#core/log/mixRoom.ts';
+import { kindOf } from '#core/log/state.ts';
+import { useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ContainerDrawing } from './ContainerDrawing.tsx';
 import { DragField, DropZone } from './drag.tsx';
-import { type DrawnBuilding, type DrawnPlace, roomAbove, type Section, sectionOf } from './layout.ts';
+import { useKindName } from './kindName.ts';
+import {
+  type DrawnBuilding,
+  type DrawnGhost,
+  type DrawnPlace,
+  type Planned,
+  type Section,
+  sectionOf,
+} from './layout.ts';
 import { usePlaceNotes } from './placeNotes.ts';
 
 /** Metres to pixels: y turns over, because screens count downwards. */
@@ -48,7 +58,14 @@ export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
   const say = useSay();
   const facts = useFacts();
   const { containers } = useWaterState();
-  const section = useMemo(() => sectionOf(facts, containers), [facts, containers]);
+  const ghosts = useAppSelector(s => s.ghosts);
+  const section = useMemo(() => {
+    const planned = ghosts.flatMap(({ kind: id, ...ghost }): Planned[] => {
+      const kind = kindOf(facts, id);
+      return kind ? [{ ...ghost, kind }] : [];
+    });
+    return sectionOf(facts, containers, planned);
+  }, [facts, containers, ghosts]);
   const box = useRef<HTMLDivElement>(null);
   const [size, setSize] = useState({ width: 760, height: 480 });
   useLayoutEffect(() => {
@@ -109,12 +126,49 @@ export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
                     onSelect={onSelect}
                   />
                 ))}
+                {p.ghosts.map(g => (
+                  <Ghost key={`${g.kind.id} ${g.x} ${g.y}`} ghost={g} scale={scale} />
+                ))}
               </Place>
             )),
           )}
         </svg>
       </div>
     </DragField>
+  );
+}
+
+/** A planned vessel: a dashed outline with its count, nothing to click. */
+function Ghost({ ghost, scale }: { ghost: DrawnGhost; scale: Scale }) {
+  const say = useSay();
+  const kindName = useKindName();
+  const [w, h] = [ghost.w * scale.pxPerM, ghost.h * scale.pxPerM];
+  const [x, y] = [scale.x(ghost.x), scale.y(ghost.y) - h];
+  return (
+    <g data-ghost={ghost.kind.id}>
+      <title>{say('section.ghost', { count: ghost.count, kind: kindName(ghost.kind.id) })}</title>
+      <rect
+        x={x}
+        y={y}
+        width={w}
+        height={h}
+        fill="var(--pool-2)"
+        fillOpacity="0.6"
+        stroke="var(--slate)"
+        strokeWidth="1.5"
+        strokeDasharray="3 3"
+      />
+      <text
+        x={x + w / 2}
+        y={y + h / 2 + 5}
+        textAnchor="middle"
+        fontSize="13"
+        fontWeight="700"
+        fill="var(--slate)"
+      >
+        {ghost.count}
+      </text>
+    </g>
   );
 }
 

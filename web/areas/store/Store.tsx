@@ -1,13 +1,14 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type WaterState, waterStates } from '#core/log/state.ts';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useAppDispatch, useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../person/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { ContainerLife } from './ContainerLife.tsx';
+import { ghostsPlanned } from './ghosts.ts';
 import { PlaceEditor } from './PlaceEditor.tsx';
 import { PlaceList } from './PlaceList.tsx';
 import { SectionDrawing } from './SectionDrawing.tsx';
@@ -32,6 +33,8 @@ function Legend({ states }: { states: readonly WaterState[] }) {
 export function Store() {
   const say = useSay();
   const facts = useFacts();
+  const dispatch = useAppDispatch();
+  const hasGhosts = useAppSelector(s => s.ghosts.length > 0);
   const { units } = useReader();
   const { containers } = useWaterState();
   const navigate = useNavigate();
@@ -72,6 +75,11 @@ export function Store() {
               <Button look="quiet" onClick={() => setSettingDown(true)}>
                 {say('store.set-down')}
               </Button>
+              {hasGhosts && (
+                <Button look="quiet" onClick={() => dispatch(ghostsPlanned([]))}>
+                  {say('store.forget-ghosts')}
+                </Button>
+              )}
               <Button look="quiet" onClick={() => setPlace('new')}>
                 {say('place.new')}
               </Button>

@@ -1,5 +1,6 @@
 import { type ContainerKind, footprintM } from '#core/containers/kinds.ts';
 import type { BuildingFacts, ContainerFacts, Facts, PlaceFacts } from '#core/log/facts.ts';
+import { roomAbove } from '#core/log/mixRoom.ts';
 import { type ContainerState, kindOf, type WaterState, waterStates } from '#core/log/state.ts';
 
 /** A rectangle in metres; x to the right, y up from the ground. */
@@ -20,8 +21,15 @@ export interface Drawn extends Box {
   readonly count: number;
 }
 
+/** A vessel that a plan would buy, where it would stand. */
+export interface DrawnGhost extends Box {
+  readonly kind: ContainerKind;
+  readonly count: number;
+}
+
 export interface DrawnPlace extends Box {
   readonly place: PlaceFacts;
+  readonly ghosts: readonly DrawnGhost[];
   readonly litres: number;
   readonly drawn: readonly Drawn[];
 }
@@ -63,6 +71,14 @@ const UNKNOWN_KIND = {
 const worstFirst = [...waterStates].reverse();
 const worseOf = (a: WaterState, b: WaterState): WaterState =>
   a === 'empty' ? b : b === 'empty' ? a : worstFirst.indexOf(a) < worstFirst.indexOf(b) ? a : b;
+
+/** So many of a kind that a plan would stand on a floor or a shelf. */
+export interface Planned {
+  readonly kind: ContainerKind;
+  readonly place: string;
+  readonly shelf?: string;
+  readonly count: number;
+}
 
 interface Item {
   readonly container: ContainerFacts;
@@ -156,12 +172,38 @@ function squeezed(list: readonly Drawn[], x: number, widthM: number): Drawn[] {
   return list.map(d => ({ ...d, x: x + (d.x - x) * (widthM / whole), w: d.w * (widthM / whole) }));
 }
 
-/** Height from a shelf (or the floor, 0) to the next shelf above it or the ceiling (m). */
-export function roomAbove(place: PlaceFacts, heightM: number): number {
-  return Math.min(place.heightM, ...place.shelves.map(s => s.heightM).filter(h => h > heightM)) - heightM;
+/** Planned vessels stand to the right of what is there already, one for each kind with its count. */
+function ghostsBeside(
+  drawn: readonly Drawn[],
+  planned: readonly Planned[],
+  place: PlaceFacts,
+  x: number,
+  y: number,
+): DrawnGhost[] {
+  const ends = new Map<string, number>();
+  return planned.map(({ kind, count, shelf: id }) => {
+    const shelf = place.shelves.find(s => s.id === id);
+    const baseM = y + (shelf?.heightM ?? 0);
+    const fromM = x + (shelf?.fromM ?? 0) + GAP_M;
+    const right = Math.max(
+      fromM,
+      ...drawn.filter(d => Math.abs(d.y - baseM) < 0.01).map(d => d.x + d.w + GAP_M),
+    );
+    const w = footprintM(kind).widthM;
+    // where the front row is full it would stand behind it, within the wall
+    const at = Math.min(ends.get(id ?? '') ?? right, x + (shelf?.toM ?? place.widthM) - w - GAP_M);
+    ends.set(id ?? '', at + w + GAP_M);
+    return { kind, count, x: at, y: baseM, w, h: kind.heightMm / 1000 };
+  });
 }
 
-function placeDrawn(place: PlaceFacts, items: readonly Item[], x: number, y: number): DrawnPlace {
+function placeDrawn(
+  place: PlaceFacts,
+  items: readonly Item[],
+  planned: readonly Planned[],
+  x: number,
+  y: number,
+): DrawnPlace {
   const inside = 0.12;
   const shelves = new Map(place.shelves.map(s => [s.id, s]));
   const onFloor = items.filter(i => !i.container.shelf || !shelves.has(i.container.shelf));
@@ -179,7 +221,16 @@ function placeDrawn(place: PlaceFacts, items: readonly Item[], x: number, y: num
     );
   }
   const litres = items.reduce((sum, i) => sum + i.state.litres, 0);
-  return { place, litres, drawn, x, y, w: place.widthM, h: place.heightM };
+  return {
+    place,
+    litres,
+    drawn,
+    ghosts: ghostsBeside(drawn, planned, place, x, y),
+    x,
+    y,
+    w: place.widthM,
+    h: place.heightM,
+  };
 }
 
 /** Places of a building in their storeys: each storey as high as its highest room. */
@@ -187,6 +238,7 @@ function buildingDrawn(
   building: BuildingFacts,
   places: readonly PlaceFacts[],
   itemsAt: (place: string) => Item[],
+  plannedAt: (place: string) => Planned[],
   x: number,
 ): DrawnBuilding {
   const levels = [...new Set(places.map(p => p.level))].sort((a, b) => a - b);
@@ -200,7 +252,7 @@ function buildingDrawn(
     return places
       .filter(p => p.level === level)
       .map(place => {
-        const placed = placeDrawn(place, itemsAt(place.id), at, floorOf(level));
+        const placed = placeDrawn(place, itemsAt(place.id), plannedAt(place.id), at, floorOf(level));
         at += place.widthM;
         return placed;
       });
@@ -219,23 +271,30 @@ function buildingDrawn(
 }
 
 /** The store in section, to scale: buildings side by side on the ground, storeys above and below it. */
-export function sectionOf(facts: Facts, states: Readonly<Record<string, ContainerState>>): Section {
+export function sectionOf(
+  facts: Facts,
+  states: Readonly<Record<string, ContainerState>>,
+  planned: readonly Planned[] = [],
+): Section {
   const byPlace = new Map<string, Item[]>();
   const containers = Object.values(facts.container).sort((a, b) => (a.code < b.code ? -1 : 1));
   for (const container of containers) {
     const state = states[container.id];
     if (!state) continue;
     const item = { container, kind: kindOf(facts, container.kind) ?? UNKNOWN_KIND, state };
-    byPlace.set(container.place, [...(byPlace.get(container.place) ?? []), item]);
+    const here = byPlace.get(container.place);
+    if (here) here.push(item);
+    else byPlace.set(container.place, [item]);
   }
   const itemsAt = (place: string) =>
     (byPlace.get(place) ?? []).sort((a, b) => b.kind.nominalL - a.kind.nominalL);
+  const plannedAt = (place: string) => planned.filter(p => p.place === place);
   let x = 0;
   const buildings = Object.values(facts.building)
     .sort((a, b) => a.order - b.order)
     .map(building => {
       const places = Object.values(facts.place).filter(p => p.building === building.id);
-      const drawn = buildingDrawn(building, places, itemsAt, x);
+      const drawn = buildingDrawn(building, places, itemsAt, plannedAt, x);
       x += drawn.w + BUILDING_GAP_M;
       return drawn;
     })

@@ -1,0 +1,303 @@
+import type { Subject } from '../log/entry.ts';
+import { type ContainerKind, footprintM, usableL } from './kinds.ts';
+
+import { massKg, portability } from './mass.ts';
+
+/** A floor or a shelf with the room that is left on it. */
+export interface MixSpot {
+  readonly place: Subject;
+  readonly shelf?: string;
+  /** Free length along the wall, depth of the bay, height to what is above (m). */
+  readonly freeM: number;
+  readonly depthM: number;
+  readonly headroomM: number;
+  /** What it may still carry (kg); unlimited when absent. */
+  readonly freeKg?: number;
+}
+
+/** What the mix is for, and how it is paid for. */
+export type MixAim = 'cost' | 'handling' | 'area';
+
+/** Litres still missing, where they may stand, and what it may cost. */
+export interface MixQuestion {
+  readonly kinds: readonly ContainerKind[];
+  readonly spots: readonly MixSpot[];
+  readonly needL: number;
+  /** Litres of these that must be in vessels that one or two people can carry out. */
+  readonly carryL: number;
+  readonly liftKg: number;
+  readonly budget?: number;
+  readonly years: number;
+  readonly fillsPerYear: number;
+  /** Price of a litre of water with its treatment. */
+  readonly litrePrice: number;
+  readonly aim: MixAim;
+}
+
+/** So many of a kind in a spot. */
+export interface MixCount {
+  readonly kind: ContainerKind;
+  readonly spot: MixSpot;
+  readonly count: number;
+}
+
+/** A limit that holds the plan back, and what giving way would save of the aim. */
+export interface Binding {
+  readonly limit: 'need' | 'carry' | 'budget' | 'room' | 'kg';
+  readonly spot?: MixSpot;
+  /** How far it was relaxed: litres, money, metres or kg. */
+  readonly by: number;
+  readonly saves: number;
+}
+
+export type MixPlan =
+  | {
+      readonly possible: true;
+      readonly counts: readonly MixCount[];
+      readonly litres: number;
+      readonly carryL: number;
+      readonly price: number;
+      readonly objective: number;
+      readonly binding: readonly Binding[];
+    }
+  | {
+      readonly possible: false;
+      /** Each way to make it possible, alone: keep less, carry less, or pay more. */
+      readonly ways: readonly { readonly giveUp: 'need' | 'carry' | 'budget'; readonly to: number }[];
+    };
+
+/** Solves a program in LP format to optimality (gap 0). `columns` are the values of its variables. */
+export type SolveProgram = (lp: string) => Promise<{
+  status: 'optimal' | 'infeasible';
+  objective: number;
+  columns: Readonly<Record<string, number>>;
+}>;
+
+const GAP_M = 0.05;
+const MOST_STACKED = 3;
+
+/** Length along the wall that one vessel takes in a spot, sharing it with those stacked on it and standing behind it; undefined where it does not fit. */
+export function lengthIn(kind: ContainerKind, spot: MixSpot): number | undefined {
+  const { widthM, depthM } = footprintM(kind);
+  const heightM = kind.heightMm / 1000;
+  if (heightM > spot.headroomM || depthM > spot.depthM || widthM + GAP_M > spot.freeM) return undefined;
+  const behind = Math.floor(spot.depthM / depthM);
+  const stacked = kind.stackable ? Math.min(MOST_STACKED, Math.floor(spot.headroomM / heightM)) : 1;
+  return (widthM + GAP_M) / (behind * stacked);
+}
+
+/** Money over the years: bought again when its service life is over, filled and treated each time. */
+export function costOver(
+  kind: ContainerKind,
+  q: Pick<MixQuestion, 'years' | 'fillsPerYear' | 'litrePrice'>,
+): number {
+  return (
+    kind.price * Math.ceil(q.years / kind.serviceYears) +
+    q.fillsPerYear * q.years * usableL(kind) * q.litrePrice
+  );
+}
+
+interface Column {
+  readonly name: string;
+  readonly kind: ContainerKind;
+  readonly spot: MixSpot;
+  readonly lengthM: number;
+  readonly fullKg: number;
+  readonly isPortable: boolean;
+}
+
+function columnsOf(q: MixQuestion): Column[] {
+  return q.spots.flatMap((spot, s) =>
+    q.kinds.flatMap((kind, k): Column[] => {
+      const lengthM = lengthIn(kind, spot);
+      if (lengthM === undefined) return [];
+      const fullKg = massKg(kind, usableL(kind));
+      return [
+        {
+          name: `x${k}_${s}`,
+          kind,
+          spot,
+          lengthM,
+          fullKg,
+          isPortable: portability(fullKg, q.liftKg) !== 'fixed',
+        },
+      ];
+    }),
+  );
+}
+
+function aimOf({ kind, lengthM, spot }: Column, q: MixQuestion): number {
+  switch (q.aim) {
+    case 'cost':
+      return costOver(kind, q);
+    case 'handling':
+      return 1;
+    case 'area':
+      return lengthM * spot.depthM;
+  }
+}
+
+/** A sum as LP text; short lines, because the format limits their length. */
+function sum(terms: readonly (readonly [number, string])[]): string {
+  const shown = terms
+    .filter(([c]) => c !== 0)
+    .map(([c, name]) => `${c < 0 ? '-' : '+'} ${Math.abs(c)} ${name}`);
+  return shown.length > 0 ? shown.join('\n ') : '+ 0 zero';
+}
+
+/** A limit of the program by its name in the LP text. */
+interface Row {
+  readonly name: string;
+  readonly limit: Binding['limit'];
+  readonly spot?: MixSpot;
+  readonly terms: readonly (readonly [number, string])[];
+  readonly sign: '>=' | '<=';
+  readonly bound: number;
+}
+
+function rowsOf(q: MixQuestion, columns: readonly Column[]): Row[] {
+  const all = (value: (c: Column) => number, of = columns) => of.map(c => [value(c), c.name] as const);
+  const rows: Row[] = [
+    { name: 'need', limit: 'need', terms: all(c => usableL(c.kind)), sign: '>=', bound: q.needL },
+  ];
+  if (q.carryL > 0)
+    rows.push({
+      name: 'carry',
+      limit: 'carry',
+      terms: all(c => (c.isPortable ? usableL(c.kind) : 0)),
+      sign: '>=',
+      bound: q.carryL,
+    });
+  if (q.budget !== undefined)
+    rows.push({
+      name: 'budget',
+      limit: 'budget',
+      terms: all(c => c.kind.price),
+      sign: '<=',
+      bound: q.budget,
+    });
+  q.spots.forEach((spot, s) => {
+    const here = columns.filter(c => c.spot === spot);
+    if (here.length === 0) return;
+    rows.push({
+      name: `room${s}`,
+      limit: 'room',
+      spot,
+      terms: all(c => c.lengthM, here),
+      sign: '<=',
+      bound: spot.freeM,
+    });
+    if (spot.freeKg !== undefined)
+      rows.push({
+        name: `kg${s}`,
+        limit: 'kg',
+        spot,
+        terms: all(c => c.fullKg, here),
+        sign: '<=',
+        bound: spot.freeKg,
+      });
+  });
+  return rows;
+}
+
+/** The integer program in LP format. */
+function programOf(
+  rows: readonly Row[],
+  columns: readonly Column[],
+  objective: readonly (readonly [number, string])[],
+): string {
+  const limits = rows.map(r => ` ${r.name}: ${sum(r.terms)} ${r.sign} ${r.bound}`).join('\n');
+  const names = columns.map(c => c.name).join('\n ');
+  return `Minimize\n obj: ${sum(objective)}\nSubject To\n${limits}\nBounds\n 0 <= zero <= 0\nGeneral\n ${names}\nEnd\n`;
+}
+
+async function solveFor(q: MixQuestion, solve: SolveProgram) {
+  const columns = columnsOf(q);
+  const rows = rowsOf(q, columns);
+  const objective = columns.map(c => [aimOf(c, q), c.name] as const);
+  return { columns, rows, solved: await solve(programOf(rows, columns, objective)) };
+}
+
+/** A limit eased by a tenth, half a metre or fifty kilograms. */
+function relaxed(q: MixQuestion, row: Row): { question: MixQuestion; by: number } {
+  const eased = (change: Partial<MixSpot>) => q.spots.map(s => (s === row.spot ? { ...s, ...change } : s));
+  switch (row.limit) {
+    case 'need':
+      return { question: { ...q, needL: q.needL * 0.9 }, by: q.needL * 0.1 };
+    case 'carry':
+      return { question: { ...q, carryL: q.carryL * 0.9 }, by: q.carryL * 0.1 };
+    case 'budget':
+      return { question: { ...q, budget: q.budget! * 1.1 }, by: q.budget! * 0.1 };
+    case 'room':
+      return { question: { ...q, spots: eased({ freeM: row.spot!.freeM + 0.5 }) }, by: 0.5 };
+    case 'kg':
+      return { question: { ...q, spots: eased({ freeKg: row.spot!.freeKg! + 50 }) }, by: 50 };
+  }
+}
+
+const usedOf = (row: Row, columns: Readonly<Record<string, number>>): number =>
+  row.terms.reduce((total, [c, name]) => total + c * (columns[name] ?? 0), 0);
+
+/** A limit that leaves less room than one more vessel needs may hold the plan back. */
+function isTight(row: Row, columns: Readonly<Record<string, number>>): boolean {
+  const slack = Math.abs(row.bound - usedOf(row, columns));
+  return slack < Math.max(...row.terms.map(([c]) => Math.abs(c)));
+}
+
+/**
+ * The best mix, what binds it and what relaxing each limit would save; or which single demand to give up, and to what.
+ * "What relaxing would save" is the difference to the same program solved again with that limit eased.
+ * @param solve an integer-program solver
+ * @param told called with the share done and the plan so far: the mix is known long before all that binds it
+ */
+export async function planMix(
+  q: MixQuestion,
+  solve: SolveProgram,
+  told: (share: number, plan: MixPlan) => void = () => undefined,
+): Promise<MixPlan> {
+  const { columns, rows, solved } = await solveFor(q, solve);
+  if (solved.status === 'infeasible') return { possible: false, ways: await waysOut(q, solve) };
+  const counts = columns
+    .map((c): MixCount => ({ kind: c.kind, spot: c.spot, count: Math.round(solved.columns[c.name] ?? 0) }))
+    .filter(c => c.count > 0);
+  const total = (value: (c: MixCount) => number) => counts.reduce((all, c) => all + value(c) * c.count, 0);
+  const isFixed = ({ kind }: MixCount) => portability(massKg(kind, usableL(kind)), q.liftKg) === 'fixed';
+  const mix = {
+    possible: true as const,
+    counts,
+    litres: total(c => usableL(c.kind)),
+    carryL: total(c => (isFixed(c) ? 0 : usableL(c.kind))),
+    price: total(c => c.kind.price),
+    objective: solved.objective,
+  };
+  const tight = rows.filter(r => r.limit === 'need' || isTight(r, solved.columns));
+  const binding: Binding[] = [];
+  for (const [i, row] of tight.entries()) {
+    told(i / tight.length, { ...mix, binding: [...binding] });
+    const { question, by } = relaxed(q, row);
+    const again = (await solveFor(question, solve)).solved;
+    const saves = again.status === 'optimal' ? solved.objective - again.objective : 0;
+    if (saves > 1e-6) binding.push({ limit: row.limit, ...(row.spot ? { spot: row.spot } : {}), by, saves });
+  }
+  return { ...mix, binding: binding.sort((a, b) => b.saves - a.saves) };
+}
+
+/** For each demand alone: how far it would have to give way. */
+async function waysOut(
+  q: MixQuestion,
+  solve: SolveProgram,
+): Promise<{ giveUp: 'need' | 'carry' | 'budget'; to: number }[]> {
+  const columns = columnsOf(q);
+  const rows = rowsOf(q, columns);
+  const ways: { giveUp: 'need' | 'carry' | 'budget'; to: number }[] = [];
+  for (const giveUp of ['need', 'carry', 'budget'] as const) {
+    const row = rows.find(r => r.limit === giveUp);
+    if (!row) continue;
+    const others = rows.filter(r => r !== row);
+    // as much of it as can be had: most litres, or least money
+    const toward = giveUp === 'budget' ? row.terms : row.terms.map(([c, name]) => [-c, name] as const);
+    const solved = await solve(programOf(others, columns, toward));
+    if (solved.status === 'optimal') ways.push({ giveUp, to: Math.abs(solved.objective) });
+  }
+  return ways;
+}

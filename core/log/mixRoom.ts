@@ -1,0 +1,62 @@
+import type { ContainerKind } from '../containers/kinds.ts';
+import { DEFAULT_DEPTH_M, type Standing } from '../containers/load.ts';
+import { lengthIn, type MixSpot } from '../containers/mix.ts';
+import type { Facts, PlaceFacts } from './facts.ts';
+import { standingAt } from './placing.ts';
+
+/** Height from a shelf (or the floor, 0) to the next shelf above it or the ceiling (m). */
+export function roomAbove(place: PlaceFacts, heightM: number): number {
+  return Math.min(place.heightM, ...place.shelves.map(s => s.heightM).filter(h => h > heightM)) - heightM;
+}
+
+/** Shelves are seldom deeper than this (m). */
+const SHELF_DEPTH_M = 0.5;
+
+function spotWithout(
+  spot: Omit<MixSpot, 'freeM'> & { widthM: number; carriesKg?: number },
+  standing: readonly Standing[],
+): MixSpot {
+  const { widthM, carriesKg, ...rest } = spot;
+  const empty: MixSpot = { ...rest, freeM: widthM };
+  const lengthOf = (kind: ContainerKind) => lengthIn(kind, empty) ?? 0;
+  const usedM = standing.reduce((sum, s) => sum + lengthOf(s.kind), 0);
+  const usedKg = standing.reduce((sum, s) => sum + s.massKg, 0);
+  return {
+    ...rest,
+    freeM: Math.max(0, widthM - usedM),
+    ...(carriesKg === undefined ? {} : { freeKg: Math.max(0, carriesKg - usedKg) }),
+  };
+}
+
+/** The room that is left in every place, floor and shelves: what more can stand there, and what it may weigh. Places in the sun or beside fuel are left out. */
+export function mixSpots(facts: Facts): MixSpot[] {
+  return Object.values(facts.place).flatMap(place => {
+    if (place.directSun || place.near?.includes('fuel')) return [];
+    const depthM = place.depthM ?? DEFAULT_DEPTH_M;
+    const limit = place.floorLimitKgM2;
+    const floor = spotWithout(
+      {
+        place: place.id,
+        widthM: place.widthM,
+        depthM,
+        headroomM: roomAbove(place, 0),
+        ...(limit === undefined ? {} : { carriesKg: limit * place.widthM * depthM }),
+      },
+      standingAt(facts, place, undefined),
+    );
+    const shelves = place.shelves.map(shelf =>
+      spotWithout(
+        {
+          place: place.id,
+          shelf: shelf.id,
+          widthM: shelf.toM - shelf.fromM,
+          depthM: Math.min(SHELF_DEPTH_M, depthM),
+          headroomM: roomAbove(place, shelf.heightM),
+          carriesKg: shelf.limitKg ?? 0,
+        },
+        standingAt(facts, place, shelf.id),
+      ),
+    );
+    return [floor, ...shelves];
+  });
+}

@@ -1,0 +1,258 @@
+import { proxy, wrap } from 'comlink';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { usableL } from '#core/containers/kinds.ts';
+import { massKg, portability } from '#core/containers/mass.ts';
+import type { MixAim, MixPlan, MixQuestion, MixSpot } from '#core/containers/mix.ts';
+import { mixSpots } from '#core/log/mixRoom.ts';
+import { allKinds, kindOf } from '#core/log/state.ts';
+import { stockNeedL } from '#core/need/need.ts';
+import { rotationSchools } from '#core/rotation/goodUntil.ts';
+import { useAppDispatch, useFacts, useWaterState } from '../../app/hooks.ts';
+import * as format from '../../person/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
+import type { MixWorker } from '../../workers/mixWorker.ts';
+import { ghostsPlanned } from '../store/ghosts.ts';
+import { useKindName } from '../store/kindName.ts';
+
+const aims: readonly MixAim[] = ['cost', 'handling', 'area'];
+/** Kinds that a household buys by hand; a rain tank is built, not bought by the dozen. */
+const notOffered = new Set(['tank', 'pouch']);
+
+interface Blanks {
+  readonly budget: number | undefined;
+  readonly carryDays: number;
+  readonly years: number;
+  readonly litrePrice: number;
+  readonly aim: MixAim;
+}
+
+/** What is missing, and where it could stand. */
+function useQuestion(blanks: Blanks): MixQuestion {
+  const facts = useFacts();
+  const { need, reach, containers } = useWaterState();
+  return useMemo(() => {
+    const { plan } = facts;
+    const portableL = Object.values(facts.container).reduce((sum, c) => {
+      const kind = kindOf(facts, c.kind);
+      const state = containers[c.id];
+      const isPortable = kind && portability(massKg(kind, usableL(kind)), plan.liftKg) !== 'fixed';
+      return isPortable && state?.counts === 'drinking' ? sum + state.litres : sum;
+    }, 0);
+    return {
+      kinds: allKinds(facts).filter(k => !notOffered.has(k.shape)),
+      spots: mixSpots(facts),
+      needL: Math.max(0, stockNeedL(need.drinkingL, plan.targetDays, plan.reserveShare) - reach.drinkingL),
+      carryL: Math.max(0, need.drinkingL * blanks.carryDays - portableL),
+      liftKg: plan.liftKg,
+      ...(blanks.budget === undefined ? {} : { budget: blanks.budget }),
+      years: blanks.years,
+      fillsPerYear: 12 / rotationSchools[plan.rotationSchool].months,
+      litrePrice: blanks.litrePrice,
+      aim: blanks.aim,
+    };
+  }, [facts, need, reach, containers, blanks]);
+}
+
+interface Run {
+  readonly aim: MixAim;
+  /** The share done; undefined when all is done. */
+  readonly share?: number;
+  readonly plan?: MixPlan;
+}
+
+/** What to buy so that a floor, a budget and a back can bear it: an integer program, solved in a worker. */
+export function MixPlanner() {
+  const say = useSay();
+  const dispatch = useAppDispatch();
+  const [blanks, setBlanks] = useState<Blanks>({
+    budget: undefined,
+    carryDays: 3,
+    years: 10,
+    litrePrice: 0.004,
+    aim: 'cost',
+  });
+  const set = (change: Partial<Blanks>) => setBlanks(b => ({ ...b, ...change }));
+  const question = useQuestion(blanks);
+  const [run, setRun] = useState<Run | null>(null);
+  const worker = useRef<Worker | null>(null);
+
+  // what is known so far stays
+  const stop = () => {
+    worker.current?.terminate();
+    worker.current = null;
+    setRun(before => (before?.plan ? { aim: before.aim, plan: before.plan } : null));
+  };
+  useEffect(() => () => worker.current?.terminate(), []);
+
+  const show = (plan: MixPlan) => {
+    const counts = plan.possible ? plan.counts : [];
+    const ghosts = counts.map(c => ({
+      kind: c.kind.id,
+      place: c.spot.place,
+      count: c.count,
+      ...(c.spot.shelf ? { shelf: c.spot.shelf } : {}),
+    }));
+    dispatch(ghostsPlanned(ghosts));
+  };
+  const work = async () => {
+    stop();
+    const { aim } = question;
+    const thread = new Worker(new URL('../../workers/mixWorker.ts', import.meta.url), { type: 'module' });
+    worker.current = thread;
+    setRun({ aim, share: 0 });
+    const told = (share: number, plan: MixPlan) => {
+      setRun({ aim, share, plan });
+      show(plan);
+    };
+    const plan = await wrap<MixWorker>(thread).plan(question, proxy(told));
+    thread.terminate();
+    setRun({ aim, plan });
+    show(plan);
+  };
+  const isWorking = run?.share !== undefined;
+
+  return (
+    <section aria-labelledby="mix-title">
+      <h2 id="mix-title" className="mb-1 border-b border-slate pb-1 text-base">
+        {say('mix.title')}
+      </h2>
+      <p className="text-ash">{say('mix.missing', { needL: question.needL, carryL: question.carryL })}</p>
+      <Sentence>
+        {say('mix.for')}{' '}
+        <ChoiceBlank<MixAim>
+          label={say('mix.aim')}
+          value={blanks.aim}
+          onValue={aim => set({ aim })}
+          choices={aims.map(value => ({ value, label: say(`mix.aim.${value}`) }))}
+        />
+        , {say('mix.budget')}{' '}
+        <QuantityBlank
+          label={say('mix.budget-label')}
+          dimension="number"
+          value={blanks.budget}
+          onValue={budget => set({ budget })}
+          least={0}
+          most={1e7}
+          placeholder={say('mix.any')}
+        />
+        , {say('mix.over')}{' '}
+        <QuantityBlank
+          label={say('mix.years')}
+          dimension="number"
+          value={blanks.years}
+          onValue={years => years !== undefined && set({ years })}
+          least={1}
+          most={50}
+          wholeNumbers
+        />{' '}
+        {say('mix.years-word')},{' '}
+        <QuantityBlank
+          label={say('mix.carry')}
+          dimension="number"
+          value={blanks.carryDays}
+          onValue={carryDays => carryDays !== undefined && set({ carryDays })}
+          least={0}
+          most={60}
+        />{' '}
+        {say('mix.carry-word')}, {say('mix.water')}{' '}
+        <QuantityBlank
+          label={say('mix.price')}
+          dimension="number"
+          value={blanks.litrePrice}
+          onValue={litrePrice => litrePrice !== undefined && set({ litrePrice })}
+          least={0}
+          most={100}
+        />{' '}
+        {say('mix.price-word')}
+      </Sentence>
+      <div className="mt-3 flex items-center gap-3">
+        {isWorking ? (
+          <>
+            <progress
+              max={1}
+              {...(run.plan ? { value: run.share ?? 0 } : {})}
+              aria-label={say('mix.working')}
+            />
+            <span>{say(run.plan ? 'mix.easing' : 'mix.working')}</span>
+            <Button onClick={stop}>{say('mix.cancel')}</Button>
+          </>
+        ) : (
+          <Button
+            look="primary"
+            disabled={question.needL <= 0 && question.carryL <= 0}
+            onClick={() => void work()}
+          >
+            {say('mix.work')}
+          </Button>
+        )}
+        {question.needL <= 0 && question.carryL <= 0 && (
+          <span className="text-ash">{say('mix.nothing')}</span>
+        )}
+      </div>
+      {run?.plan && <MixAnswer plan={run.plan} aim={run.aim} />}
+    </section>
+  );
+}
+
+function MixAnswer({ plan, aim }: { plan: MixPlan; aim: MixAim }) {
+  const say = useSay();
+  const facts = useFacts();
+  const kindName = useKindName();
+  const spotName = (spot: MixSpot) =>
+    `${facts.place[spot.place]?.name ?? ''}${spot.shelf ? `, ${say('move.on-shelf', { id: spot.shelf })}` : ''}`;
+  if (!plan.possible) {
+    return (
+      <div role="status" data-testid="mix-answer" className="mt-3 border-l-4 border-clay py-1 pl-3">
+        <p className="font-semibold">{say('mix.impossible')}</p>
+        {plan.ways.map(way => (
+          <p key={way.giveUp}>{say(`mix.way.${way.giveUp}`, { to: way.to })}</p>
+        ))}
+        {plan.ways.length === 0 && <p>{say('mix.way.none')}</p>}
+      </div>
+    );
+  }
+  const byKind = new Map<string, number>();
+  for (const c of plan.counts) byKind.set(c.kind.id, (byKind.get(c.kind.id) ?? 0) + c.count);
+  const list = [...byKind].map(([id, count]) => `${count} × ${kindName(id)}`).join(', ');
+  return (
+    <div role="status" data-testid="mix-answer" className="mt-3 border-[1.5px] border-slate bg-paper p-4">
+      <p className="text-title font-extrabold">
+        {say('mix.answer', { list, litres: plan.litres, price: plan.price })}
+      </p>
+      <p className="text-ash">{say('mix.proved', { objective: plan.objective, aim: `mix.unit.${aim}` })}</p>
+      <ul className="mt-2 list-none p-0">
+        {plan.counts.map(c => (
+          <li key={`${c.kind.id}${c.spot.place}${c.spot.shelf ?? ''}`}>
+            {c.count} × {kindName(c.kind.id)}: {spotName(c.spot)}
+          </li>
+        ))}
+      </ul>
+      {plan.binding.length > 0 && (
+        <>
+          <h3 className="mt-3 text-base">{say('mix.binds')}</h3>
+          <ul className="list-disc pl-5">
+            {plan.binding.map(b => (
+              <li key={b.limit + (b.spot?.place ?? '') + (b.spot?.shelf ?? '')}>
+                {say(`mix.binding.${b.limit}`, {
+                  by: b.by,
+                  saves: format.number(b.saves),
+                  where: b.spot ? spotName(b.spot) : '',
+                  unit: `mix.unit.${aim}`,
+                })}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      <p className="mt-3">
+        <Link to="/store" className="font-semibold underline decoration-rule underline-offset-3">
+          {say('mix.ghosts')}
+        </Link>
+      </p>
+      <p className="mt-2 text-small text-ash">{say('mix.plastics')}</p>
+    </div>
+  );
+}
