@@ -98,6 +98,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     altitudeM: v.exactOptional(between(-430, 6000)),
     toolIds: v.exactOptional(v.pipe(v.array(name(40)), v.maxLength(30))),
     dropsPerMl: v.exactOptional(between(5, 60)),
+    address: v.exactOptional(v.pipe(v.string(), v.url('url'), v.maxLength(200, 'too-long'))),
   }),
   'plan.set': v.object({
     needSchool: v.exactOptional(
@@ -219,6 +220,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     v.check(r => (r.method === 'smell' ? r.smell !== undefined : r.mgL !== undefined), 'reading'),
   ),
   labelled: nothing,
+  'label.printed': v.object({ says: name(400) }),
   'batch.abandoned': v.object({ why: line(300) }),
   sanitised: v.object({ waterL: between(0, 1000), bleachMl: between(0, 100_000) }),
   inspected: v.object({

@@ -5,6 +5,10 @@ export const routes = {
   entries: '/api/entries',
   history: '/api/subjects/:subject/entries',
   events: '/api/events',
+  labels: '/api/labels',
+  calendar: '/api/calendar.ics',
+  containersCsv: '/api/containers.csv',
+  logJson: '/api/log.json',
   /** Only where the server was started for a test or a drill. */
   clock: '/api/clock',
 } as const;

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, test, Visitor, Zeolite } from './zeolite.ts';
+import { expect, settle, test, Visitor, Zeolite } from './zeolite.ts';
 
 /** Drags a container over a shelf or a floor and lets it go there. */
 async function drag(page: Page, code: string, spot: string): Promise<void> {
@@ -52,4 +52,51 @@ test.describe('on the demo', () => {
     await expect(page.getByText(/A structural engineer decides/)).toBeVisible();
     await expect(page.getByRole('button', { name: 'Moved', exact: true })).toBeVisible();
   });
+});
+
+test('labels come as a PDF, and afterwards only those that changed are offered', async ({ visitor }) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await visitor.press('Labels');
+  const made = page.waitForEvent('download');
+  await visitor.press('Make the PDF of 3 labels');
+  expect((await made).suggestedFilename()).toBe('labels.pdf');
+  await visitor.press('Labels');
+  await expect(page.getByText('No label has changed.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await visitor.select('OW-002');
+  await visitor.press('Empty', page.getByRole('complementary'));
+  await visitor.press('Empty it');
+  await visitor.press('Labels');
+  await expect(page.getByRole('button', { name: 'Make the PDF of 1 label' })).toBeVisible();
+});
+
+test('the drawing goes out as SVG and as PNG', async ({ visitor }) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  for (const [name, file] of [
+    ['SVG', 'store.svg'],
+    ['PNG', 'store.png'],
+  ] as const) {
+    await visitor.press('Take out');
+    const out = page.waitForEvent('download');
+    await visitor.press(`The drawing as ${name}`);
+    expect((await out).suggestedFilename()).toBe(file);
+    await page.keyboard.press('Escape');
+  }
+});
+
+test('what to buy is worked out off the main thread, proved, and drawn as ghosts', async ({ visitor }) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await visitor.open(/^2 Plan/);
+  await visitor.fill('Days', '60');
+  await visitor.press('Work it out');
+  // the page still answers while the worker works
+  await visitor.fill('Reserve in percent', '0');
+  const answer = page.getByTestId('mix-answer');
+  await expect(answer).toContainText(/Buy .*L for/, { timeout: 60_000 });
+  await expect(answer).toContainText('Proved the best there is');
+  await visitor.open('See where they would stand');
+  await expect(page.locator('[data-ghost]').first()).toBeAttached();
 });

@@ -59,6 +59,26 @@ function ensureBuild() {
   need(run(bin('vite'), ['build', '--logLevel', 'warn']), 'Building');
 }
 
+/** Installs a Debian package. */
+function aptInstall(name) {
+  console.log(`Installing ${name} from the system packages (once) …`);
+  const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
+  const apt = args => {
+    const [program, ...all] = [...sudo, 'apt-get', ...args];
+    return run(program, all, {
+      env: { DEBIAN_FRONTEND: 'noninteractive' },
+      stdio: ['ignore', 'ignore', 'inherit'],
+    });
+  };
+  apt(['update', '-qq']);
+  need(apt(['install', '-y', '-qq', '--no-install-recommends', name]), `Installing ${name}`);
+}
+
+/** pdftoppm, which the test of the labels looks at the PDF with. */
+function ensurePoppler() {
+  if (!existsSync('/usr/bin/pdftoppm')) aptInstall('poppler-utils');
+}
+
 /** Path of a Chromium; Debian's package is installed when there is none. */
 function ensureChromium() {
   const places = [
@@ -69,17 +89,7 @@ function ensureChromium() {
   ];
   const found = () => places.find(path => path && existsSync(path));
   if (found()) return found();
-  console.log('Installing Chromium from the system packages (about a minute, once) …');
-  const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
-  const apt = args => {
-    const [program, ...all] = [...sudo, 'apt-get', ...args];
-    return run(program, all, {
-      env: { DEBIAN_FRONTEND: 'noninteractive' },
-      stdio: ['ignore', 'ignore', 'inherit'],
-    });
-  };
-  apt(['update', '-qq']);
-  need(apt(['install', '-y', '-qq', '--no-install-recommends', 'chromium']), 'Installing Chromium');
+  aptInstall('chromium');
   return found();
 }
 
@@ -151,6 +161,7 @@ const commands = {
   test() {
     mkdirSync(join(root, 'test-results'), { recursive: true });
     checks();
+    ensurePoppler();
     unitTests([]);
     ensureBuild();
     browserTests();

@@ -6,6 +6,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { storeRoutes } from './areas/store.ts';
 import type { Clock } from './clock.ts';
 import { openDatabase } from './db/open.ts';
 import { type Log, openLog } from './log/append.ts';
@@ -74,7 +75,9 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
     }),
   );
   app.use(express.json({ limit: LARGEST_BODY }));
-  app.use(logRoutes({ db: database.db, log, clock, stream, demo }));
+  const room = { db: database.db, log, clock, stream, demo };
+  app.use(logRoutes(room));
+  app.use(storeRoutes(room));
   app.use('/api', noSuchRoute);
 
   const dist = fileURLToPath(new URL('../dist', import.meta.url));

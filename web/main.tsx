@@ -9,7 +9,7 @@ import { RouterProvider } from 'react-router/dom';
 import { router } from './app/router.tsx';
 import { store } from './app/store.ts';
 import { connect } from './log/connect.ts';
-import './texts/texts.ts';
+import './texts/catalogue.ts';
 
 connect(store);
 

@@ -22,6 +22,8 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
     }
     case 'condemned':
       return { ...facts, condemned: { at: entry.happenedAt, why: entry.data.why } };
+    case 'label.printed':
+      return { ...facts, label: { at: entry.happenedAt, says: entry.data.says } };
     case 'sanitised':
       return { ...facts, sanitisedAt: entry.happenedAt, role: 'clean' };
     case 'filled':

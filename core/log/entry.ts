@@ -23,6 +23,8 @@ export interface GroupFields {
   readonly timeZone: string;
   readonly altitudeM: number;
   readonly toolIds: readonly string[];
+  /** Where a label's QR code leads: the address that phones of the group reach this server at. */
+  readonly address?: string;
   /** Drops in a millilitre of the dropper owned, once calibrated. */
   readonly dropsPerMl: number;
 }
@@ -136,6 +138,8 @@ export interface EntryData {
   mixed: Record<string, never>;
   read: { readonly method: ReadingMethod; readonly mgL?: number; readonly smell?: Smell };
   labelled: Record<string, never>;
+  /** A label was printed, saying this (see label.ts). */
+  'label.printed': { readonly says: string };
   'batch.abandoned': { readonly why: string };
   sanitised: { readonly waterL: number; readonly bleachMl: number };
   inspected: { readonly found: Finding; readonly note?: string };

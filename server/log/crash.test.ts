@@ -65,7 +65,7 @@ it('loses no acknowledged entry to a kill during a burst of 500, and doubles non
   await once(second.child, 'exit');
 
   const database = await openDatabase(databaseFile(folder));
-  const ids = (await wholeLog(database)).map(e => e.id);
+  const ids = (await wholeLog(database.db)).map(e => e.id);
   const replayed = await replay(database);
   await database.close();
   expect(new Set(ids).size).toBe(ids.length);

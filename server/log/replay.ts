@@ -3,7 +3,7 @@ import { asc } from 'drizzle-orm';
 import type { Entry, Subject } from '#core/log/entry.ts';
 import { inOrder } from '#core/log/entry.ts';
 import { bySubject, foldSubject } from '#core/log/fold.ts';
-import type { Database } from '../db/open.ts';
+import type { Database, Db } from '../db/open.ts';
 import { entries, facts } from '../db/schema.ts';
 import { entryOf, lotsOf } from './rows.ts';
 
@@ -15,8 +15,8 @@ export interface Replay {
 }
 
 /** Every entry of the file, in the order they arrived. */
-export async function wholeLog(database: Database): Promise<Entry[]> {
-  return (await database.db.select().from(entries).orderBy(asc(entries.seq))).map(entryOf);
+export async function wholeLog(db: Db): Promise<Entry[]> {
+  return (await db.select().from(entries).orderBy(asc(entries.seq))).map(entryOf);
 }
 
 // what went through JSON once, as the state table has it
@@ -28,7 +28,7 @@ const asStored = (value: unknown): unknown =>
  * @param rebuild writes the state table anew, in one transaction
  */
 export async function replay(database: Database, rebuild = false): Promise<Replay> {
-  const log = await wholeLog(database);
+  const log = await wholeLog(database.db);
   const stored = new Map((await database.db.select().from(facts)).map(row => [row.subject, row]));
   const rows = [...bySubject(log)].map(([subject, list]) => {
     const last = [...list].sort(inOrder).at(-1)!;

@@ -1,13 +1,12 @@
 import { type Request, Router } from 'express';
 import * as v from 'valibot';
 import { type History, PostEntriesSchema, type Snapshot } from '#contract/log.ts';
-import type { FieldProblem } from '#contract/problem.ts';
 import { routes } from '#contract/routes.ts';
 import { InstantSchema, SubjectSchema } from '#contract/scalars.ts';
 import { standing } from '#core/log/fold.ts';
 import type { Clock, TestClock } from '../clock.ts';
 import type { Db } from '../db/open.ts';
-import { ProblemError } from '../problems.ts';
+import { parsed } from '../parsed.ts';
 import type { Log } from './append.ts';
 import { entriesOf } from './rows.ts';
 import type { Stream } from './stream.ts';
@@ -18,17 +17,6 @@ export interface LogRoom {
   readonly clock: Clock | TestClock;
   readonly stream: Stream;
   readonly demo: boolean;
-}
-
-/** A body of a shape. @throws ProblemError naming every field that was not understood, by JSON pointer */
-function parsed<T>(schema: v.GenericSchema<unknown, T>, body: unknown): T {
-  const result = v.safeParse(schema, body);
-  if (result.success) return result.output;
-  const errors = result.issues.map((issue): FieldProblem => {
-    const path = issue.path?.map(item => String(item.key)) ?? [];
-    return { pointer: `/${path.join('/')}`, reason: issue.message };
-  });
-  throw new ProblemError('invalid', { errors });
 }
 
 export function logRoutes({ db, log, clock, stream, demo }: LogRoom): Router {

@@ -1,6 +1,6 @@
 import { useLayoutEffect, useRef, useState } from 'react';
 import type { Reach as ReachFigures } from '#core/need/reach.ts';
-import { number } from '../person/format.ts';
+import { number } from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { waterFill } from '../ui/Textures.tsx';
 import { usePreviewState, useWaterState } from './hooks.ts';

@@ -6,7 +6,7 @@ import { type State, stateAt } from '#core/log/state.ts';
 import { useNow } from '../log/clock.ts';
 import { previewed } from '../log/previewSlice.ts';
 import { type Draft, stamped } from '../log/record.ts';
-import type { Reader } from '../person/format.ts';
+import type { Reader } from '../texts/format.ts';
 import type { AppDispatch, RootState } from './store.ts';
 
 export const useAppDispatch = useDispatch.withTypes<AppDispatch>();

@@ -1,45 +1,7 @@
-import i18next from 'i18next';
 import { useCallback } from 'react';
-import { initReactI18next } from 'react-i18next';
 import type { Message, Params } from '#core/judgement.ts';
 import { useReader } from '../app/hooks.ts';
-import type { Reader } from '../person/format.ts';
-import * as format from '../person/format.ts';
-import en from './en.json';
-
-/** Formats that a text of the catalogue may name: `{{litres, litres}}`. */
-const formats: Record<string, (value: never, reader: Reader) => string> = {
-  number: (value: number) => format.number(value),
-  litres: (value: number, { units }) => format.litres(value, units),
-  exact: (value: number, { units }) => format.exactLitres(value, units),
-  both: (value: number, { units }) => format.bothVolumes(value, units),
-  ml: (value: number) => format.ml(value),
-  temperature: (value: number, { units }) => format.temperature(value, units),
-  kg: (value: number, { units }) => format.kg(value, units),
-  load: (value: number, { units }) => format.load(value, units),
-  days: (value: number) => format.days(value),
-  percent: (value: number) => format.percent(value),
-  day: (value: string) => format.day(value),
-  weekday: (value: string) => format.weekday(value),
-  time: (value: string, { timeZone }) => format.time(value, timeZone),
-  text: (value: string) => i18next.t(value),
-};
-
-await i18next.use(initReactI18next).init({
-  lng: 'en',
-  resources: { en: { translation: en } },
-  keySeparator: false,
-  nsSeparator: false,
-  interpolation: { escapeValue: false },
-  returnNull: false,
-});
-for (const [name, write] of Object.entries(formats)) {
-  i18next.services.formatter?.add(
-    name,
-    (value: unknown, _lng: string | undefined, options: { reader?: Reader }) =>
-      write(value as never, options.reader ?? { units: 'metric', timeZone: 'UTC' }),
-  );
-}
+import { sayTo } from './catalogue.ts';
 
 export type Say = (text: string | Message, params?: Params) => string;
 
@@ -47,11 +9,4 @@ export type Say = (text: string | Message, params?: Params) => string;
 export function useSay(): Say {
   const reader = useReader();
   return useCallback<Say>((text, params) => sayTo(reader, text, params), [reader]);
-}
-
-/** The same outside of a component. */
-export function sayTo(reader: Reader, text: string | Message, params?: Params): string {
-  const id = typeof text === 'string' ? text : text.id;
-  const values = typeof text === 'string' ? params : text.params;
-  return i18next.t(id, { ...values, reader });
 }

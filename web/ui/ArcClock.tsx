@@ -1,7 +1,7 @@
 import type { Instant } from '#core/calendar/day.ts';
 import { minutesBetween } from '#core/calendar/day.ts';
 import { useNow } from '../log/clock.ts';
-import { countdown } from '../person/format.ts';
+import { countdown } from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 
 /** A half circle that fills as the time runs, with what is left of it; runs from wall-clock time. */

@@ -13,7 +13,7 @@ import {
 import type { Dimension, Parsed } from '#core/units/quantity.ts';
 import { parseQuantity } from '#core/units/quantity.ts';
 import { useReader } from '../app/hooks.ts';
-import * as format from '../person/format.ts';
+import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 
 type Faults = ReadonlyMap<string, string>;

@@ -2,7 +2,7 @@ import { useCallback } from 'react';
 import type { DosePlan, DoseQuestion } from '#core/chlorine/instruct.ts';
 import type { Measured } from '#core/chlorine/measure.ts';
 import { useReader } from '../../app/hooks.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ToolDrawing } from './ToolDrawing.tsx';
 

@@ -6,7 +6,7 @@ import type {
 } from '#core/chlorine/strength.ts';
 import { strengthSchools } from '#core/chlorine/strength.ts';
 import { useFacts } from '../../app/hooks.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, TextBlank } from '../../ui/Blank.tsx';
 import { type BenchForm, NEW_BLEACH } from './question.ts';

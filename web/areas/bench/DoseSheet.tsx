@@ -9,7 +9,7 @@ import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { useNow } from '../../log/clock.ts';
 import { type Draft, draft } from '../../log/record.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ArcClock } from '../../ui/ArcClock.tsx';
 import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';

@@ -2,7 +2,7 @@ import type { DosePlan } from '#core/chlorine/instruct.ts';
 import { spoonMl } from '#core/chlorine/measure.ts';
 import type { DoseSchoolId } from '#core/chlorine/schools.ts';
 import { STOP_OVER } from '#core/chlorine/slip.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { RuleScale, type ScaleMark } from '../../ui/RuleScale.tsx';
 

@@ -1,5 +1,5 @@
 import type { Measured } from '#core/chlorine/measure.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 
 const HEIGHT = 132;
 const TOP = 24;

@@ -9,7 +9,7 @@ import { allKinds, kindOf } from '#core/log/state.ts';
 import { stockNeedL } from '#core/need/need.ts';
 import { rotationSchools } from '#core/rotation/goodUntil.ts';
 import { useAppDispatch, useFacts, useWaterState } from '../../app/hooks.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';

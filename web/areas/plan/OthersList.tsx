@@ -2,7 +2,7 @@ import { type AnimalKind, animalRates, type InstitutionKind, institutionRates } 
 import { useFacts, useReader } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank } from '../../ui/Blank.tsx';
 

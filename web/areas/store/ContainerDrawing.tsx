@@ -1,7 +1,7 @@
 import type { KeyboardEvent } from 'react';
 import type { Shape } from '#core/containers/kinds.ts';
 import { useReader } from '../../app/hooks.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';
 import { useDrag } from './drag.tsx';

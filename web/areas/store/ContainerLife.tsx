@@ -5,8 +5,9 @@ import { portability } from '#core/containers/mass.ts';
 import type { ContainerFacts } from '#core/log/facts.ts';
 import { kindOf } from '#core/log/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
+import { Button } from '../../ui/Button.tsx';
 import { JudgementLine } from '../../ui/JudgementLine.tsx';
 import { ProvenanceTag } from '../../ui/Provenance.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
@@ -24,7 +25,7 @@ function Line({ name, children }: { name: string; children: ReactNode }) {
 }
 
 /** A container's life: what is in it, how long it is good, what can be done, and all that was recorded. */
-export function ContainerLife({ container }: { container: ContainerFacts }) {
+export function ContainerLife({ container, onLabel }: { container: ContainerFacts; onLabel: () => void }) {
   const say = useSay();
   const facts = useFacts();
   const { timeZone, units } = useReader();
@@ -90,6 +91,9 @@ export function ContainerLife({ container }: { container: ContainerFacts }) {
       </dl>
       <JudgementLine judgement={state.judgement} />
       <ContainerActs key={container.id} container={container} />
+      <Button look="quiet" className="self-start" onClick={onLabel}>
+        {say('labels.print-one')}
+      </Button>
       <History subject={container.id} version={container} />
     </div>
   );

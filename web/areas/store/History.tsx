@@ -4,7 +4,7 @@ import type { Entry } from '#core/log/entry.ts';
 import { useReader } from '../../app/hooks.ts';
 import { strikesOf, useRecord } from '../../app/undo.tsx';
 import { fetchHistory } from '../../log/api.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';

@@ -2,7 +2,7 @@ import { useMemo } from 'react';
 import { floorLoad, type Standing } from '#core/containers/load.ts';
 import { kindOf, type WaterState, waterStates } from '#core/log/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';
 import { usePlaceNotes } from './placeNotes.ts';

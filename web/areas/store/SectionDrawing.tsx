@@ -2,7 +2,7 @@ import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from '
 import { roomAbove } from '#core/log/mixRoom.ts';
 import { kindOf } from '#core/log/state.ts';
 import { useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ContainerDrawing } from './ContainerDrawing.tsx';
 import { DragField, DropZone } from './drag.tsx';
@@ -97,6 +97,7 @@ export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
         <svg
           width={scale.widthPx}
           height={scale.heightPx}
+          data-section
           role="group"
           aria-label={say('section.name')}
           onKeyDown={walk}

@@ -2,18 +2,20 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type WaterState, waterStates } from '#core/log/state.ts';
 import { useAppDispatch, useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { ContainerLife } from './ContainerLife.tsx';
 import { ghostsPlanned } from './ghosts.ts';
+import { LabelDialog } from './LabelDialog.tsx';
 import { PlaceEditor } from './PlaceEditor.tsx';
 import { PlaceList } from './PlaceList.tsx';
 import { SectionDrawing } from './SectionDrawing.tsx';
 import { SetDown } from './SetDown.tsx';
 import { StoreTable } from './StoreTable.tsx';
+import { TakeOut } from './TakeOut.tsx';
 
 /** The states that are on the drawing now, worst last. */
 function Legend({ states }: { states: readonly WaterState[] }) {
@@ -41,6 +43,7 @@ export function Store() {
   const { container: selectedId } = useParams();
   const [search] = useSearchParams();
   const [settingDown, setSettingDown] = useState(false);
+  const [labels, setLabels] = useState<string | null>(null);
   const [place, setPlace] = useState<string | null>(null);
   const isTable = search.get('view') === 'table';
   const view = isTable ? '?view=table' : '';
@@ -80,6 +83,10 @@ export function Store() {
                   {say('store.forget-ghosts')}
                 </Button>
               )}
+              <Button look="quiet" onClick={() => setLabels('all')}>
+                {say('store.labels')}
+              </Button>
+              <TakeOut />
               <Button look="quiet" onClick={() => setPlace('new')}>
                 {say('place.new')}
               </Button>
@@ -116,13 +123,16 @@ export function Store() {
           aria-label={selected.code}
           className="w-[330px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-0"
         >
-          <ContainerLife container={selected} />
+          <ContainerLife container={selected} onLabel={() => setLabels(selected.id)} />
         </aside>
       )}
       {settingDown && (
         <Dialog title={say('store.set-down')} open onClose={() => setSettingDown(false)} wide>
           <SetDown onDone={() => setSettingDown(false)} />
         </Dialog>
+      )}
+      {labels && (
+        <LabelDialog {...(labels === 'all' ? {} : { only: labels })} onClose={() => setLabels(null)} />
       )}
       {edited && <PlaceEditor key={place} place={edited} onClose={() => setPlace(null)} />}
     </div>

@@ -12,7 +12,7 @@ import { useMemo, useRef, useState } from 'react';
 import type { ContainerFacts } from '#core/log/facts.ts';
 import type { ContainerState } from '#core/log/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { TextBlank } from '../../ui/Blank.tsx';
 import { Swatch } from '../../ui/Textures.tsx';

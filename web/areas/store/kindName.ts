@@ -1,7 +1,7 @@
 import { useCallback } from 'react';
 import { kindOf } from '#core/log/state.ts';
 import { useFacts, useReader } from '../../app/hooks.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 
 /** A kind's name: its own, or its volume and shape in the person's units ("208 L drum"). */

@@ -1,7 +1,7 @@
 import { useCallback } from 'react';
 import type { PlaceFacts } from '#core/log/facts.ts';
 import { useReader } from '../../app/hooks.ts';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 
 /** A place's conditions in a few words: warmth, dark, frost, sun, what the floor bears. */

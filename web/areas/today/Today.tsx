@@ -3,7 +3,7 @@ import { Link, useOutletContext } from 'react-router';
 import { type Duty, dutiesAt, type When } from '#core/log/duties.ts';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
 import type { ShellContext } from '../../app/Shell.tsx';
-import * as format from '../../person/format.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ArcClock } from '../../ui/ArcClock.tsx';
 import { Button } from '../../ui/Button.tsx';

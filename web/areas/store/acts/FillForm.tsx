@@ -6,7 +6,7 @@ import type { Amount, Provenance } from '#core/units/amount.ts';
 import { Act } from '../../../app/Act.tsx';
 import { useFacts, useReader } from '../../../app/hooks.ts';
 import { type Draft, draft } from '../../../log/record.ts';
-import * as format from '../../../person/format.ts';
+import * as format from '../../../texts/format.ts';
 import { useSay } from '../../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../../ui/Blank.tsx';
 import { Button } from '../../../ui/Button.tsx';

@@ -1,0 +1,57 @@
+import { dayOf } from '../calendar/day.ts';
+import { type Message, message } from '../judgement.ts';
+import type { ContainerFacts, Facts } from './facts.ts';
+import type { ContainerState } from './state.ts';
+
+/** What a label says, line by line; texts by their ids. */
+export interface Label {
+  readonly container: string;
+  readonly code: string;
+  /** What it is: drinking, utility, waiting, failed or empty. */
+  readonly grade: Message;
+  /** True where nobody may drink it: printed large. */
+  readonly notForDrinking: boolean;
+  readonly lines: readonly Message[];
+  readonly where: string;
+}
+
+function gradeOf(state: ContainerState): Message {
+  if (state.state === 'empty') return message('label.empty');
+  if (state.state === 'failed') return message('label.failed');
+  if (state.state === 'waiting') return message('label.waiting');
+  return message(state.counts === 'drinking' ? 'label.drinking' : 'label.utility');
+}
+
+/** The label of a container as it is now: code, contents, grade, filled, good until, treatment, by whom, where. */
+export function labelOf(facts: Facts, container: ContainerFacts, state: ContainerState): Label {
+  const { fill } = container;
+  const lines: Message[] = [];
+  if (fill && state.litres > 0) {
+    lines.push(message('label.holds', { litres: state.litres, water: `water.${fill.water}` }));
+    lines.push(message('label.filled', { filledDay: dayOf(fill.at, facts.group.timeZone) }));
+  }
+  if (state.goodUntil && state.counts === 'drinking')
+    lines.push(message('label.good-until', { untilDay: state.goodUntil.day }));
+  if (state.batch && state.standing && state.standing.doses > 0) {
+    const { school, doseMl } = state.batch.instruction;
+    lines.push(message('label.treated', { school: `school.${school}`, doseMl }));
+    lines.push(message('label.by', { by: state.batch.by }));
+  }
+  const place = facts.place[container.place];
+  return {
+    container: container.id,
+    code: container.code,
+    grade: gradeOf(state),
+    notForDrinking: state.state !== 'empty' && state.counts !== 'drinking',
+    lines,
+    where: [place?.name, container.shelf, place?.finding].filter(Boolean).join(', '),
+  };
+}
+
+/** What a label says, as one text to compare: a label is printed again only when this changed. */
+export function saysOf(label: Label): string {
+  const values = [label.grade, ...label.lines].map(m =>
+    `${m.id} ${Object.values(m.params ?? {}).join(' ')}`.trim(),
+  );
+  return [label.code, ...values, label.where].join(' | ').slice(0, 400);
+}

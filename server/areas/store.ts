@@ -1,0 +1,112 @@
+import { Router } from 'express';
+import ical from 'ical-generator';
+import Papa from 'papaparse';
+import { LabelRequestSchema, labelSheets } from '#contract/labels.ts';
+import { routes } from '#contract/routes.ts';
+import { addDays, dayOf, earlier } from '#core/calendar/day.ts';
+import { dutiesAt } from '#core/log/duties.ts';
+import { labelOf } from '#core/log/label.ts';
+import { stateAt } from '#core/log/state.ts';
+import { sayTo } from '#web/texts/catalogue.ts';
+import type { Reader } from '#web/texts/format.ts';
+import { labelsPdf } from '../labels/LabelPdf.tsx';
+import { wholeLog } from '../log/replay.ts';
+import type { LogRoom } from '../log/routes.ts';
+import { parsed } from '../parsed.ts';
+import { ProblemError } from '../problems.ts';
+
+/** What leaves the store in open formats: labels, a calendar, tables. */
+export function storeRoutes({ db, log, clock }: LogRoom): Router {
+  const router = Router();
+  const now = () => {
+    const { facts } = log.live;
+    // the live facts change in place: a copy of the shelves is what the state may be kept for
+    const copy = {
+      ...facts,
+      container: { ...facts.container },
+      place: { ...facts.place },
+      kind: { ...facts.kind },
+    };
+    return { facts: copy, state: stateAt(copy, clock.now()) };
+  };
+  const reader = (units: Reader['units'] = 'metric'): Reader => ({
+    units,
+    timeZone: log.live.facts.group.timeZone,
+  });
+
+  router.post(routes.labels, async (req, res) => {
+    const { containers, sheet, skip, address, units } = parsed(LabelRequestSchema, req.body);
+    const { facts, state } = now();
+    const labels = containers.map(id => {
+      const container = facts.container[id];
+      const at = state.containers[id];
+      if (!container || !at)
+        throw new ProblemError('not-found', { errors: [{ pointer: '/containers', reason: 'no-container' }] });
+      return labelOf(facts, container, at);
+    });
+    const pdf = await labelsPdf({
+      labels,
+      sheet: labelSheets[sheet],
+      skip,
+      urlOf: label => new URL(`/store/${label.container}`, address).href,
+      reader: reader(units),
+    });
+    res.type('application/pdf').set('Content-Disposition', 'attachment; filename="labels.pdf"').send(pdf);
+  });
+
+  router.get(routes.calendar, (_req, res) => {
+    const { facts, state } = now();
+    const calendar = ical({
+      name: sayTo(reader(), 'calendar.name', { group: facts.group.name }),
+      prodId: { company: 'Zeolite', product: 'Zeolite' },
+    });
+    for (const duty of dutiesAt(facts, state)) {
+      // what waits since long ago is to be done today
+      const day = earlier(duty.day, state.today) === duty.day ? state.today : duty.day;
+      calendar.createEvent({
+        id: `${duty.id.replace(/[^\w.-]/g, '-')}@zeolite`,
+        start: new Date(`${day}T12:00:00Z`),
+        end: new Date(`${addDays(day, 1)}T12:00:00Z`),
+        allDay: true,
+        summary: sayTo(reader(), duty.what),
+        ...(duty.judgement?.remedy ? { description: sayTo(reader(), duty.judgement.remedy) } : {}),
+      });
+    }
+    res
+      .type('text/calendar')
+      .set('Content-Disposition', 'attachment; filename="water.ics"')
+      .send(calendar.toString());
+  });
+
+  router.get(routes.containersCsv, (_req, res) => {
+    const { facts, state } = now();
+    const rows = Object.values(facts.container).map(c => {
+      const at = state.containers[c.id]!;
+      return {
+        code: c.code,
+        kind: c.kind,
+        place: facts.place[c.place]?.name ?? '',
+        shelf: c.shelf ?? '',
+        held_before: c.heldBefore,
+        water: c.fill?.water ?? '',
+        litres: at.litres,
+        filled: c.fill ? dayOf(c.fill.at, facts.group.timeZone) : '',
+        good_until: at.goodUntil?.day ?? '',
+        state: at.state,
+        note: c.note ?? '',
+      };
+    });
+    res
+      .type('text/csv')
+      .set('Content-Disposition', 'attachment; filename="containers.csv"')
+      .send(Papa.unparse(rows));
+  });
+
+  router.get(routes.logJson, async (_req, res) => {
+    const entries = await wholeLog(db);
+    res
+      .set('Content-Disposition', 'attachment; filename="log.json"')
+      .json({ format: 'zeolite-log', version: 1, entries });
+  });
+  return router;
+}

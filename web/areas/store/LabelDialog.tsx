@@ -1,0 +1,136 @@
+import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { type LabelSheetId, labelSheetIds, labelSheets } from '#contract/labels.ts';
+import { routes } from '#contract/routes.ts';
+import { labelOf, saysOf } from '#core/log/label.ts';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { type Draft, draft } from '../../log/record.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
+import { download } from './download.ts';
+
+type Which = 'one' | 'changed' | 'all';
+
+/** Label sheets as a PDF; only what changed since it was printed, unless all are asked for. */
+export function LabelDialog({ only, onClose }: { only?: string; onClose: () => void }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const { containers } = useWaterState();
+  const { recordAndTell } = useRecord();
+  const [which, setWhich] = useState<Which>(only ? 'one' : 'changed');
+  const [sheet, setSheet] = useState<LabelSheetId>(only ? 'single' : 'a4-24');
+  const [first, setFirst] = useState<number | undefined>(1);
+  const [address, setAddress] = useState(facts.group.address ?? location.origin);
+  const labels = useMemo(() => {
+    const all = Object.values(facts.container)
+      .sort((a, b) => (a.code < b.code ? -1 : 1))
+      .flatMap(c => {
+        const state = containers[c.id];
+        return state ? [{ container: c, label: labelOf(facts, c, state) }] : [];
+      });
+    if (which === 'one') return all.filter(l => l.container.id === only);
+    return which === 'all' ? all : all.filter(l => saysOf(l.label) !== l.container.label?.says);
+  }, [facts, containers, which, only]);
+  const isAddress = URL.canParse(address);
+  const { across, down } = labelSheets[sheet];
+
+  const make = async () => {
+    const ids = labels.map(l => l.container.id);
+    const res = await fetch(routes.labels, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({
+        containers: ids,
+        sheet,
+        skip: Math.min(across * down, first ?? 1) - 1,
+        address,
+        units,
+      }),
+    });
+    if (!res.ok) {
+      const problem = (await res.json()) as { title: string };
+      toast.error(say('problem.not-recorded', { title: problem.title }));
+      return;
+    }
+    download(await res.blob(), 'labels.pdf');
+    const drafts: Draft[] = labels.map(l =>
+      draft('label.printed', l.container.id, { says: saysOf(l.label) }),
+    );
+    if (address !== facts.group.address) drafts.push(draft('group.set', 'group', { address }));
+    await recordAndTell(drafts, say('labels.told'));
+    onClose();
+  };
+
+  return (
+    <Dialog title={say('labels.title')} open onClose={onClose} wide>
+      <Sentence>
+        {say('labels.for')}{' '}
+        <ChoiceBlank<Which>
+          label={say('labels.which')}
+          value={which}
+          onValue={setWhich}
+          choices={[
+            ...(only
+              ? [
+                  {
+                    value: 'one' as const,
+                    label: say('labels.which.one', { code: facts.container[only]?.code ?? '' }),
+                  },
+                ]
+              : []),
+            { value: 'changed', label: say('labels.which.changed') },
+            { value: 'all', label: say('labels.which.all') },
+          ]}
+        />{' '}
+        {say('labels.on')}{' '}
+        <ChoiceBlank<LabelSheetId>
+          label={say('labels.sheet')}
+          value={sheet}
+          onValue={setSheet}
+          choices={labelSheetIds.map(value => ({ value, label: say(`sheet-size.${value}`) }))}
+        />
+        . {say('labels.first')}{' '}
+        <QuantityBlank
+          label={say('labels.first-label')}
+          dimension="number"
+          value={first}
+          onValue={setFirst}
+          least={1}
+          most={across * down}
+          wholeNumbers
+        />
+        . {say('labels.leads')}{' '}
+        <TextBlank
+          label={say('labels.address')}
+          value={address}
+          onValue={setAddress}
+          fault={isAddress ? undefined : 'labels.no-address'}
+        />
+        .
+      </Sentence>
+      <div className="mt-4">
+        {labels.length === 0 ? (
+          <p className="text-ash">{say('labels.none')}</p>
+        ) : (
+          <Button look="primary" disabled={!isAddress || first === undefined} onClick={() => void make()}>
+            {say('labels.make', { count: labels.length })}
+          </Button>
+        )}
+      </div>
+      {only && labels[0] && (
+        <p className="mt-3 text-small text-ash">
+          {say('label.tape')}{' '}
+          {[
+            labels[0].label.code,
+            say(labels[0].label.notForDrinking ? 'label.not-drinking' : labels[0].label.grade),
+            ...labels[0].label.lines.map(l => say(l)),
+          ].join(' · ')}
+        </p>
+      )}
+    </Dialog>
+  );
+}

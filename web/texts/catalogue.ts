@@ -1,0 +1,46 @@
+import i18next from 'i18next';
+import type { Message, Params } from '#core/judgement.ts';
+import en from './en.json' with { type: 'json' };
+import type { Reader } from './format.ts';
+import * as format from './format.ts';
+
+/** Formats that a text of the catalogue may name: `{{litres, litres}}`. */
+const formats: Record<string, (value: never, reader: Reader) => string> = {
+  number: (value: number) => format.number(value),
+  litres: (value: number, { units }) => format.litres(value, units),
+  exact: (value: number, { units }) => format.exactLitres(value, units),
+  both: (value: number, { units }) => format.bothVolumes(value, units),
+  ml: (value: number) => format.ml(value),
+  temperature: (value: number, { units }) => format.temperature(value, units),
+  kg: (value: number, { units }) => format.kg(value, units),
+  load: (value: number, { units }) => format.load(value, units),
+  days: (value: number) => format.days(value),
+  percent: (value: number) => format.percent(value),
+  day: (value: string) => format.day(value),
+  weekday: (value: string) => format.weekday(value),
+  time: (value: string, { timeZone }) => format.time(value, timeZone),
+  text: (value: string) => i18next.t(value),
+};
+
+await i18next.init({
+  lng: 'en',
+  resources: { en: { translation: en } },
+  keySeparator: false,
+  nsSeparator: false,
+  interpolation: { escapeValue: false },
+  returnNull: false,
+});
+for (const [name, write] of Object.entries(formats)) {
+  i18next.services.formatter?.add(
+    name,
+    (value: unknown, _lng: string | undefined, options: { reader?: Reader }) =>
+      write(value as never, options.reader ?? { units: 'metric', timeZone: 'UTC' }),
+  );
+}
+
+/** Says a text of the catalogue to a reader, in their units: on a screen, in a calendar, on a printed label. */
+export function sayTo(reader: Reader, text: string | Message, params?: Params): string {
+  const id = typeof text === 'string' ? text : text.id;
+  const values = typeof text === 'string' ? params : text.params;
+  return i18next.t(id, { ...values, reader });
+}
