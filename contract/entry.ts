@@ -238,6 +238,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
   }),
   failed: v.object({ why: v.picklist(['test', 'recall', 'smell', 'broken-seal']) }),
   condemned: v.object({ why: name(300) }),
+  'list.taken': v.object({ digest: name(100), rows: between(0, 100_000) }),
   noted: v.object({ text: name(2000) }),
   struck: v.object({ target: EntryIdSchema }),
 };

@@ -7,7 +7,7 @@ import { EntrySchema } from './entry.ts';
 export type Mode = 'intend' | 'happened';
 
 /** Most entries in one request; they are recorded together or not at all. */
-export const MOST_ENTRIES = 500;
+export const MOST_ENTRIES = 5000;
 
 export const PostEntriesSchema = v.object({
   entries: v.pipe(v.array(EntrySchema), v.minLength(1, 'required'), v.maxLength(MOST_ENTRIES, 'too-many')),

@@ -100,3 +100,35 @@ test('what to buy is worked out off the main thread, proved, and drawn as ghosts
   await visitor.open('See where they would stand');
   await expect(page.locator('[data-ghost]').first()).toBeAttached();
 });
+
+test('a messy list is judged row by row, taken in when confirmed, recognised, and undone as a whole', async ({
+  visitor,
+}) => {
+  const { page } = visitor;
+  await visitor.press('Begin');
+  await visitor.press('Take in a list');
+  await page.getByLabel('CSV file').setInputFiles('core/containers/fixtures/hand-kept-list.csv');
+  const summary = page.getByTestId('take-in-summary');
+  await expect(summary).toContainText('119 rows');
+  await expect(page.getByText(/dates can be read two ways|date can be read two ways/)).toBeVisible();
+  await visitor.choose('Which comes first in dates', 'the day');
+  await expect(page.getByText(/two ways: say/)).toHaveCount(0);
+  await expect(page.getByText(/What: “bucket” names no size/)).toBeVisible();
+  await expect(
+    page.getByText(/label no\.: K1 stands in line 7|label no\.: K1 stands in line 6/),
+  ).toBeVisible();
+  await visitor.press(/^Set down \d+ containers/);
+  await expect(page.getByText(/^\d+ containers in 5 places|^\d+ containers in 4 places/)).toBeVisible();
+
+  await visitor.press('Take in', page, true);
+  await page.getByLabel('CSV file').setInputFiles('core/containers/fixtures/hand-kept-list.csv');
+  await visitor.choose('Which comes first in dates', 'the day');
+  await expect(page.getByText(/This very list was taken in on/)).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page
+    .getByRole('listitem')
+    .filter({ hasText: 'taken in' })
+    .getByRole('button', { name: 'Undo' })
+    .click();
+  await expect(page.getByRole('button', { name: 'Take in a list' })).toBeVisible();
+});

@@ -69,9 +69,9 @@ export class Visitor {
     this.page = page;
   }
 
-  async press(name: string | RegExp, within: Page | Locator = this.page): Promise<void> {
+  async press(name: string | RegExp, within: Page | Locator = this.page, exact = false): Promise<void> {
     this.acts += 1;
-    await within.getByRole('button', { name }).click();
+    await within.getByRole('button', { name, exact }).click();
   }
 
   async open(name: string | RegExp): Promise<void> {

@@ -31,7 +31,7 @@ export interface App {
 
 /** A page of one's own, on one's own machine: far above what hands can do, far below what a runaway script does. */
 const REQUESTS_PER_MINUTE = 20_000;
-const LARGEST_BODY = '4mb';
+const LARGEST_BODY = '8mb';
 
 /** Puts the server together; `main.ts` listens. */
 export async function createApp({ file, clock, logger, demo = false }: AppOptions): Promise<App> {

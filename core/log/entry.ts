@@ -146,6 +146,8 @@ export interface EntryData {
   failed: { readonly why: 'test' | 'recall' | 'smell' | 'broken-seal' };
   condemned: { readonly why: string };
   noted: { readonly text: string };
+  /** A hand-kept list was taken in; the digest recognises it when it comes again. */
+  'list.taken': { readonly digest: string; readonly rows: number };
   struck: { readonly target: EntryId };
 }
 

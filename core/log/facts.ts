@@ -56,6 +56,8 @@ export interface ContainerFacts extends ContainerFields {
 }
 
 export interface GroupFacts extends GroupFields {
+  /** When each list was taken in, by its digest. */
+  readonly listsTaken?: Readonly<Record<string, Instant>>;
   /** False until the first settings were entered. */
   readonly isSetUp: boolean;
 }

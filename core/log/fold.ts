@@ -40,10 +40,12 @@ function foldSupply(facts: SupplyFacts | undefined, entry: Entry, subject: Subje
 }
 
 const reducers: Record<SubjectType, Reducer> = {
-  group: (facts, entry) =>
-    entry.kind === 'group.set'
-      ? { ...((facts as GroupFacts | undefined) ?? freshGroup), ...entry.data, isSetUp: true }
-      : facts,
+  group: (facts, entry) => {
+    const group = (facts as GroupFacts | undefined) ?? freshGroup;
+    if (entry.kind === 'group.set') return { ...group, ...entry.data, isSetUp: true };
+    if (entry.kind !== 'list.taken') return facts;
+    return { ...group, listsTaken: { ...group.listsTaken, [entry.data.digest]: entry.happenedAt } };
+  },
   plan: (facts, entry) =>
     entry.kind === 'plan.set'
       ? { ...((facts as PlanFields | undefined) ?? freshPlan), ...entry.data }

@@ -36,6 +36,7 @@ export function guard(facts: Facts, entry: Entry, now: Instant): Judgement[] {
     case 'kind.set':
     case 'supply.set':
     case 'noted':
+    case 'list.taken':
     case 'struck':
       return [];
     default: {

@@ -15,6 +15,7 @@ import { PlaceList } from './PlaceList.tsx';
 import { SectionDrawing } from './SectionDrawing.tsx';
 import { SetDown } from './SetDown.tsx';
 import { StoreTable } from './StoreTable.tsx';
+import { TakeIn } from './TakeIn.tsx';
 import { TakeOut } from './TakeOut.tsx';
 
 /** The states that are on the drawing now, worst last. */
@@ -43,6 +44,7 @@ export function Store() {
   const { container: selectedId } = useParams();
   const [search] = useSearchParams();
   const [settingDown, setSettingDown] = useState(false);
+  const [takingIn, setTakingIn] = useState(false);
   const [labels, setLabels] = useState<string | null>(null);
   const [place, setPlace] = useState<string | null>(null);
   const isTable = search.get('view') === 'table';
@@ -86,6 +88,9 @@ export function Store() {
               <Button look="quiet" onClick={() => setLabels('all')}>
                 {say('store.labels')}
               </Button>
+              <Button look="quiet" onClick={() => setTakingIn(true)}>
+                {say('store.in')}
+              </Button>
               <TakeOut />
               <Button look="quiet" onClick={() => setPlace('new')}>
                 {say('place.new')}
@@ -103,6 +108,9 @@ export function Store() {
           <div className="max-w-[720px]">
             <p className="mb-5 text-large">{say('store.empty')}</p>
             <SetDown />
+            <p className="mt-6">
+              <Button onClick={() => setTakingIn(true)}>{say('take-in.title')}</Button>
+            </p>
           </div>
         ) : (
           <>
@@ -134,6 +142,7 @@ export function Store() {
       {labels && (
         <LabelDialog {...(labels === 'all' ? {} : { only: labels })} onClose={() => setLabels(null)} />
       )}
+      {takingIn && <TakeIn onClose={() => setTakingIn(false)} />}
       {edited && <PlaceEditor key={place} place={edited} onClose={() => setPlace(null)} />}
     </div>
   );

@@ -39,6 +39,8 @@ function paramsOf(entry: Entry): Params {
       return { why: entry.data.why };
     case 'container.added':
       return { code: entry.data.code };
+    case 'list.taken':
+      return { rows: entry.data.rows };
     case 'noted':
       return { text: entry.data.text };
     default:
