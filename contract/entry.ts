@@ -163,6 +163,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     note: v.exactOptional(line(500)),
     heldBefore: v.exactOptional(heldBefore),
   }),
+  'taken-up': v.object({ browser: name(40) }),
   moved: v.object({ place: SubjectSchema, shelf: v.exactOptional(name(40)) }),
   filled: v.object({
     volumeL: AmountSchema,

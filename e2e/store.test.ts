@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { expect, settle, test, Visitor, Zeolite } from './zeolite.ts';
+import { expect, expectAccessible, settle, test, Visitor, Zeolite } from './zeolite.ts';
 
 /** Drags a container over a shelf or a floor and lets it go there. */
 async function drag(page: Page, code: string, spot: string): Promise<void> {
@@ -131,4 +131,46 @@ test('a messy list is judged row by row, taken in when confirmed, recognised, an
     .getByRole('button', { name: 'Undo' })
     .click();
   await expect(page.getByRole('button', { name: 'Take in a list' })).toBeVisible();
+});
+
+test('two helpers in two browsers do a round without doing one twice', async ({
+  zeolite,
+  visitor,
+  browser,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  // six months on, all three are due
+  await zeolite.pass(175 * 1440);
+  await visitor.open(/^1 Today/);
+  await visitor.open(/3 containers in cellar are good until/);
+  await visitor.press('Take it up');
+  await expect(page.getByRole('region', { name: 'OW-001' })).toBeVisible();
+
+  const phone = await browser.newContext({ viewport: { width: 390, height: 844 } });
+  const other = new Visitor(await phone.newPage());
+  await other.page.goto(page.url());
+  await expect(other.page.getByText('1 is in other hands.')).toBeVisible();
+  await other.press('Take it up');
+  await expect(other.page.getByRole('region', { name: 'OW-002' })).toBeVisible();
+  await expectAccessible(other.page);
+
+  await visitor.press('Emptied to the garden');
+  await visitor.press('Washed, sound');
+  await visitor.press(/^Filled with/);
+  await visitor.press('Label written');
+  // OW-002 is in other hands, so the next one here is the third
+  await expect(page.getByText(/^OW-003/)).toBeVisible();
+  await expect(page.getByText('2 containers to do')).toBeVisible();
+});
+
+test('rounds of the next two years are laid in a worker, with the bound beside them', async ({ visitor }) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await visitor.open('Rounds');
+  // three drums of one day: four times in 24 months, each time in two visits, because 70 % of the need stays ready
+  await expect(page.getByTestId('rounds-answer')).toHaveText('8 visits in 24 months');
+  await visitor.fill('Share of the need that stays ready, in percent', '0');
+  await expect(page.getByTestId('rounds-answer')).toHaveText('4 visits in 24 months');
+  await expect(page.getByText('No plan can do with fewer than 4.')).toBeVisible();
 });

@@ -22,6 +22,8 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
     }
     case 'condemned':
       return { ...facts, condemned: { at: entry.happenedAt, why: entry.data.why } };
+    case 'taken-up':
+      return { ...facts, takenUp: { at: entry.happenedAt, by: entry.by, browser: entry.data.browser } };
     case 'label.printed':
       return { ...facts, label: { at: entry.happenedAt, says: entry.data.says } };
     case 'sanitised':

@@ -121,6 +121,8 @@ export interface EntryData {
   'supply.removed': Record<string, never>;
   'container.added': ContainerFields;
   'container.changed': Partial<Pick<ContainerFields, 'code' | 'note' | 'heldBefore'>>;
+  /** Somebody has it in hands, on a round, in one browser; another round passes it by. */
+  'taken-up': { readonly browser: string };
   moved: { readonly place: Subject; readonly shelf?: string };
   filled: {
     readonly volumeL: Amount;

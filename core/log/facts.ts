@@ -50,6 +50,8 @@ export interface ContainerFacts extends ContainerFields {
   readonly fill?: Fill;
   readonly condemned?: { readonly at: Instant; readonly why: string };
   readonly sanitisedAt?: Instant;
+  /** On a round, in somebody's hands since. */
+  readonly takenUp?: { readonly at: Instant; readonly by: string; readonly browser: string };
   /** The label it wears, as printed last. */
   readonly label?: { readonly at: Instant; readonly says: string };
   readonly inspected?: { readonly at: Instant; readonly found: Finding };

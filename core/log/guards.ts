@@ -1,4 +1,4 @@
-import { dayOf, type Instant } from '../calendar/day.ts';
+import { dayOf, type Instant, minutesBetween } from '../calendar/day.ts';
 import { isRunning } from '../chlorine/batch.ts';
 import { judgeReadingFigure } from '../chlorine/residual.ts';
 import { judgeAgainstInstruction } from '../chlorine/slip.ts';
@@ -92,6 +92,8 @@ function onRemoved(facts: Facts, entry: Entry): Judgement[] {
 
 function onContainer(facts: Facts, container: ContainerFacts, entry: Entry, now: Instant): Judgement[] {
   switch (entry.kind) {
+    case 'taken-up':
+      return onTakenUp(container, entry, now);
     case 'moved':
       return onMoved(facts, container, entry, now);
     case 'filled':
@@ -134,6 +136,26 @@ function onContainer(facts: Facts, container: ContainerFacts, entry: Entry, now:
     default:
       return [];
   }
+}
+
+/** After so long without a word, a container that somebody took up on a round is free again (minutes). */
+const HELD_MIN = 45;
+
+/** Held by another browser on a round: neither helper does it twice. */
+export function isHeldElsewhere(container: ContainerFacts, browser: string, now: Instant): boolean {
+  const { takenUp, label } = container;
+  if (!takenUp || takenUp.browser === browser || minutesBetween(takenUp.at, now) > HELD_MIN) return false;
+  return !label || label.at < takenUp.at;
+}
+
+function onTakenUp(container: ContainerFacts, entry: EntryOf<'taken-up'>, now: Instant): Judgement[] {
+  if (!isHeldElsewhere(container, entry.data.browser, now)) return [];
+  const params = { code: container.code, by: container.takenUp?.by ?? '' };
+  return [
+    judge('refuse', message('guard.taken-up', params), 'record', {
+      remedy: message('guard.taken-up.remedy'),
+    }),
+  ];
 }
 
 function needsWater(container: ContainerFacts): Judgement[] {

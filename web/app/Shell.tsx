@@ -86,6 +86,16 @@ function HeaderSide({ onSearch, onSettings }: { onSearch: () => void; onSettings
   );
 }
 
+/** Toasts are of the same paper as the rest: no shadow, no float of their own. */
+const toasts = {
+  unstyled: true,
+  classNames: {
+    toast:
+      'flex w-[356px] max-w-[92vw] items-center justify-between gap-3 rounded-md border-[1.5px] border-slate bg-paper px-4 py-3 font-sans text-base text-slate',
+    actionButton: 'min-h-9 shrink-0 rounded-sm bg-slate px-3 font-bold text-chalk',
+  },
+};
+
 type Opened = 'search' | 'settings' | 'log' | null;
 
 /** Column, reach, and the layer that is open. */
@@ -129,7 +139,11 @@ export function Shell() {
     <>
       <Textures />
       <SedimentPatterns />
-      <Toaster position="bottom-right" toastOptions={{ className: 'zeolite-toast' }} />
+      <Toaster
+        position="bottom-right"
+        mobileOffset={{ bottom: 72 }}
+        toastOptions={{ className: 'zeolite-toast' }}
+      />
     </>
   );
   if (!facts.group.isSetUp) {

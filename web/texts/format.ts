@@ -98,6 +98,13 @@ export function day(value: Day): string {
   return dates.format(new Date(`${value}T12:00:00Z`));
 }
 
+const monthNames = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
+
+/** A month of a day: "November 2026". */
+export function month(value: string): string {
+  return monthNames.format(new Date(`${value.slice(0, 7)}-15T12:00:00Z`));
+}
+
 /** A near day, with its weekday: "Wed 25 Nov". */
 export function weekday(value: Day): string {
   return weekdays.format(new Date(`${value}T12:00:00Z`));

@@ -85,6 +85,12 @@ export function Store() {
                   {say('store.forget-ghosts')}
                 </Button>
               )}
+              <Link
+                className="px-1 underline decoration-rule underline-offset-3 hover:decoration-slate"
+                to="/store/rounds"
+              >
+                {say('store.rounds')}
+              </Link>
               <Button look="quiet" onClick={() => setLabels('all')}>
                 {say('store.labels')}
               </Button>

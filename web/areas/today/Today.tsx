@@ -12,8 +12,9 @@ import { Swatch } from '../../ui/Textures.tsx';
 /** Rows of a section before it asks whether to show the rest. */
 const ROWS_FIRST = 12;
 
+/** Several that fall due together are a round through their place. */
 const pathTo = (duty: Duty, place: string): string => {
-  if (duty.subjects) return `/store?view=table&find=${encodeURIComponent(place)}`;
+  if (duty.subjects) return `/store/round/${place}`;
   if (!duty.subject.startsWith('container:')) return '/bench';
   return duty.area === 'bench' ? `/bench/${duty.subject}` : `/store/${duty.subject}`;
 };
@@ -23,7 +24,7 @@ function DutyRow({ duty }: { duty: Duty }) {
   const facts = useFacts();
   const { containers } = useWaterState();
   const state = containers[duty.subject]?.state;
-  const place = facts.place[facts.container[duty.subject]?.place ?? '']?.name ?? '';
+  const place = facts.container[duty.subject]?.place ?? '';
   return (
     <li className="flex items-start gap-3 border-b border-rule py-2.5">
       <span className="mt-0.5 w-5 shrink-0">{state ? <Swatch state={state} /> : null}</span>
