@@ -19,6 +19,7 @@ import { systemClock } from '#server/clock.ts';
 import { openDatabase } from '#server/db/open.ts';
 import { listen } from '#server/listen.ts';
 import { replay } from '#server/log/replay.ts';
+import { benchBrowser } from './benchBrowser.ts';
 import { generate, seeded } from './generate.ts';
 
 /** Sizes compared: a village, and ten villages. */
@@ -60,6 +61,7 @@ async function measure(containers: number, count: number): Promise<Row> {
   const [snapshotMs, snapshot] = await timed(async () =>
     (await fetch(new URL(routes.snapshot, address))).text(),
   );
+  if (containers === sizes.at(-1)!.containers) await benchBrowser(address);
   server.close();
   server.closeAllConnections();
   await app.close();

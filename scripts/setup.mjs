@@ -168,7 +168,8 @@ const commands = {
     summary();
   },
   bench() {
-    process.exit(node('scripts/bench.ts', rest));
+    ensureBuild();
+    process.exit(node('scripts/bench.ts', rest, { CHROMIUM: ensureChromium() }));
   },
   replay() {
     process.exit(node('server/replay.ts', rest));

@@ -2,7 +2,7 @@ import { addDays, type Day, dayOf, type Instant } from '../calendar/day.ts';
 import { replaceBleachBy } from '../chlorine/strength.ts';
 import { type Judgement, judge, type Message, message, type Verdict } from '../judgement.ts';
 import type { Subject } from './entry.ts';
-import type { Facts } from './facts.ts';
+import type { ContainerFacts, Facts, PlaceFacts } from './facts.ts';
 import type { ContainerState, State } from './state.ts';
 
 /** The layer of the column that a duty is done in. */
@@ -42,6 +42,25 @@ const WEEK_DAYS = 7;
 function whenOf(day: Day, today: Day): When {
   if (day <= today) return 'now';
   return day <= addDays(today, WEEK_DAYS) ? 'week' : 'later';
+}
+
+// A container's duty follows from its state, its facts and its place's name; all three are immutable.
+interface Kept {
+  readonly container: ContainerFacts;
+  readonly place: PlaceFacts | undefined;
+  readonly today: Day;
+  readonly duty: Duty | undefined;
+}
+const kept = new WeakMap<ContainerState, Kept>();
+
+function cachedDuty(facts: Facts, state: ContainerState, today: Day): Duty | undefined {
+  const container = facts.container[state.id]!;
+  const place = facts.place[container.place];
+  const last = kept.get(state);
+  if (last && last.container === container && last.place === place && last.today === today) return last.duty;
+  const duty = containerDuty(facts, state, today);
+  kept.set(state, { container, place, today, duty });
+  return duty;
 }
 
 function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | undefined {
@@ -191,11 +210,22 @@ function begunDuties(facts: Facts, state: State): Duty[] {
 
 const gravity: Record<Verdict, number> = { refuse: 0, warn: 1, ok: 2 };
 
+/** Works out what waits at each container in lots, so that the first `dutiesAt` finds it: a caller may breathe between two. */
+export function* warmDuties(facts: Facts, state: State): Generator<void> {
+  let done = 0;
+  for (const container of Object.values(state.containers)) {
+    cachedDuty(facts, container, state.today);
+    if (++done % WARM_LOT === 0) yield;
+  }
+}
+
+const WARM_LOT = 500;
+
 /** Everything that waits, the nearest and gravest first. */
 export function dutiesAt(facts: Facts, state: State): Duty[] {
   const { today } = state;
   const containers = Object.values(state.containers)
-    .map(c => containerDuty(facts, c, today))
+    .map(c => cachedDuty(facts, c, today))
     .filter(d => d !== undefined);
   const all = [
     ...containers,

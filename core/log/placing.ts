@@ -1,4 +1,4 @@
-import { type FloorLoad, floorLoad, judgeFloor, judgeShelf, type Standing } from '../containers/load.ts';
+import { floorLoad, judgeFloor, judgeShelf, type Standing } from '../containers/load.ts';
 import { massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Subject } from './entry.ts';
@@ -27,11 +27,6 @@ export function standingAt(
     const standing = at === wanted ? standingOf(facts, c) : undefined;
     return standing ? [standing] : [];
   });
-}
-
-/** The load on a place's floor now. */
-export function floorLoadOf(facts: Facts, place: PlaceFacts): FloorLoad {
-  return floorLoad(standingAt(facts, place, undefined), place);
 }
 
 /** A floor of which nobody knows the limit: on the ground it is taken to bear, with a room below it is not known. */

@@ -238,6 +238,8 @@ function vesselJudgement(container: ContainerFacts): Judgement | undefined {
 /** Everything that depends on "now": due, past, waiting, usable, and how long it lasts. */
 export interface State {
   readonly now: Instant;
+  /** The same facts give the same state until then, midnight aside. */
+  readonly holdsUntil: Instant;
   readonly today: Day;
   readonly containers: Readonly<Record<Subject, ContainerState>>;
   readonly need: DailyNeed;
@@ -275,32 +277,36 @@ function changesAt({ fill }: ContainerFacts, { standing }: ContainerState, now: 
   return closed && closed > now ? closed : FOREVER;
 }
 
-function cachedState(facts: Facts, container: ContainerFacts, now: Instant, today: Day): ContainerState {
+function cachedState(facts: Facts, container: ContainerFacts, now: Instant, today: Day): Kept {
   const last = kept.get(container);
   if (
     last &&
     last.today === today &&
     last.from <= now &&
     now < last.until &&
-    last.facts.plan === facts.plan &&
-    last.facts.group === facts.group &&
+    last.facts.plan.rotationSchool === facts.plan.rotationSchool &&
+    last.facts.plan.noticeDays === facts.plan.noticeDays &&
+    last.facts.group.timeZone === facts.group.timeZone &&
     last.facts.kind === facts.kind &&
     last.facts.place[container.place] === facts.place[container.place]
   ) {
-    return last.state;
+    return last;
   }
   const state = containerState(facts, container, now, today);
-  kept.set(container, { facts, today, from: now, until: changesAt(container, state, now), state });
-  return state;
+  const fresh = { facts, today, from: now, until: changesAt(container, state, now), state };
+  kept.set(container, fresh);
+  return fresh;
 }
 
 /** The state of everything at a moment. Same facts and same moment, same state. */
 export function stateAt(facts: Facts, now: Instant): State {
   const today = dayOf(now, facts.group.timeZone);
   const containers: Record<Subject, ContainerState> = {};
+  let holdsUntil = FOREVER;
   const held = { drinkingL: 0, dueL: 0, bySmellL: 0, utilityL: 0 };
   for (const container of Object.values(facts.container)) {
-    const state = cachedState(facts, container, now, today);
+    const { state, until } = cachedState(facts, container, now, today);
+    if (until < holdsUntil) holdsUntil = until;
     containers[container.id] = state;
     if (state.counts === 'drinking') {
       held.drinkingL += state.litres;
@@ -315,5 +321,18 @@ export function stateAt(facts: Facts, now: Instant): State {
     { drinkingL: need.drinkingL * share, utilityL: need.utilityL * share },
     facts.plan.targetDays,
   );
-  return { now, today, containers, need, reach };
+  return { now, holdsUntil, today, containers, need, reach };
+}
+
+/** Containers whose state is worked out between two breaths of `warmStates`. */
+const WARM_LOT = 150;
+
+/** Works out the states of a large store in lots, so that the first `stateAt` finds them: a caller may breathe between two. */
+export function* warmStates(facts: Facts, now: Instant): Generator<void> {
+  const today = dayOf(now, facts.group.timeZone);
+  let done = 0;
+  for (const container of Object.values(facts.container)) {
+    cachedState(facts, container, now, today);
+    if (++done % WARM_LOT === 0) yield;
+  }
 }

@@ -3,12 +3,13 @@ import * as v from 'valibot';
 import { type History, PostEntriesSchema, type Snapshot } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
 import { InstantSchema, SubjectSchema } from '#contract/scalars.ts';
+import { LINES_TYPE, type SnapshotHead, SUBJECTS_A_LINE } from '#contract/snapshotLines.ts';
 import { standing } from '#core/log/fold.ts';
 import type { Clock, TestClock } from '../clock.ts';
 import type { Db } from '../db/open.ts';
 import { parsed } from '../parsed.ts';
 import type { Log } from './append.ts';
-import { entriesOf } from './rows.ts';
+import { entriesOf, lotsOf } from './rows.ts';
 import type { Stream } from './stream.ts';
 
 export interface LogRoom {
@@ -26,9 +27,18 @@ export function logRoutes({ db, log, clock, stream, demo }: LogRoom): Router {
     res.json({ ok: true, seq: log.seq(), now: clock.now() });
   });
 
-  router.get(routes.snapshot, (_req, res) => {
-    const snapshot: Snapshot = { seq: log.seq(), now: clock.now(), demo, facts: [...log.live.all()] };
-    res.set('Cache-Control', 'no-store').json(snapshot);
+  router.get(routes.snapshot, (req, res) => {
+    const head: SnapshotHead = { seq: log.seq(), now: clock.now(), demo };
+    const facts = [...log.live.all()];
+    res.set('Cache-Control', 'no-store');
+    if (req.accepts(['json', LINES_TYPE]) !== LINES_TYPE) {
+      res.json({ ...head, facts } satisfies Snapshot);
+      return;
+    }
+    res.type(LINES_TYPE);
+    res.write(`${JSON.stringify(head)}\n`);
+    for (const lot of lotsOf(facts, SUBJECTS_A_LINE)) res.write(`${JSON.stringify(lot)}\n`);
+    res.end();
   });
 
   router.post(routes.entries, async (req, res) => {

@@ -2,7 +2,6 @@ import { CloudOff, Flame, Keyboard, Search as SearchIcon, Sun } from 'lucide-rea
 import { useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
-import { dutiesAt } from '#core/log/duties.ts';
 import { LogSomething } from '../areas/today/LogSomething.tsx';
 import { personChanged } from '../person/person.ts';
 import * as format from '../texts/format.ts';
@@ -10,7 +9,7 @@ import { useSay } from '../texts/texts.ts';
 import { Textures } from '../ui/Textures.tsx';
 import { Column, type Pips, Strip } from './Column.tsx';
 import { FirstRun } from './FirstRun.tsx';
-import { useAppDispatch, useAppSelector, useFacts, useWaterState } from './hooks.ts';
+import { useAppDispatch, useAppSelector, useDuties, useFacts, useWaterState } from './hooks.ts';
 import { useKey, useLayerKeys } from './keys.ts';
 import { Reach } from './Reach.tsx';
 import { Search } from './Search.tsx';
@@ -20,17 +19,16 @@ import { useRecord } from './undo.tsx';
 
 /** What waits now, by area; the drawing of the column wears it as a pip. */
 function usePips(): Pips {
-  const facts = useFacts();
-  const state = useWaterState();
+  const duties = useDuties();
   return useMemo(() => {
     const pips: Pips = {};
-    for (const duty of dutiesAt(facts, state)) {
+    for (const duty of duties) {
       if (duty.when !== 'now') continue;
       pips.today = (pips.today ?? 0) + 1;
       pips[duty.area] = (pips[duty.area] ?? 0) + 1;
     }
     return pips;
-  }, [facts, state]);
+  }, [duties]);
 }
 
 function useTheme(): void {
@@ -139,11 +137,7 @@ export function Shell() {
     <>
       <Textures />
       <SedimentPatterns />
-      <Toaster
-        position="bottom-right"
-        mobileOffset={{ bottom: 72 }}
-        toastOptions={{ className: 'zeolite-toast' }}
-      />
+      <Toaster position="bottom-right" mobileOffset={{ bottom: 72 }} toastOptions={toasts} />
     </>
   );
   if (!facts.group.isSetUp) {

@@ -1,7 +1,9 @@
-import type { History, Mode, Posted, Snapshot } from '#contract/log.ts';
+import type { History, Mode, Posted } from '#contract/log.ts';
 import type { Problem } from '#contract/problem.ts';
 import { historyPath, routes } from '#contract/routes.ts';
-import type { Entry } from '#core/log/entry.ts';
+import { LINES_TYPE, type SnapshotHead, type SnapshotLot } from '#contract/snapshotLines.ts';
+import type { Entry, Subject } from '#core/log/entry.ts';
+import type { SubjectFacts } from '#core/log/facts.ts';
 
 /** The server answered with a problem: the request will not do better when it is sent again. */
 export class ProblemAnswer extends Error {
@@ -29,7 +31,40 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
   throw new ProblemAnswer(problem);
 }
 
-export const fetchSnapshot = (): Promise<Snapshot> => ask(routes.snapshot);
+/** Lets the page answer between two lots of work. */
+export const breathe = (): Promise<void> => new Promise(resolve => setTimeout(resolve));
+
+/**
+ * Reads the snapshot line by line, with breath between: a large store never holds the page up.
+ * @returns the head, and the facts of every subject
+ */
+export async function fetchSnapshot(): Promise<{
+  head: SnapshotHead;
+  rows: (readonly [Subject, SubjectFacts])[];
+}> {
+  const res = await fetch(routes.snapshot, { headers: { Accept: LINES_TYPE } }).catch(() => undefined);
+  if (!res?.ok || !res.body) throw new NoAnswer('no answer');
+  const reader = res.body.pipeThrough(new TextDecoderStream()).getReader();
+  let head: SnapshotHead | undefined;
+  const rows: (readonly [Subject, SubjectFacts])[] = [];
+  const read = (line: string) => {
+    if (!head) head = JSON.parse(line) as SnapshotHead;
+    else
+      for (const [subject, facts] of JSON.parse(line) as SnapshotLot) if (facts) rows.push([subject, facts]);
+  };
+  let rest = '';
+  for (let chunk = await reader.read(); !chunk.done; chunk = await reader.read()) {
+    const lines = (rest + chunk.value).split('\n');
+    rest = lines.pop() ?? '';
+    for (const line of lines) {
+      read(line);
+      await breathe();
+    }
+  }
+  if (rest) read(rest);
+  if (!head) throw new NoAnswer('an empty answer');
+  return { head, rows };
+}
 
 export const fetchHistory = (subject: string): Promise<History> => ask(historyPath(subject));
 

@@ -1,7 +1,10 @@
 import type { LogEvent } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
+import { warmDuties } from '#core/log/duties.ts';
+import { gather } from '#core/log/fold.ts';
+import { stateAt, warmStates } from '#core/log/state.ts';
 import type { AppStore } from '../app/store.ts';
-import { fetchSnapshot } from './api.ts';
+import { breathe, fetchSnapshot } from './api.ts';
 import { setClock } from './clock.ts';
 import { entriesCame, lineChanged, loadFailed, queued, snapshotCame } from './logSlice.ts';
 import { loadQueue } from './queueStorage.ts';
@@ -16,9 +19,14 @@ export function connect(store: AppStore): void {
 
   const load = async () => {
     try {
-      const snapshot = await fetchSnapshot();
-      setClock(snapshot.now);
-      store.dispatch(snapshotCame(snapshot));
+      const { head, rows } = await fetchSnapshot();
+      setClock(head.now);
+      const facts = gather(rows);
+      for (const _ of warmStates(facts, head.now)) await breathe();
+      const state = stateAt(facts, head.now);
+      await breathe();
+      for (const _ of warmDuties(facts, state)) await breathe();
+      store.dispatch(snapshotCame({ facts, seq: head.seq, demo: head.demo }));
       await store.dispatch(flush());
     } catch {
       store.dispatch(loadFailed());

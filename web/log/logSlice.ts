@@ -1,8 +1,8 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
-import type { ChangedFacts, LogEvent, Mode, Snapshot } from '#contract/log.ts';
+import type { ChangedFacts, LogEvent, Mode } from '#contract/log.ts';
 import type { Entry } from '#core/log/entry.ts';
-import { type Facts, noFacts, type SubjectFacts } from '#core/log/facts.ts';
-import { foldOnto, gather, withSubject } from '#core/log/fold.ts';
+import { type Facts, noFacts } from '#core/log/facts.ts';
+import { foldOnto, withSubject } from '#core/log/fold.ts';
 
 /** Entries recorded together here, that the server has not acknowledged yet. */
 export interface Waiting {
@@ -23,7 +23,7 @@ export interface LogState {
   readonly isLive: boolean;
 }
 
-export const snapshotCame = createAction<Snapshot>('log/snapshotCame');
+export const snapshotCame = createAction<{ facts: Facts; seq: number; demo: boolean }>('log/snapshotCame');
 export const entriesCame = createAction<LogEvent>('log/entriesCame');
 export const queued = createAction<Waiting>('log/queued');
 /** The head of the queue was acknowledged or turned down. */
@@ -61,8 +61,7 @@ const shown = (state: LogState): LogState => ({
 export function logReducer(state: LogState = fresh, action: UnknownAction): LogState {
   if (snapshotCame.match(action)) {
     const { facts, seq, demo } = action.payload;
-    const rows = facts.flatMap(([subject, body]) => (body ? [[subject, body as SubjectFacts] as const] : []));
-    return shown({ ...state, status: 'ready', served: gather(rows), seq, demo });
+    return shown({ ...state, status: 'ready', served: facts, seq, demo });
   }
   if (entriesCame.match(action)) {
     const { seq, changed } = action.payload;

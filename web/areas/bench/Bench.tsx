@@ -7,7 +7,7 @@ import { Act } from '../../app/Act.tsx';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
 import { ProvenanceBlank } from '../../ui/Provenance.tsx';
@@ -149,7 +149,6 @@ interface QuestionProps {
 function Question({ form, set, strengths, today }: QuestionProps) {
   const say = useSay();
   const facts = useFacts();
-  const full = Object.values(facts.container).filter(c => (c.fill?.remainingL ?? 0) > 0);
   const water = facts.container[form.container]?.fill?.water;
   return (
     <Sentence>
@@ -163,16 +162,7 @@ function Question({ form, set, strengths, today }: QuestionProps) {
         most={100000}
       />{' '}
       <ProvenanceBlank value={form.known} onValue={known => set({ known })} /> {say('bench.in')}{' '}
-      <ChoiceBlank
-        label={say('bench.container')}
-        value={form.container}
-        onValue={id => set(id === NO_CONTAINER ? { container: id } : filledFrom(facts, id))}
-        choices={[
-          { value: NO_CONTAINER, label: say('bench.no-container') },
-          ...full.map(c => ({ value: c.id, label: c.code, note: facts.place[c.place]?.name ?? '' })),
-        ]}
-      />{' '}
-      {say('bench.which-is')}{' '}
+      <ContainerBlank form={form} set={set} /> {say('bench.which-is')}{' '}
       <ChoiceBlank<Clarity>
         label={say('bench.clarity')}
         value={form.clarity}
@@ -221,5 +211,44 @@ function Question({ form, set, strengths, today }: QuestionProps) {
       , {say('bench.with')} <BleachBlanks form={form} set={set} today={today} strengths={strengths} />,{' '}
       {say('bench.measured-with')} <ToolsBlank />.
     </Sentence>
+  );
+}
+
+/** So many codes are offered as a choice; more are typed. */
+const MOST_CHOICES = 200;
+
+function ContainerBlank({ form, set }: Pick<QuestionProps, 'form' | 'set'>) {
+  const say = useSay();
+  const facts = useFacts();
+  const full = useMemo(
+    () => Object.values(facts.container).filter(c => (c.fill?.remainingL ?? 0) > 0),
+    [facts.container],
+  );
+  const [typed, setTyped] = useState(facts.container[form.container]?.code ?? '');
+  if (full.length > MOST_CHOICES) {
+    return (
+      <TextBlank
+        label={say('bench.container')}
+        value={typed}
+        placeholder={say('bench.no-container')}
+        offers={full.slice(0, MOST_CHOICES).map(c => c.code)}
+        onValue={code => {
+          setTyped(code);
+          const found = full.find(c => c.code.toLowerCase() === code.trim().toLowerCase());
+          set(found ? filledFrom(facts, found.id) : { container: NO_CONTAINER });
+        }}
+      />
+    );
+  }
+  return (
+    <ChoiceBlank
+      label={say('bench.container')}
+      value={form.container}
+      onValue={id => set(id === NO_CONTAINER ? { container: id } : filledFrom(facts, id))}
+      choices={[
+        { value: NO_CONTAINER, label: say('bench.no-container') },
+        ...full.map(c => ({ value: c.id, label: c.code, note: facts.place[c.place]?.name ?? '' })),
+      ]}
+    />
   );
 }

@@ -9,31 +9,30 @@ import { usePlaceNotes } from './placeNotes.ts';
 
 /** What a place holds, by state. */
 interface Held {
-  readonly litres: number;
-  readonly count: number;
+  litres: number;
+  count: number;
   readonly byState: Partial<Record<WaterState, number>>;
-  readonly onFloor: readonly Standing[];
+  readonly onFloor: Standing[];
 }
 
-const nothing: Held = { litres: 0, count: 0, byState: {}, onFloor: [] };
+const nothing = (): Held => ({ litres: 0, count: 0, byState: {}, onFloor: [] });
 
 function useHeld(): ReadonlyMap<string, Held> {
   const facts = useFacts();
   const { containers } = useWaterState();
   return useMemo(() => {
-    const held = new Map<string, Held>();
+    // summed up in place: ten thousand containers are looked at whenever one of them changes
+    const held = new Map(Object.keys(facts.place).map(place => [place, nothing()]));
+    const shelves = new Map(Object.values(facts.place).map(p => [p.id, new Set(p.shelves.map(s => s.id))]));
     for (const { id, place, shelf, kind: kindId } of Object.values(facts.container)) {
       const state = containers[id];
-      if (!state) continue;
-      const before = held.get(place) ?? nothing;
+      const at = held.get(place);
+      if (!state || !at) continue;
+      at.litres += state.litres;
+      at.count += 1;
+      at.byState[state.state] = (at.byState[state.state] ?? 0) + state.litres;
       const kind = kindOf(facts, kindId);
-      const isOnFloor = kind && !facts.place[place]?.shelves.some(s => s.id === shelf);
-      held.set(place, {
-        litres: before.litres + state.litres,
-        count: before.count + 1,
-        byState: { ...before.byState, [state.state]: (before.byState[state.state] ?? 0) + state.litres },
-        onFloor: isOnFloor ? [...before.onFloor, { kind, massKg: state.massKg }] : before.onFloor,
-      });
+      if (kind && !(shelf && shelves.get(place)?.has(shelf))) at.onFloor.push({ kind, massKg: state.massKg });
     }
     return held;
   }, [facts, containers]);
@@ -55,7 +54,7 @@ export function PlaceList({ onPlace }: { onPlace: (place: string) => void }) {
       className="m-0 grid list-none grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-x-6 p-0 pb-3 text-small"
     >
       {Object.values(facts.place).map(place => {
-        const { litres, count, byState, onFloor } = held.get(place.id) ?? nothing;
+        const { litres, count, byState, onFloor } = held.get(place.id) ?? nothing();
         const { kgM2 } = floorLoad(onFloor, place);
         const limitKgM2 = place.floorLimitKgM2;
         const isOver = limitKgM2 !== undefined && kgM2 > limitKgM2;

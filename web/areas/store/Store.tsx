@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type WaterState, waterStates } from '#core/log/state.ts';
 import { useAppDispatch, useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
@@ -6,6 +6,7 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { InTurn } from '../../ui/InTurn.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { ContainerLife } from './ContainerLife.tsx';
 import { ghostsPlanned } from './ghosts.ts';
@@ -51,10 +52,16 @@ export function Store() {
   const view = isTable ? '?view=table' : '';
   const select = (id: string) => void navigate(`/store/${id}${view}`);
   const selected = selectedId ? facts.container[selectedId] : undefined;
-  const all = Object.values(containers);
-  const present = waterStates.filter(s => all.some(c => c.state === s));
-  const litres = all.reduce((sum, c) => sum + c.litres, 0);
-  const isEmpty = all.length === 0;
+  const { count, litres, present } = useMemo(() => {
+    const all = Object.values(containers);
+    const states = new Set(all.map(c => c.state));
+    return {
+      count: all.length,
+      litres: all.reduce((sum, c) => sum + c.litres, 0),
+      present: waterStates.filter(s => states.has(s)),
+    };
+  }, [containers]);
+  const isEmpty = count === 0;
   const edited = place === 'new' ? 'new' : place ? facts.place[place] : undefined;
 
   return (
@@ -68,7 +75,7 @@ export function Store() {
             {!isEmpty && (
               <span className="text-base font-normal text-ash">
                 {say('store.summary', {
-                  count: all.length,
+                  count,
                   places: Object.keys(facts.place).length,
                   litres: format.litres(litres, units),
                 })}
@@ -125,8 +132,10 @@ export function Store() {
               <StoreTable onSelect={select} selected={selectedId} find={search.get('find') ?? ''} />
             ) : (
               <div className="min-h-0 flex-1 overflow-y-auto">
-                <SectionDrawing selected={selectedId} onSelect={select} onPlace={setPlace} />
-                <PlaceList onPlace={setPlace} />
+                <InTurn>
+                  <SectionDrawing selected={selectedId} onSelect={select} onPlace={setPlace} />
+                  <PlaceList onPlace={setPlace} />
+                </InTurn>
               </div>
             )}
           </>

@@ -10,7 +10,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useMemo, useRef, useState } from 'react';
 import type { ContainerFacts } from '#core/log/facts.ts';
-import type { ContainerState } from '#core/log/state.ts';
+import { type ContainerState, waterStates } from '#core/log/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -33,7 +33,7 @@ interface Row {
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel(), sortFns });
 const columns = createColumnHelper<typeof features, Row>();
 const names = ['code', 'kind', 'place', 'stateName', 'litres', 'goodUntil', 'massKg'] as const;
-const columnDefs = columns.columns(names.map(name => columns.accessor(name, { id: name })));
+const columnDefs = columns.columns(names.map(name => columns.accessor(name, { id: name, sortFn: 'basic' })));
 const isFigure = new Set<string>(['litres', 'massKg']);
 const ROW_PX = 36;
 
@@ -53,6 +53,13 @@ export function StoreTable({ onSelect, selected, find }: Props) {
   const kindName = useKindName();
   const [filter, setFilter] = useState(find);
   const rows = useMemo(() => {
+    const kinds = new Map<string, string>();
+    const kindOnce = (id: string): string => {
+      const name = kinds.get(id) ?? kindName(id);
+      kinds.set(id, name);
+      return name;
+    };
+    const stateNames = new Map(waterStates.map(state => [state, say(`state-name.${state}`)]));
     const wanted = filter.trim().toLowerCase();
     return Object.values(facts.container).flatMap((container): Row[] => {
       const state = containers[container.id];
@@ -61,9 +68,9 @@ export function StoreTable({ onSelect, selected, find }: Props) {
         container,
         state,
         code: container.code,
-        kind: kindName(container.kind),
+        kind: kindOnce(container.kind),
         place: facts.place[container.place]?.name ?? '',
-        stateName: say(`state-name.${state.state}`),
+        stateName: stateNames.get(state.state) ?? '',
         litres: state.litres,
         goodUntil: state.goodUntil?.day ?? '',
         massKg: state.massKg,

@@ -277,8 +277,7 @@ export function sectionOf(
   planned: readonly Planned[] = [],
 ): Section {
   const byPlace = new Map<string, Item[]>();
-  const containers = Object.values(facts.container).sort((a, b) => (a.code < b.code ? -1 : 1));
-  for (const container of containers) {
+  for (const container of Object.values(facts.container)) {
     const state = states[container.id];
     if (!state) continue;
     const item = { container, kind: kindOf(facts, container.kind) ?? UNKNOWN_KIND, state };
@@ -287,7 +286,9 @@ export function sectionOf(
     else byPlace.set(container.place, [item]);
   }
   const itemsAt = (place: string) =>
-    (byPlace.get(place) ?? []).sort((a, b) => b.kind.nominalL - a.kind.nominalL);
+    (byPlace.get(place) ?? []).sort(
+      (a, b) => b.kind.nominalL - a.kind.nominalL || (a.container.code < b.container.code ? -1 : 1),
+    );
   const plannedAt = (place: string) => planned.filter(p => p.place === place);
   let x = 0;
   const buildings = Object.values(facts.building)

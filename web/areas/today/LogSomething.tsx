@@ -11,13 +11,22 @@ const MOST_OFFERS = 200;
 /** `n`: logs something new about a container, by the code on its label. */
 export function LogSomething({ open, onClose }: { open: boolean; onClose: () => void }) {
   const say = useSay();
+  return (
+    <Dialog title={say('log.title')} open={open} onClose={onClose}>
+      {open && <ByCode onDone={onClose} />}
+    </Dialog>
+  );
+}
+
+function ByCode({ onDone }: { onDone: () => void }) {
+  const say = useSay();
   const facts = useFacts();
   const [code, setCode] = useState('');
   const containers = Object.values(facts.container);
   const wanted = code.trim().toLowerCase();
   const container = containers.find(c => c.code.toLowerCase() === wanted);
   return (
-    <Dialog title={say('log.title')} open={open} onClose={onClose}>
+    <>
       <Sentence>
         {say('log.which')}{' '}
         <TextBlank
@@ -35,9 +44,9 @@ export function LogSomething({ open, onClose }: { open: boolean; onClose: () => 
       </Sentence>
       {container && (
         <div className="mt-4">
-          <ContainerActs key={container.id} container={container} onDone={onClose} />
+          <ContainerActs key={container.id} container={container} onDone={onDone} />
         </div>
       )}
-    </Dialog>
+    </>
   );
 }

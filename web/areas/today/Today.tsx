@@ -1,7 +1,7 @@
-import { useMemo, useState } from 'react';
+import { useState } from 'react';
 import { Link, useOutletContext } from 'react-router';
-import { type Duty, dutiesAt, type When } from '#core/log/duties.ts';
-import { useFacts, useWaterState } from '../../app/hooks.ts';
+import type { Duty, When } from '#core/log/duties.ts';
+import { useDuties, useFacts, useWaterState } from '../../app/hooks.ts';
 import type { ShellContext } from '../../app/Shell.tsx';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -106,9 +106,8 @@ function Clocks() {
 export function Today() {
   const say = useSay();
   const facts = useFacts();
-  const state = useWaterState();
   const { logSomething } = useOutletContext<ShellContext>();
-  const duties = useMemo(() => dutiesAt(facts, state), [facts, state]);
+  const duties = useDuties();
   const by = (when: When) => duties.filter(d => d.when === when);
   const nowCount = by('now').length;
   const isEmpty = Object.keys(facts.container).length === 0;

@@ -1,0 +1,55 @@
+import { chromium, type Page } from '@playwright/test';
+
+/** A task on the main thread that is longer than this is felt. */
+const LONG_MS = 50;
+
+/** Long tasks of a page since the last time it was asked (ms each). */
+async function longTasks(page: Page): Promise<number[]> {
+  return page.evaluate(() => {
+    const list = (globalThis as unknown as { longTasks: number[] }).longTasks;
+    return list.splice(0);
+  });
+}
+
+/** Opens the views of a large store as a person does, and says how long the longest task on the main thread was. */
+export async function benchBrowser(address: string): Promise<void> {
+  const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' });
+  const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+  await page.addInitScript(() => {
+    const list: number[] = [];
+    Object.assign(globalThis, { longTasks: list });
+    new PerformanceObserver(entries => {
+      for (const entry of entries.getEntries()) list.push(entry.duration);
+    }).observe({ type: 'longtask', buffered: true });
+  });
+  const tell = async (what: string) => {
+    await page.waitForTimeout(1500);
+    const tasks = await longTasks(page);
+    const longest = Math.max(0, ...tasks);
+    console.log(
+      `${what.padEnd(44)}${tasks.length === 0 ? `no task over ${LONG_MS} ms` : `${tasks.length} tasks over ${LONG_MS} ms, the longest ${longest.toFixed(0)} ms`}`,
+    );
+  };
+  await page.goto(`${address}today`);
+  await page.getByRole('heading', { name: 'Today' }).waitFor({ timeout: 60_000 });
+  await tell('open Today');
+  await page.mouse.move(600, 500);
+  for (let i = 0; i < 10; i++) await page.mouse.wheel(0, 400);
+  await tell('scroll Today');
+  await page.getByRole('link', { name: /^3 Store/ }).click();
+  await page.locator('[data-section]').waitFor();
+  await tell('open Store');
+  await page.keyboard.press('t');
+  await page.getByRole('table').waitFor();
+  await tell('open the table');
+  for (let i = 0; i < 30; i++) await page.mouse.wheel(0, 1500);
+  await tell('scroll the table');
+  await page
+    .getByRole('columnheader', { name: /Good until/ })
+    .getByRole('button')
+    .click();
+  await tell('sort the table');
+  await page.getByLabel('Filter the rows').fill('Bay 7');
+  await tell('filter the table');
+  await browser.close();
+}
