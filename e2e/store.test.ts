@@ -174,3 +174,36 @@ test('rounds of the next two years are laid in a worker, with the bound beside t
   await expect(page.getByTestId('rounds-answer')).toHaveText('4 visits in 24 months');
   await expect(page.getByText('No plan can do with fewer than 4.')).toBeVisible();
 });
+
+test('water found without a label: a known good jug is kept, an unknown one never drunk from', async ({
+  visitor,
+}) => {
+  const { page, reach } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await visitor.press('Found one');
+  const answer = page.getByTestId('found-answer');
+  await expect(answer).toHaveText('Utility water only');
+  await expect(page.getByText(/it is never drunk from/)).toBeVisible();
+  await visitor.choose('Held before', 'only ever held water');
+  await expect(answer).toHaveText('Treat it again, then label it');
+  await visitor.fill('Age in months', '2');
+  await expect(answer).toHaveText('Keep it, with that date');
+  await visitor.press('Put it in the store so');
+  // 592.8 + 17.955 L at 15.14 L a day
+  await expect(reach).toContainText('40.3 days');
+});
+
+test('an unmarked vessel is measured, and its spread stays with the water', async ({ visitor }) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await visitor.select('OW-001');
+  await visitor.press('Rotate');
+  await visitor.press('How much does it hold?');
+  await visitor.choose('Way to find the volume', 'counted pours of a bottle');
+  await visitor.fill('pours', '60');
+  await visitor.fill('each', '2');
+  await expect(page.getByTestId('vessel-answer')).toHaveText(/120\sL ± 3\s%/);
+  await visitor.press('Take it');
+  await visitor.press('Emptied and filled');
+  await expect(page.getByText(/guessed ± 3\s%/)).toBeVisible();
+});

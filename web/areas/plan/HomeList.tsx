@@ -170,6 +170,21 @@ function PersonLine({
           }}
           choices={conditions.map(value => ({ value, label: say(`condition.${value}`) }))}
         />{' '}
+        <QuantityBlank
+          onLeave
+          label={say('person.medical')}
+          dimension="number"
+          value={person.medicalL}
+          placeholder="0"
+          onValue={medicalL => {
+            if (medicalL === person.medicalL) return;
+            const { medicalL: _, ...rest } = person;
+            onPerson(medicalL ? { ...rest, medicalL } : rest);
+          }}
+          least={0}
+          most={300}
+        />{' '}
+        <span className="text-small text-ash">{say('person.medical-word')}</span>{' '}
         <span className="text-small text-ash">
           {say('person.drinks', { litres: format.litres(beverageIntakeL(person, today), units) })}
         </span>{' '}

@@ -38,7 +38,7 @@ function useHeld(): ReadonlyMap<string, Held> {
   }, [facts, containers]);
 }
 
-const BAR_W = 120;
+const BAR_W = 80;
 
 /** The places under the drawing: what each holds and in which state, its conditions, and how a stranger finds it. */
 export function PlaceList({ onPlace }: { onPlace: (place: string) => void }) {

@@ -9,6 +9,7 @@ import { Dialog } from '../../ui/Dialog.tsx';
 import { InTurn } from '../../ui/InTurn.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { ContainerLife } from './ContainerLife.tsx';
+import { FoundDialog } from './FoundDialog.tsx';
 import { ghostsPlanned } from './ghosts.ts';
 import { LabelDialog } from './LabelDialog.tsx';
 import { PlaceEditor } from './PlaceEditor.tsx';
@@ -45,6 +46,7 @@ export function Store() {
   const { container: selectedId } = useParams();
   const [search] = useSearchParams();
   const [settingDown, setSettingDown] = useState(false);
+  const [finding, setFinding] = useState(false);
   const [takingIn, setTakingIn] = useState(false);
   const [labels, setLabels] = useState<string | null>(null);
   const [place, setPlace] = useState<string | null>(null);
@@ -100,6 +102,9 @@ export function Store() {
               </Link>
               <Button look="quiet" onClick={() => setLabels('all')}>
                 {say('store.labels')}
+              </Button>
+              <Button look="quiet" onClick={() => setFinding(true)}>
+                {say('store.found')}
               </Button>
               <Button look="quiet" onClick={() => setTakingIn(true)}>
                 {say('store.in')}
@@ -157,6 +162,7 @@ export function Store() {
       {labels && (
         <LabelDialog {...(labels === 'all' ? {} : { only: labels })} onClose={() => setLabels(null)} />
       )}
+      {finding && <FoundDialog onClose={() => setFinding(false)} />}
       {takingIn && <TakeIn onClose={() => setTakingIn(false)} />}
       {edited && <PlaceEditor key={place} place={edited} onClose={() => setPlace(null)} />}
     </div>

@@ -12,6 +12,7 @@ import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../../ui/Bla
 import { Button } from '../../../ui/Button.tsx';
 import { ProvenanceBlank, withProvenance } from '../../../ui/Provenance.tsx';
 import type { ActFormProps } from '../ContainerActs.tsx';
+import { VesselDialog } from '../VesselDialog.tsx';
 
 /** Fills an empty container; a full one is emptied first, to utility water (that is a rotation). */
 export function FillForm({ container, onDone }: ActFormProps) {
@@ -22,11 +23,16 @@ export function FillForm({ container, onDone }: ActFormProps) {
   const left = container.fill?.remainingL ?? 0;
   const [volumeL, setVolumeL] = useState<number | undefined>(kind && usableL(kind));
   const [known, setKnown] = useState<Provenance>('measured');
+  const [spread, setSpread] = useState<number | undefined>(undefined);
+  const [isFinding, setFinding] = useState(false);
   const [water, setWater] = useState<Water>(container.fill?.water ?? 'treated-tap');
   const [printedUntil, setPrintedUntil] = useState('');
   const drafts = useMemo(() => {
     if (volumeL === undefined) return undefined;
-    const amount: Amount = withProvenance(volumeL, known);
+    const amount: Amount = {
+      ...withProvenance(volumeL, known),
+      ...(known === 'guessed' && spread !== undefined ? { spread } : {}),
+    };
     const list: Draft[] = left > 0 ? [draft('emptied', container.id, { to: 'utility' })] : [];
     list.push(
       draft('filled', container.id, {
@@ -37,7 +43,7 @@ export function FillForm({ container, onDone }: ActFormProps) {
       }),
     );
     return list;
-  }, [volumeL, known, water, printedUntil, left, container.id]);
+  }, [volumeL, known, spread, water, printedUntil, left, container.id]);
   const isBought = water === 'bought' || water === 'pouch';
   return (
     <Act
@@ -82,6 +88,20 @@ export function FillForm({ container, onDone }: ActFormProps) {
         )}
         .
       </Sentence>
+      <Button look="quiet" className="self-start text-small" onClick={() => setFinding(true)}>
+        {say('vessel.find')}
+      </Button>
+      {isFinding && (
+        <VesselDialog
+          onClose={() => setFinding(false)}
+          onAmount={amount => {
+            setVolumeL(amount.value);
+            setKnown(amount.known);
+            setSpread(amount.spread);
+            setFinding(false);
+          }}
+        />
+      )}
       {kind && (
         <p className="text-small text-ash">
           {say('fill.holds', { kind: format.litres(kind.nominalL, units), usableL: usableL(kind) })}

@@ -1,0 +1,146 @@
+import { useMemo, useState } from 'react';
+import { addMinutes } from '#core/calendar/day.ts';
+import type { HeldBefore } from '#core/containers/fitness.ts';
+import { usableL } from '#core/containers/kinds.ts';
+import { allKinds, kindOf } from '#core/log/state.ts';
+import { type FoundWater, judgeFound } from '#core/rotation/found.ts';
+import { guessed } from '#core/units/amount.ts';
+import { Act } from '../../app/Act.tsx';
+import { useFacts } from '../../app/hooks.ts';
+import { now } from '../../log/clock.ts';
+import { draft, newSubject } from '../../log/record.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
+import { JudgementLine } from '../../ui/JudgementLine.tsx';
+import { useKindName } from './kindName.ts';
+import { nextCodes, placeDrafts } from './settingDown.ts';
+
+type YesNo = 'yes' | 'no';
+const helds: readonly HeldBefore[] = ['water', 'new', 'food', 'milk-juice', 'chemical', 'unknown'];
+const looks = ['clear', 'cloudy', 'algae'] as const;
+const smells = ['none', 'chlorine', 'stale', 'chemical'] as const;
+const MONTH_MIN = 30.44 * 1440;
+
+/** A jug that nobody remembers filling: a few questions, an answer with its reason, and its place in the store. */
+export function FoundDialog({ onClose }: { onClose: () => void }) {
+  const say = useSay();
+  const facts = useFacts();
+  const kindName = useKindName();
+  const [kind, setKind] = useState('jug-18.9l');
+  const [place, setPlace] = useState(Object.values(facts.place)[0]?.name ?? '');
+  const [found, setFound] = useState<FoundWater>({
+    heldBefore: 'unknown',
+    isFoodGrade: true,
+    sealed: true,
+    looks: 'clear',
+    smell: 'none',
+  });
+  const set = (change: Partial<FoundWater>) => setFound(f => ({ ...f, ...change }));
+  const { outcome, judgement } = judgeFound(found);
+  const drafts = useMemo(() => {
+    const known = kindOf(facts, kind);
+    if (outcome === 'discard' || !known || !place.trim()) return undefined;
+    const { place: placeId, drafts } = placeDrafts(facts, place.trim(), say('first.home'));
+    const container = newSubject('container');
+    const role = outcome === 'utility' ? 'raw' : 'clean';
+    const [code = ''] = nextCodes(facts, 1);
+    const at = outcome === 'keep' ? addMinutes(now(), -(found.ageMonths ?? 0) * MONTH_MIN) : now();
+    drafts.push(
+      draft(
+        'container.added',
+        container,
+        { code, kind, place: placeId, role, heldBefore: found.heldBefore, note: say('found-water.note') },
+        { at },
+      ),
+    );
+    const water = outcome === 'keep' ? 'treated-tap' : 'unknown';
+    drafts.push(
+      draft(
+        'filled',
+        container,
+        { volumeL: guessed(usableL(known), 0.1), water, sealed: found.sealed },
+        { at: addMinutes(at, 1 / 60_000) },
+      ),
+    );
+    return drafts;
+  }, [facts, kind, place, found, outcome, say]);
+  const yesNo = (label: string, value: boolean, onValue: (value: boolean) => void) => (
+    <ChoiceBlank<YesNo>
+      label={say(label)}
+      value={value ? 'yes' : 'no'}
+      onValue={v => onValue(v === 'yes')}
+      choices={(['yes', 'no'] as const).map(v => ({ value: v, label: say(`${label}.${v}`) }))}
+    />
+  );
+  return (
+    <Dialog title={say('found-water.title')} open onClose={onClose} wide>
+      <Sentence>
+        {say('found-water.a')}{' '}
+        <ChoiceBlank
+          label={say('set-down.kind')}
+          value={kind}
+          onValue={setKind}
+          choices={allKinds(facts).map(k => ({ value: k.id, label: kindName(k.id) }))}
+        />{' '}
+        {say('set-down.in')}{' '}
+        <TextBlank
+          label={say('set-down.place')}
+          value={place}
+          onValue={setPlace}
+          offers={Object.values(facts.place).map(p => p.name)}
+          placeholder={say('set-down.place-hint')}
+        />
+        , {yesNo('found-water.grade', found.isFoodGrade, isFoodGrade => set({ isFoodGrade }))},{' '}
+        {say('found-water.that')}{' '}
+        <ChoiceBlank<HeldBefore>
+          label={say('life.held')}
+          value={found.heldBefore}
+          onValue={heldBefore => set({ heldBefore })}
+          choices={helds.map(value => ({ value, label: say(`held.${value}`) }))}
+        />
+        ; {yesNo('found-water.sealed', found.sealed, sealed => set({ sealed }))}, {say('found-water.looks')}{' '}
+        <ChoiceBlank
+          label={say('found-water.looks-label')}
+          value={found.looks}
+          onValue={value => set({ looks: value })}
+          choices={looks.map(value => ({ value, label: say(`found-water.look.${value}`) }))}
+        />
+        , {say('found-water.smells')}{' '}
+        <ChoiceBlank
+          label={say('found-water.smells-label')}
+          value={found.smell}
+          onValue={smell => set({ smell })}
+          choices={smells.map(value => ({ value, label: say(`found-water.smell.${value}`) }))}
+        />
+        , {say('found-water.age')}{' '}
+        <QuantityBlank
+          label={say('found-water.age-label')}
+          dimension="number"
+          value={found.ageMonths}
+          onValue={ageMonths =>
+            setFound(({ ageMonths: _, ...f }) => (ageMonths === undefined ? f : { ...f, ageMonths }))
+          }
+          least={0}
+          most={240}
+          placeholder={say('found-water.no-idea')}
+        />{' '}
+        {say('found-water.months')}
+      </Sentence>
+      <p className="mt-4 text-title font-extrabold" data-testid="found-answer">
+        {say(`found-water.outcome.${outcome}`)}
+      </p>
+      <div className="mb-4">
+        <JudgementLine judgement={judgement} />
+      </div>
+      {outcome !== 'discard' && (
+        <Act
+          drafts={drafts}
+          label={say('found-water.keep')}
+          told={say('found-water.told')}
+          onDone={onClose}
+        />
+      )}
+    </Dialog>
+  );
+}
