@@ -207,3 +207,29 @@ test('an unmarked vessel is measured, and its spread stays with the water', asyn
   await visitor.press('Emptied and filled');
   await expect(page.getByText(/guessed ± 3\s%/)).toBeVisible();
 });
+
+test('a kind of one’s own is set down; a stock-take lists what was not seen', async ({ visitor }) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await visitor.press('Set down containers');
+  await visitor.press('a kind of your own');
+  await visitor.fill('Name', 'Blue can');
+  await page
+    .getByRole('dialog', { name: 'A kind of your own' })
+    .getByLabel('Volume', { exact: true })
+    .fill('25');
+  await visitor.fill('Empty mass', '1.3');
+  await visitor.fill('Width in cm', '30');
+  await visitor.fill('Depth in cm', '28');
+  await visitor.fill('Height in cm', '40');
+  await visitor.press('Keep this kind');
+  await visitor.press('Set them down');
+  // 592.8 + 3 × 23.75 L at 15.14 L a day
+  await expect(visitor.reach).toContainText('43.8 days');
+  await visitor.press('Stock-take');
+  await page.getByRole('checkbox', { name: /OW-001/ }).check();
+  await page.getByRole('checkbox', { name: /OW-004/ }).check();
+  await expect(page.getByText('Not seen: OW-002, OW-003, OW-005, OW-006.')).toBeVisible();
+  await visitor.press('Note what was seen');
+  await expect(page.getByText('2 seen and noted')).toBeVisible();
+});

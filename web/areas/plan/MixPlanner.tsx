@@ -1,5 +1,5 @@
 import { proxy, wrap } from 'comlink';
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { usableL } from '#core/containers/kinds.ts';
 import { massKg, portability } from '#core/containers/mass.ts';
@@ -16,6 +16,8 @@ import { Button } from '../../ui/Button.tsx';
 import type { MixWorker } from '../../workers/mixWorker.ts';
 import { ghostsPlanned } from '../store/ghosts.ts';
 import { useKindName } from '../store/kindName.ts';
+
+const CostChart = lazy(() => import('./CostChart.tsx'));
 
 const aims: readonly MixAim[] = ['cost', 'handling', 'area'];
 /** Kinds that a household buys by hand; a rain tank is built, not bought by the dozen. */
@@ -119,7 +121,12 @@ export function MixPlanner() {
       <h2 id="mix-title" className="mb-1 border-b border-slate pb-1 text-base">
         {say('mix.title')}
       </h2>
-      <p className="text-ash">{say('mix.missing', { needL: question.needL, carryL: question.carryL })}</p>
+      <p className="text-ash">
+        {say(question.needL > 0 || question.carryL === 0 ? 'mix.missing' : 'mix.carry-only', {
+          needL: question.needL,
+          carryL: question.carryL,
+        })}
+      </p>
       <Sentence>
         {say('mix.for')}{' '}
         <ChoiceBlank<MixAim>
@@ -192,6 +199,17 @@ export function MixPlanner() {
           <span className="text-ash">{say('mix.nothing')}</span>
         )}
       </div>
+      <details className="mt-3">
+        <summary className="cursor-pointer font-semibold">{say('chart.cost-title')}</summary>
+        <Suspense fallback={null}>
+          <CostChart
+            kinds={question.kinds}
+            years={question.years}
+            fillsPerYear={question.fillsPerYear}
+            litrePrice={question.litrePrice}
+          />
+        </Suspense>
+      </details>
       {run?.plan && <MixAnswer plan={run.plan} aim={run.aim} />}
     </section>
   );

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { lazy, Suspense, useMemo } from 'react';
 import { citations } from '#core/citations.ts';
 import type { PlanFields } from '#core/log/entry.ts';
 import { needGroup } from '#core/log/state.ts';
@@ -15,6 +15,8 @@ import { RuleScale } from '../../ui/RuleScale.tsx';
 import { HomeList } from './HomeList.tsx';
 import { MixPlanner } from './MixPlanner.tsx';
 import { OthersList } from './OthersList.tsx';
+
+const NeedChart = lazy(() => import('./NeedChart.tsx'));
 
 const climates = Object.keys(climateFactor) as Climate[];
 
@@ -159,6 +161,17 @@ export function Plan() {
       </section>
 
       <Working lines={need.lines} drinkingL={need.drinkingL} utilityL={need.utilityL} />
+      <section>
+        <h2 className="mb-1 text-base">{say('chart.title')}</h2>
+        <Suspense fallback={<div className="h-[230px] border border-rule" />}>
+          <NeedChart
+            need={need}
+            share={1 + plan.reserveShare}
+            days={plan.targetDays}
+            heldL={reach.drinkingL}
+          />
+        </Suspense>
+      </section>
       <MixPlanner />
       <div className="grid grid-cols-[3fr_2fr] gap-8 max-wide:grid-cols-1">
         <HomeList />

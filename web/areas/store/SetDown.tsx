@@ -9,7 +9,9 @@ import { useFacts } from '../../app/hooks.ts';
 import { draft, newSubject } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
 import { ProvenanceBlank, withProvenance } from '../../ui/Provenance.tsx';
+import { KindEditor } from './KindEditor.tsx';
 import { useKindName } from './kindName.ts';
 import { nextCodes, placeDrafts } from './settingDown.ts';
 
@@ -25,6 +27,7 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
   const kindName = useKindName();
   const [count, setCount] = useState<number | undefined>(3);
   const [kind, setKind] = useState('drum-208l');
+  const [isMakingKind, setMakingKind] = useState(false);
   const [placeName, setPlaceName] = useState(Object.values(facts.place)[0]?.name ?? '');
   const [water, setWater] = useState<Water | typeof EMPTY>('treated-tap');
   const [volumeL, setVolumeL] = useState<number | undefined>(usableL(kindOf(facts, 'drum-208l')!));
@@ -116,6 +119,19 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
         )}
         .
       </Sentence>
+      <Button look="quiet" className="self-start text-small" onClick={() => setMakingKind(true)}>
+        {say('kind.own')}
+      </Button>
+      {isMakingKind && (
+        <KindEditor
+          onClose={() => setMakingKind(false)}
+          onDone={made => {
+            setMakingKind(false);
+            setKind(made.id);
+            setVolumeL(usableL(made));
+          }}
+        />
+      )}
     </Act>
   );
 }

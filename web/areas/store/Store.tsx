@@ -16,6 +16,7 @@ import { PlaceEditor } from './PlaceEditor.tsx';
 import { PlaceList } from './PlaceList.tsx';
 import { SectionDrawing } from './SectionDrawing.tsx';
 import { SetDown } from './SetDown.tsx';
+import { StockTake } from './StockTake.tsx';
 import { StoreTable } from './StoreTable.tsx';
 import { TakeIn } from './TakeIn.tsx';
 import { TakeOut } from './TakeOut.tsx';
@@ -46,6 +47,7 @@ export function Store() {
   const { container: selectedId } = useParams();
   const [search] = useSearchParams();
   const [settingDown, setSettingDown] = useState(false);
+  const [taking, setTaking] = useState(false);
   const [finding, setFinding] = useState(false);
   const [takingIn, setTakingIn] = useState(false);
   const [labels, setLabels] = useState<string | null>(null);
@@ -102,6 +104,9 @@ export function Store() {
               </Link>
               <Button look="quiet" onClick={() => setLabels('all')}>
                 {say('store.labels')}
+              </Button>
+              <Button look="quiet" onClick={() => setTaking(true)}>
+                {say('stock-take.title')}
               </Button>
               <Button look="quiet" onClick={() => setFinding(true)}>
                 {say('store.found')}
@@ -162,6 +167,7 @@ export function Store() {
       {labels && (
         <LabelDialog {...(labels === 'all' ? {} : { only: labels })} onClose={() => setLabels(null)} />
       )}
+      {taking && <StockTake onClose={() => setTaking(false)} />}
       {finding && <FoundDialog onClose={() => setFinding(false)} />}
       {takingIn && <TakeIn onClose={() => setTakingIn(false)} />}
       {edited && <PlaceEditor key={place} place={edited} onClose={() => setPlace(null)} />}

@@ -1,0 +1,68 @@
+import { Chart } from 'react-chartjs-2';
+import type { DailyNeed, UseId } from '#core/need/need.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ruled, token } from '../../ui/chart.ts';
+
+/** Days drawn at most; a longer plan is drawn in steps. */
+const MOST_BARS = 30;
+/** Gaps of the rules that tell one use from another within the colour of drinking water. */
+const gaps = [0, 9, 6, 4, 3];
+
+interface Props {
+  readonly need: DailyNeed;
+  readonly share: number;
+  readonly days: number;
+  /** Drinking water held. */
+  readonly heldL: number;
+}
+
+/** What will have been used by each day, use upon use, against what is held. */
+export default function NeedChart({ need, share, days, heldL }: Props) {
+  const say = useSay();
+  const step = Math.max(1, Math.ceil(days / MOST_BARS));
+  const at = Array.from({ length: Math.floor(days / step) }, (_, i) => (i + 1) * step);
+  const uses = new Map<UseId, number>();
+  for (const line of need.lines)
+    if (line.grade === 'drinking') uses.set(line.use, (uses.get(line.use) ?? 0) + line.litres);
+  const bars = [...uses].map(([use, litres], i) => ({
+    type: 'bar' as const,
+    label: say(`use.${use}`),
+    data: at.map(day => litres * share * day),
+    backgroundColor: ruled(token('pool'), gaps[i % gaps.length]!),
+    borderColor: token('pool'),
+    borderWidth: 1,
+    stack: 'need',
+    order: 2,
+  }));
+  const held = {
+    type: 'line' as const,
+    label: say('chart.held'),
+    data: at.map(() => heldL),
+    borderColor: token('slate'),
+    borderWidth: 2.5,
+    pointRadius: 0,
+    order: 1,
+  };
+  const axis = (title: string) => ({
+    title: { display: true, text: title, color: token('ash') },
+    ticks: { color: token('ash') },
+    grid: { color: token('rule') },
+  });
+  return (
+    <div className="h-[230px]">
+      <Chart
+        type="bar"
+        aria-label={say('chart.need', { days, litres: need.drinkingL * share * days, held: heldL })}
+        role="img"
+        data={{ labels: at, datasets: [held, ...bars] }}
+        options={{
+          plugins: { legend: { position: 'right', labels: { color: token('slate'), boxWidth: 14 } } },
+          scales: {
+            x: { ...axis(say('chart.days')), stacked: true },
+            y: { ...axis(say('chart.litres')), stacked: true },
+          },
+        }}
+      />
+    </div>
+  );
+}

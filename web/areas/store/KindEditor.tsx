@@ -1,0 +1,137 @@
+import { useMemo, useState } from 'react';
+import type { ContainerKind, Material, Shape } from '#core/containers/kinds.ts';
+import { Act } from '../../app/Act.tsx';
+import { useFacts } from '../../app/hooks.ts';
+import { draft } from '../../log/record.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
+
+type YesNo = 'yes' | 'no';
+const shapes: readonly Shape[] = ['bottle', 'jar', 'jug', 'can', 'cube', 'drum', 'tote', 'tank', 'pouch'];
+const materials: readonly Material[] = ['HDPE', 'PET', 'glass', 'steel', 'foil'];
+
+/** A word of the name, free of what an id may not have. */
+const idOf = (name: string): string =>
+  name
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '-')
+    .replace(/^-|-$/g, '')
+    .slice(0, 32);
+
+/** A kind of one's own: what it holds, weighs and measures, and what it is made of. */
+export function KindEditor({
+  onDone,
+  onClose,
+}: {
+  onDone: (kind: ContainerKind) => void;
+  onClose: () => void;
+}) {
+  const say = useSay();
+  const facts = useFacts();
+  const [name, setName] = useState('');
+  const [shape, setShape] = useState<Shape>('can');
+  const [material, setMaterial] = useState<Material>('HDPE');
+  const [sizes, setSizes] = useState<
+    Record<'nominalL' | 'tareKg' | 'widthCm' | 'depthCm' | 'heightCm' | 'price' | 'years', number | undefined>
+  >({
+    nominalL: undefined,
+    tareKg: undefined,
+    widthCm: undefined,
+    depthCm: undefined,
+    heightCm: undefined,
+    price: 0,
+    years: 10,
+  });
+  const [flags, setFlags] = useState({ lightProof: false, stackable: false, tap: false });
+  const kind = useMemo((): ContainerKind | undefined => {
+    const { nominalL, tareKg, widthCm, depthCm, heightCm, price, years } = sizes;
+    if (
+      !idOf(name) ||
+      nominalL === undefined ||
+      tareKg === undefined ||
+      !widthCm ||
+      !depthCm ||
+      !heightCm ||
+      price === undefined ||
+      !years
+    )
+      return undefined;
+    return {
+      id: `own-${idOf(name)}`,
+      name: name.trim(),
+      shape,
+      nominalL,
+      usableShare: nominalL <= 4 ? 1 : 0.95,
+      tareKg,
+      widthMm: widthCm * 10,
+      depthMm: depthCm * 10,
+      heightMm: heightCm * 10,
+      material,
+      neck: 'narrow',
+      price,
+      serviceYears: years,
+      ...flags,
+    };
+  }, [name, shape, material, sizes, flags]);
+  const drafts = useMemo(() => kind && [draft('kind.set', `kind:${kind.id}`, kind)], [kind]);
+  const size = (key: keyof typeof sizes, dimension: 'volumeL' | 'massKg' | 'number', most: number) => (
+    <QuantityBlank
+      label={say(`kind.${key}`)}
+      dimension={dimension}
+      value={sizes[key]}
+      onValue={value => setSizes(s => ({ ...s, [key]: value }))}
+      least={0}
+      most={most}
+    />
+  );
+  const flag = (key: keyof typeof flags) => (
+    <ChoiceBlank<YesNo>
+      label={say(`kind.${key}`)}
+      value={flags[key] ? 'yes' : 'no'}
+      onValue={value => setFlags(f => ({ ...f, [key]: value === 'yes' }))}
+      choices={(['yes', 'no'] as const).map(value => ({ value, label: say(`kind.${key}.${value}`) }))}
+    />
+  );
+  return (
+    <Dialog title={say('kind.title')} open onClose={onClose} wide>
+      <Act
+        drafts={drafts}
+        label={say('kind.keep')}
+        told={say('kind.told', { name })}
+        onDone={() => kind && onDone(kind)}
+      >
+        <Sentence>
+          <TextBlank
+            label={say('kind.name')}
+            value={name}
+            onValue={setName}
+            placeholder={say('kind.name-hint')}
+            fault={facts.kind[`own-${idOf(name)}`] ? 'kind.taken' : undefined}
+          />{' '}
+          {say('kind.is')}{' '}
+          <ChoiceBlank<Shape>
+            label={say('kind.shape')}
+            value={shape}
+            onValue={setShape}
+            choices={shapes.map(value => ({ value, label: say(`shape.${value}`) }))}
+          />{' '}
+          {say('kind.of')}{' '}
+          <ChoiceBlank<Material>
+            label={say('kind.material')}
+            value={material}
+            onValue={setMaterial}
+            choices={materials.map(value => ({ value, label: say(`material.${value}`) }))}
+          />
+          , {say('kind.holds')} {size('nominalL', 'volumeL', 100_000)}, {say('kind.weighs')}{' '}
+          {size('tareKg', 'massKg', 10_000)} {say('kind.empty')}; {say('kind.measures')}{' '}
+          {size('widthCm', 'number', 1000)} × {size('depthCm', 'number', 1000)} ×{' '}
+          {size('heightCm', 'number', 1000)} cm; {flag('lightProof')}, {flag('stackable')}, {flag('tap')};{' '}
+          {say('kind.costs')} {size('price', 'number', 1_000_000)} {say('kind.lasts')}{' '}
+          {size('years', 'number', 100)} {say('kind.years-word')}
+        </Sentence>
+      </Act>
+    </Dialog>
+  );
+}
