@@ -13,6 +13,7 @@ const formats: Record<string, (value: never, reader: Reader) => string> = {
   ml: (value: number) => format.ml(value),
   temperature: (value: number, { units }) => format.temperature(value, units),
   kg: (value: number, { units }) => format.kg(value, units),
+  loadFigure: (value: number, { units }) => format.loadFigure(value, units),
   load: (value: number, { units }) => format.load(value, units),
   days: (value: number) => format.days(value),
   percent: (value: number) => format.percent(value),

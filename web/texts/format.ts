@@ -59,10 +59,14 @@ export function kg(value: number, units: UnitSystem): string {
   return `${text}${NBSP}${units === 'metric' ? 'kg' : 'lb'}`;
 }
 
+/** Load on a floor, without its unit: beside the limit that has it. */
+export function loadFigure(kgM2: number, units: UnitSystem): string {
+  return whole.format(units === 'metric' ? kgM2 : (kgM2 / KG_PER_LB) * M_PER_FT ** 2);
+}
+
 /** Load on a floor. */
 export function load(kgM2: number, units: UnitSystem): string {
-  if (units === 'metric') return `${whole.format(kgM2)}${NBSP}kg/m²`;
-  return `${whole.format((kgM2 / KG_PER_LB) * M_PER_FT ** 2)}${NBSP}lb/ft²`;
+  return `${loadFigure(kgM2, units)}${NBSP}${units === 'metric' ? 'kg/m²' : 'lb/ft²'}`;
 }
 
 /** Days to a tenth, below a hundred: "17.3 days". */

@@ -94,6 +94,7 @@ describe('the catalogue', () => {
       'temperature',
       'kg',
       'load',
+      'loadFigure',
       'days',
       'percent',
       'day',

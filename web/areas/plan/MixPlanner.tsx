@@ -179,6 +179,7 @@ export function MixPlanner() {
         {isWorking ? (
           <>
             <progress
+              className="accent-[var(--pool)]"
               max={1}
               {...(run.plan ? { value: run.share ?? 0 } : {})}
               aria-label={say('mix.working')}
