@@ -107,11 +107,12 @@ test('entries wait in the browser while the server is gone, and are sent when it
   await visitor.press('Draw off');
   await visitor.fill('How much', '50');
   await visitor.press('Draw it off');
-  await expect(visitor.page.getByText(/1 entry waits for the server/)).toBeVisible();
+  // the drums' own request may have been on its way when the server went
+  await expect(visitor.page.getByText(/(1 entry waits|2 entries wait) for the server/)).toBeVisible();
   // 592.8 − 50 L at 15.14 L a day
   await expect(visitor.reach).toContainText('35.8 days');
   await zeolite.start();
-  await expect(visitor.page.getByText(/waits for the server/)).toHaveCount(0, { timeout: 20_000 });
+  await expect(visitor.page.getByText(/waits? for the server/)).toHaveCount(0, { timeout: 20_000 });
   await visitor.page.reload();
   await expect(visitor.reach).toContainText('35.8 days');
 });

@@ -1,8 +1,9 @@
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useRef } from 'react';
 import type { Reach as ReachFigures } from '#core/need/reach.ts';
 import { number } from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { waterFill } from '../ui/Textures.tsx';
+import { useWidth } from '../ui/useWidth.ts';
 import { usePreviewState, useWaterState } from './hooks.ts';
 
 /** Steps of the day scale that keep its figures apart. */
@@ -30,14 +31,7 @@ const THIN_H = 6;
 function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures | undefined }) {
   const say = useSay();
   const box = useRef<HTMLDivElement>(null);
-  const [widthPx, setWidthPx] = useState(600);
-  useLayoutEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const observer = new ResizeObserver(() => setWidthPx(element.clientWidth));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
+  const widthPx = useWidth(box, 600);
   const { mostDays, stepDays } = scaleOf(ahead && (ahead.days ?? 0) > (reach.days ?? 0) ? ahead : reach);
   const left = 6;
   const right = Math.max(left + 1, widthPx - 26);

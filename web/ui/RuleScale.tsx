@@ -1,4 +1,5 @@
-import { useLayoutEffect, useRef, useState } from 'react';
+import { useRef } from 'react';
+import { useWidth } from './useWidth.ts';
 
 export interface ScaleMark {
   readonly id: string;
@@ -65,14 +66,7 @@ function placed(marks: readonly ScaleMark[], x: (value: number) => number, width
 export function RuleScale(props: Props) {
   const { label, marks, bands = [], ticks, onChoose } = props;
   const box = useRef<HTMLFieldSetElement>(null);
-  const [widthPx, setWidthPx] = useState(640);
-  useLayoutEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const observer = new ResizeObserver(() => setWidthPx(element.clientWidth));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
+  const widthPx = useWidth(box, 640);
   const x = (value: number) => EDGE_PX + positionOf(props, value) * (widthPx - 2 * EDGE_PX);
   const list = placed(marks, x, widthPx);
   const rows = Math.max(1, ...list.map(m => m.row + 1));

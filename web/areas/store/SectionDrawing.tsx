@@ -1,9 +1,10 @@
-import { type KeyboardEvent, useLayoutEffect, useMemo, useRef, useState } from 'react';
+import { type KeyboardEvent, useMemo, useRef } from 'react';
 import { roomAbove } from '#core/log/mixRoom.ts';
 import { kindOf } from '#core/log/state.ts';
 import { useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
+import { useWidth } from '../../ui/useWidth.ts';
 import { ContainerDrawing } from './ContainerDrawing.tsx';
 import { DragField, DropZone } from './drag.tsx';
 import { useKindName } from './kindName.ts';
@@ -67,17 +68,8 @@ export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
     return sectionOf(facts, containers, planned);
   }, [facts, containers, ghosts]);
   const box = useRef<HTMLDivElement>(null);
-  const [size, setSize] = useState({ width: 760, height: 480 });
-  useLayoutEffect(() => {
-    const element = box.current;
-    if (!element) return;
-    const observer = new ResizeObserver(() =>
-      setSize({ width: element.clientWidth, height: window.innerHeight * SHARE_OF_WINDOW }),
-    );
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
-  const scale = scaleFor(section, size.width, size.height);
+  const widthPx = useWidth(box, 760);
+  const scale = scaleFor(section, widthPx, window.innerHeight * SHARE_OF_WINDOW);
 
   // one stop for the tab key; the arrows walk from container to container
   const walk = (e: KeyboardEvent<SVGSVGElement>) => {

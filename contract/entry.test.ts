@@ -1,0 +1,174 @@
+import * as v from 'valibot';
+import { describe, expect, it } from 'vitest';
+import { hand } from '#demo/hand.ts';
+import { household } from '#demo/household.ts';
+import { tarnHollow } from '#demo/tarnHollow.ts';
+import { EntrySchema, entryKinds } from './entry.ts';
+import { PostEntriesSchema } from './log.ts';
+import { DaySchema, InstantSchema, SubjectSchema } from './scalars.ts';
+
+const NOW = '2026-11-25T09:00:00.000Z';
+const h = hand(NOW);
+const drum = h.subject('container');
+const place = h.subject('place');
+
+/** What a schema says of an entry: "ok", or where it stumbles and why. */
+function verdict(entry: unknown): string {
+  const result = v.safeParse(EntrySchema, entry);
+  if (result.success) return 'ok';
+  return result.issues.map(i => `${i.path?.map(p => String(p.key)).join('.')}: ${i.message}`).join('; ');
+}
+
+const entry = (kind: string, data: unknown, subject = drum) => ({
+  ...h.write('noted', subject, { text: 'x' }),
+  kind,
+  data,
+});
+
+describe('an envelope', () => {
+  const good = entry('noted', { text: 'looks well' });
+  it.each([
+    [{ id: 'abc' }, 'id: ulid'],
+    [{ kind: 'drunk' }, 'kind: kind'],
+    [{ subject: 'bucket:1' }, 'subject: subject'],
+    [{ happenedAt: 'yesterday' }, 'happenedAt: instant; happenedAt: instant'],
+    [{ happenedAt: '2026-11-25T09:00:00Z' }, 'happenedAt: instant'],
+    [{ by: '  ' }, 'by: required'],
+    [{ v: 99 }, 'v: newer-version'],
+  ])('with %j stumbles at %s', (change, where) => {
+    expect(verdict({ ...good, ...change })).toBe(where);
+  });
+
+  it('is good as it comes from a hand', () => {
+    expect(verdict(good)).toBe('ok');
+  });
+});
+
+const bleach = { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 15 };
+const instruction = {
+  school: 'target-dose',
+  strengthSchool: 'replace-yearly',
+  volumeL: 198,
+  strengthMgMl: 61.8,
+  targetMgL: 2,
+  doseMl: 6.4,
+  way: 'tool',
+  contactMin: 30,
+  clarity: 'clear',
+};
+
+describe('the data of a kind', () => {
+  it.each([
+    ['filled', { volumeL: { value: 198, known: 'measured' }, water: 'well', sealed: true }],
+    [
+      'filled',
+      {
+        volumeL: { value: 198, known: 'guessed', spread: 0.25 },
+        water: 'bought',
+        sealed: true,
+        printedUntil: '2027-05-01',
+      },
+    ],
+    ['drawn', { volumeL: 2, use: 'drinking', byTap: true }],
+    ['batch.begun', instruction],
+    ['dosed', { doseMl: 6.4, strengthMgMl: 61.8 }],
+    ['read', { method: 'dpd', mgL: 0.4 }],
+    ['read', { method: 'smell', smell: 'faint' }],
+    ['moved', { place, shelf: 'A' }],
+    ['container.added', { code: 'A-1', kind: 'drum-208l', place, role: 'clean', heldBefore: 'new' }],
+    ['supply.set', { name: 'Bleach', bleach, amountMl: 1000 }],
+    ['group.set', { name: 'Hall', timeZone: 'Europe/London' }],
+    ['plan.set', { needSchool: 'humanitarian', targetDays: 14 }],
+  ])('%s is good', (kind, data) => {
+    expect(verdict(entry(kind, data))).toBe('ok');
+  });
+
+  it.each([
+    [
+      'filled',
+      { volumeL: { value: 0, known: 'measured' }, water: 'well', sealed: true },
+      'data.volumeL.value: too-small',
+    ],
+    [
+      'filled',
+      { volumeL: { value: 198, known: 'heard' }, water: 'well', sealed: true },
+      /^data\.volumeL\.known/,
+    ],
+    [
+      'filled',
+      { volumeL: { value: 198, known: 'measured' }, water: 'well', sealed: true, printedUntil: 'soon' },
+      'data.printedUntil: day',
+    ],
+    ['drawn', { volumeL: Number.NaN, use: 'drinking', byTap: true }, 'data.volumeL: number'],
+    ['drawn', { volumeL: '5', use: 'drinking', byTap: true }, 'data.volumeL: number'],
+    ['batch.begun', { ...instruction, contactMin: 1 }, 'data.contactMin: too-small'],
+    ['batch.begun', { ...instruction, ph: 14.5 }, 'data.ph: too-large'],
+    ['read', { method: 'dpd' }, 'data: reading'],
+    ['read', { method: 'smell', mgL: 0.4 }, 'data: reading'],
+    ['moved', { place: 'cellar' }, 'data.place: subject'],
+    [
+      'container.added',
+      { code: '', kind: 'drum-208l', place, role: 'clean', heldBefore: 'new' },
+      'data.code: required',
+    ],
+    [
+      'supply.set',
+      { name: 'Bleach', bleach: { ...bleach, strength: 0 }, amountMl: 1000 },
+      'data.bleach.strength: too-small',
+    ],
+    ['group.set', { timeZone: 'Middle/Earth' }, 'data.timeZone: time-zone'],
+    ['group.set', { address: 'the hall' }, 'data.address: url'],
+    ['plan.set', { targetDays: 2.5 }, 'data.targetDays: whole'],
+    ['struck', { target: 'the last one' }, 'data.target: ulid'],
+  ])('%s of %j stumbles', (kind, data, where) => {
+    const said = verdict(entry(kind, data));
+    if (typeof where === 'string') expect(said).toBe(where);
+    else expect(said).toMatch(where);
+  });
+
+  it('keeps nothing that its schema does not name', () => {
+    const parsed = v.parse(
+      EntrySchema,
+      entry('drawn', { volumeL: 2, use: 'drinking', byTap: true, secret: 'x' }),
+    );
+    expect(parsed.data).toEqual({ volumeL: 2, use: 'drinking', byTap: true });
+  });
+});
+
+describe('both demos', () => {
+  it.each([
+    ['Tarn Hollow', tarnHollow(NOW)],
+    ['the household', household(NOW)],
+  ])('%s is written in entries that the contract knows, once each', (_, entries) => {
+    expect(entries.map(verdict).filter(said => said !== 'ok')).toEqual([]);
+    expect(new Set(entries.map(e => e.id)).size).toBe(entries.length);
+    expect(entries.every(e => e.happenedAt <= NOW)).toBe(true);
+    expect(entries.every(e => entryKinds.includes(e.kind))).toBe(true);
+  });
+});
+
+it('a request carries at least one entry and not more than it may', () => {
+  const good = entry('noted', { text: 'x' });
+  expect(v.safeParse(PostEntriesSchema, { entries: [], mode: 'intend' }).success).toBe(false);
+  expect(v.safeParse(PostEntriesSchema, { entries: [good], mode: 'perhaps' }).success).toBe(false);
+  expect(v.safeParse(PostEntriesSchema, { entries: [good], mode: 'happened' }).success).toBe(true);
+  expect(v.safeParse(PostEntriesSchema, { entries: Array(5001).fill(good), mode: 'intend' }).success).toBe(
+    false,
+  );
+});
+
+describe('scalars', () => {
+  it.each([
+    [SubjectSchema, 'group', true],
+    [SubjectSchema, 'kind:drum-208l', true],
+    [SubjectSchema, drum, true],
+    [SubjectSchema, 'container:short', false],
+    [SubjectSchema, 'kind:Drum', false],
+    [InstantSchema, NOW, true],
+    [InstantSchema, '2026-13-25T09:00:00.000Z', false],
+    [DaySchema, '2026-02-28', true],
+    [DaySchema, '2026-2-8', false],
+  ] as const)('%# %s', (schema, value, isGood) => {
+    expect(v.safeParse(schema as v.GenericSchema, value).success).toBe(isGood);
+  });
+});

@@ -1,0 +1,73 @@
+import { describe, expect, it } from 'vitest';
+import { fold } from '#core/log/fold.ts';
+import { stateAt } from '#core/log/state.ts';
+import { tarnHollow } from '#demo/tarnHollow.ts';
+import { generate } from '../../../scripts/generate.ts';
+import { type Box, type Drawn, sectionOf } from './layout.ts';
+import { nextCodes } from './settingDown.ts';
+
+const NOW = '2026-11-25T09:00:00.000Z';
+const facts = fold(tarnHollow(NOW));
+const section = sectionOf(facts, stateAt(facts, NOW).containers);
+const places = section.buildings.flatMap(b => b.places);
+
+const overlaps = (a: Box, b: Box): boolean =>
+  a.x < b.x + b.w - 1e-6 && b.x < a.x + a.w - 1e-6 && a.y < b.y + b.h - 1e-6 && b.y < a.y + a.h - 1e-6;
+/** Pairs of a list that lie through each other. */
+const clashes = (list: readonly Box[]): [Box, Box][] =>
+  list.flatMap((a, i) => list.slice(i + 1).flatMap((b): [Box, Box][] => (overlaps(a, b) ? [[a, b]] : [])));
+const within = (a: Box, b: Box): boolean =>
+  a.x >= b.x - 1e-6 && a.x + a.w <= b.x + b.w + 1e-6 && a.y >= b.y - 1e-6;
+
+describe('the section of the demo', () => {
+  it('draws every container once, inside its room, none through another', () => {
+    const drawn = places.flatMap(p => p.drawn);
+    expect(drawn).toHaveLength(Object.keys(facts.container).length);
+    for (const p of places) {
+      for (const d of p.drawn) expect(within(d, p), d.container.code).toBe(true);
+      expect(clashes(p.drawn), p.place.name).toEqual([]);
+    }
+  });
+
+  it('stands rooms of one level side by side and cellars under the ground', () => {
+    for (const b of section.buildings) expect(clashes(b.places), b.building.name).toEqual([]);
+    for (const p of places)
+      expect(p.place.level < 0 ? p.y + p.h <= 1e-6 : p.y >= -1e-6, p.place.name).toBe(true);
+  });
+
+  it('is to scale: a drum is 585 mm wide and 890 mm high wherever it stands', () => {
+    const drums = places.flatMap(p => p.drawn).filter(d => d.kind.id === 'drum-208l');
+    expect(drums.length).toBeGreaterThan(10);
+    for (const d of drums) expect([d.w, d.h]).toEqual([0.585, 0.89]);
+  });
+
+  it('fills each to its level', () => {
+    const tank = places.flatMap(p => p.drawn).find(d => d.container.code === 'TH-RT')!;
+    expect(tank.level).toBeCloseTo(3120 / 5000, 6);
+  });
+
+  it('holds all it draws in its extent', () => {
+    for (const b of section.buildings) expect(within(b, section.extent)).toBe(true);
+  });
+});
+
+describe('a crowded store', () => {
+  const crowd = fold(generate(4000, 8200, NOW));
+  const drawn: Drawn[] = sectionOf(crowd, stateAt(crowd, NOW).containers).buildings.flatMap(b =>
+    b.places.flatMap(p => p.drawn),
+  );
+
+  it('merges like neighbours into counted blocks, none lost', () => {
+    expect(drawn.length).toBeLessThan(400);
+    expect(drawn.reduce((sum, d) => sum + d.count, 0)).toBe(4000);
+  });
+});
+
+describe('codes', () => {
+  it('go on after the last one; a group’s first has its initials', () => {
+    expect(nextCodes(facts, 2)).toEqual(['TH-095', 'TH-096']);
+    const fresh = { ...facts, container: {} };
+    expect(nextCodes(fresh, 2)).toEqual(['TH-001', 'TH-002']);
+    expect(nextCodes({ ...fresh, group: { ...fresh.group, name: '' } }, 1)).toEqual(['W-001']);
+  });
+});

@@ -1,0 +1,89 @@
+import { describe, expect, it } from 'vitest';
+import { sayTo } from './catalogue.ts';
+import * as format from './format.ts';
+
+/** Narrow spaces are for the eye; the test reads plain ones. */
+const plain = (text: string): string => text.replaceAll('\u00a0', ' ');
+
+describe('volumes', () => {
+  it.each([
+    [198, 'metric', '198 L'],
+    [1234.5, 'metric', '1,235 L'],
+    [0.5, 'metric', '500 mL'],
+    [0, 'metric', '0 L'],
+    [18.927, 'US', '5 gal'],
+    [0.946352946, 'US', '32 fl oz'],
+    [22.73045, 'imperial', '5 gal'],
+  ] as const)('%s L for %s: %s', (litres, units, text) => {
+    expect(plain(format.litres(litres, units))).toBe(text);
+  });
+
+  it('stand in both units where a slip would hurt', () => {
+    expect(plain(format.bothVolumes(198, 'US'))).toBe('52.3 gal (198 L)');
+    expect(plain(format.bothVolumes(198, 'metric'))).toBe('198 L');
+  });
+
+  it('of a working can be added up by hand', () => {
+    expect(plain(format.exactLitres(385.5, 'metric'))).toBe('385.5 L');
+    expect(plain(format.exactLitres(3.785411784, 'US'))).toBe('1 gal');
+  });
+});
+
+describe('other figures', () => {
+  it('follow the person', () => {
+    expect(plain(format.temperature(10, 'US'))).toBe('50 °F');
+    expect(plain(format.temperature(10, 'imperial'))).toBe('10 °C');
+    expect(plain(format.kg(218, 'metric'))).toBe('218 kg');
+    expect(plain(format.kg(218, 'US'))).toBe('480.6 lb');
+    expect(plain(format.load(195, 'metric'))).toBe('195 kg/m²');
+    // 195 kg/m² is the 40 lb/ft² that dwellings are built for
+    expect(plain(format.load(195, 'US'))).toBe('40 lb/ft²');
+    expect(plain(format.ml(6.9))).toBe('6.9 mL');
+    expect(plain(format.percent(0.25))).toBe('25 %');
+  });
+
+  it('never promise more days than there are', () => {
+    expect(plain(format.days(13.99))).toBe('13.9 days');
+    expect(plain(format.days(1))).toBe('1 day');
+    expect(plain(format.days(420.7))).toBe('420 days');
+  });
+});
+
+describe('time', () => {
+  it('is of the group’s zone', () => {
+    expect(format.time('2026-07-01T13:24:00.000Z', 'Europe/London')).toBe('14:24');
+    expect(format.dayAndTime('2026-07-01T23:30:00.000Z', 'Europe/London')).toBe('2 Jul 2026, 00:30');
+    expect(format.day('2026-12-04')).toBe('4 Dec 2026');
+    expect(format.weekday('2026-11-25')).toBe('Wed 25 Nov');
+    expect(format.month('2026-11-25')).toBe('November 2026');
+  });
+
+  it('runs down to nothing and no further', () => {
+    expect(format.countdown(11.1)).toBe('11:06');
+    expect(format.countdown(90)).toBe('1:30:00');
+    expect(format.countdown(-5)).toBe('00:00');
+  });
+});
+
+describe('a text', () => {
+  const reader = { units: 'US' as const, timeZone: 'Europe/London' };
+  it('is filled with values in the reader’s units and zone', () => {
+    expect(plain(sayTo(reader, 'state.waiting.stand', { untilAt: '2026-07-01T13:24:00.000Z' }))).toBe(
+      'Let it stand until 14:24. Not to be drunk yet.',
+    );
+    expect(plain(sayTo(reader, { id: 'contact.cold', params: { temperatureC: 5 } }))).toBe(
+      '41 °F is colder than 10 °C: 60 minutes instead of 30.',
+    );
+  });
+
+  it('may name another text', () => {
+    expect(
+      sayTo(reader, 'slip.spoon', { entered: 'spoon.metric-tbsp', meant: 'spoon.eighth-tsp', ratio: 24 }),
+    ).toBe('Likely slip: a tablespoon for ⅛ teaspoon.');
+  });
+
+  it('counts', () => {
+    expect(sayTo(reader, 'shell.people', { count: 1 })).toBe('1 person');
+    expect(sayTo(reader, 'shell.people', { count: 47 })).toBe('47 people');
+  });
+});
