@@ -92,3 +92,21 @@ test('what is not understood is said beside the blank, and what was typed stays'
   await visitor.fill('pH', '74');
   await expect(page.getByText(/pH: that is above 12. Likely slip: a decimal point/)).toBeVisible();
 });
+
+test('perfumed bleach, muddy water and a guess are answered beside the blanks', async ({ visitor }) => {
+  const { page } = visitor;
+  await settle(visitor);
+  await visitor.open(/^6 Bench/);
+  await visitor.choose('What the bottle is', 'scented bleach');
+  await expect(page.getByText(/Perfumed bleach is not for drinking water/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Begin the sheet' })).toHaveCount(0);
+  await visitor.choose('What the bottle is', 'plain bleach');
+  await expect(page.getByRole('button', { name: 'Begin the sheet' })).toBeVisible();
+  await visitor.choose('How clear the water is', /^muddy/);
+  await expect(page.getByText(/Chlorine does not reach through water this muddy/)).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Begin the sheet' })).toHaveCount(0);
+  await visitor.choose('How clear the water is', /^clear/);
+  await visitor.choose('How it is known', /^guessed/);
+  await expect(page.getByText(/The volume is a guess: anything from 148\sL to 247\sL/)).toBeVisible();
+  await expect(page.getByText(/count the pours of a bottle you know/)).toBeVisible();
+});
