@@ -1,19 +1,17 @@
 import { CloudOff, Flame, Keyboard, Search as SearchIcon, Sun } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
-import { LogSomething } from '../areas/today/LogSomething.tsx';
 import { personChanged } from '../person/person.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
+import { InTurn } from '../ui/InTurn.tsx';
 import { Textures } from '../ui/Textures.tsx';
 import { Column, type Pips, Strip } from './Column.tsx';
 import { FirstRun } from './FirstRun.tsx';
 import { useAppDispatch, useAppSelector, useDuties, useFacts, useWaterState } from './hooks.ts';
 import { useKey, useLayerKeys } from './keys.ts';
 import { Reach } from './Reach.tsx';
-import { Search } from './Search.tsx';
-import { Settings } from './Settings.tsx';
 import { SedimentPatterns } from './sediments.tsx';
 import { useRecord } from './undo.tsx';
 
@@ -83,6 +81,13 @@ function HeaderSide({ onSearch, onSettings }: { onSearch: () => void; onSettings
     </div>
   );
 }
+
+// dialogs come with the first key or click that asks for them
+const LogSomething = lazy(async () => ({
+  default: (await import('../areas/today/LogSomething.tsx')).LogSomething,
+}));
+const Search = lazy(async () => ({ default: (await import('./Search.tsx')).Search }));
+const Settings = lazy(async () => ({ default: (await import('./Settings.tsx')).Settings }));
 
 /** Toasts are of the same paper as the rest: no shadow, no float of their own. */
 const toasts = {
@@ -164,13 +169,17 @@ export function Shell() {
           <HeaderSide onSearch={() => setOpened('search')} onSettings={() => setOpened('settings')} />
         </header>
         <main id="layer" tabIndex={-1} className="min-h-0 flex-1 overflow-auto outline-none">
-          <Outlet context={{ logSomething: () => setOpened('log') } satisfies ShellContext} />
+          <InTurn>
+            <Outlet context={{ logSomething: () => setOpened('log') } satisfies ShellContext} />
+          </InTurn>
         </main>
         <Strip pips={pips} />
       </div>
-      <Search open={opened === 'search'} onClose={() => setOpened(null)} />
-      <Settings open={opened === 'settings'} onClose={() => setOpened(null)} />
-      <LogSomething open={opened === 'log'} onClose={() => setOpened(null)} />
+      <Suspense fallback={null}>
+        {opened === 'search' && <Search open onClose={() => setOpened(null)} />}
+        {opened === 'settings' && <Settings open onClose={() => setOpened(null)} />}
+        {opened === 'log' && <LogSomething open onClose={() => setOpened(null)} />}
+      </Suspense>
     </div>
   );
 }

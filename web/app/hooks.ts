@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import { useDispatch, useSelector } from 'react-redux';
-import { dayOf } from '#core/calendar/day.ts';
-import { type Duty, dutiesAt } from '#core/log/duties.ts';
+import type { Duty } from '#core/log/duties.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { foldOnto } from '#core/log/fold.ts';
 import { type State, stateAt } from '#core/log/state.ts';
+import { dutiesOnce, stateOnce } from '../log/answers.ts';
 import { useNow } from '../log/clock.ts';
 import { previewed } from '../log/previewSlice.ts';
 import { type Draft, stamped } from '../log/record.ts';
@@ -26,33 +26,16 @@ export function useReader(): Reader {
 /** States are computed anew this often; a clock that ends within shows it at most so late. */
 const STATE_STEP_S = 2;
 
-let last: { facts: Facts; state: State } | undefined;
-
-// every component that asks gets the same answer, until the facts or what follows from the clock change
-function stateOnce(facts: Facts, now: string): State {
-  const isSame =
-    last?.facts === facts &&
-    last.state.now <= now &&
-    now < last.state.holdsUntil &&
-    last.state.today === dayOf(now, facts.group.timeZone);
-  if (last && isSame) return last.state;
-  last = { facts, state: stateAt(facts, now) };
-  return last.state;
-}
-
 /** The state of everything, now. */
 export function useWaterState(): State {
   return stateOnce(useFacts(), useNow(STATE_STEP_S));
 }
 
-let lastDuties: { state: State; duties: readonly Duty[] } | undefined;
-
 /** Everything that waits, now: worked out once for the column's pips and for Today. */
 export function useDuties(): readonly Duty[] {
   const facts = useFacts();
   const state = useWaterState();
-  if (lastDuties?.state !== state) lastDuties = { state, duties: dutiesAt(facts, state) };
-  return lastDuties.duties;
+  return dutiesOnce(facts, state);
 }
 
 /** The state as it would be after the action under the pointer; undefined when there is none. */

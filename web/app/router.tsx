@@ -1,15 +1,10 @@
 import { createBrowserRouter, Navigate } from 'react-router';
-import { Bench } from '../areas/bench/Bench.tsx';
-import { LargeSheet } from '../areas/bench/LargeSheet.tsx';
-import { Plan } from '../areas/plan/Plan.tsx';
-import { Round } from '../areas/store/Round.tsx';
-import { Rounds } from '../areas/store/Rounds.tsx';
-import { Store } from '../areas/store/Store.tsx';
 import { Stub } from '../areas/stub/Stub.tsx';
 import { Today } from '../areas/today/Today.tsx';
 import { layers } from './layers.ts';
 import { Shell } from './Shell.tsx';
 
+// Today is there at once; the other layers come with the first step into them
 export const router = createBrowserRouter([
   {
     path: '/',
@@ -17,14 +12,27 @@ export const router = createBrowserRouter([
     children: [
       { index: true, element: <Navigate to="/today" replace /> },
       { path: 'today', element: <Today /> },
-      { path: 'plan', element: <Plan /> },
-      { path: 'store/rounds', element: <Rounds /> },
-      { path: 'store/round/:place', element: <Round /> },
-      { path: 'store/:container?', element: <Store /> },
-      { path: 'bench', element: <Bench /> },
-      { path: 'bench/:container', element: <LargeSheet /> },
+      { path: 'plan', lazy: async () => ({ Component: (await import('../areas/plan/Plan.tsx')).Plan }) },
+      {
+        path: 'store/rounds',
+        lazy: async () => ({ Component: (await import('../areas/store/Rounds.tsx')).Rounds }),
+      },
+      {
+        path: 'store/round/:place',
+        lazy: async () => ({ Component: (await import('../areas/store/Round.tsx')).Round }),
+      },
+      {
+        path: 'store/:container?',
+        lazy: async () => ({ Component: (await import('../areas/store/Store.tsx')).Store }),
+      },
+      { path: 'bench', lazy: async () => ({ Component: (await import('../areas/bench/Bench.tsx')).Bench }) },
+      {
+        path: 'bench/:container',
+        lazy: async () => ({ Component: (await import('../areas/bench/LargeSheet.tsx')).LargeSheet }),
+      },
       ...layers.filter(l => !l.isBuilt).map(l => ({ path: l.area, element: <Stub area={l.area} /> })),
       { path: '*', element: <Navigate to="/today" replace /> },
     ],
+    hydrateFallbackElement: <></>,
   },
 ]);

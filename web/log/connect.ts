@@ -1,10 +1,9 @@
 import type { LogEvent } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
-import { warmDuties } from '#core/log/duties.ts';
 import { gather } from '#core/log/fold.ts';
-import { stateAt, warmStates } from '#core/log/state.ts';
 import type { AppStore } from '../app/store.ts';
-import { breathe, fetchSnapshot } from './api.ts';
+import { workOut } from './answers.ts';
+import { fetchSnapshot } from './api.ts';
 import { setClock } from './clock.ts';
 import { entriesCame, lineChanged, loadFailed, queued, snapshotCame } from './logSlice.ts';
 import { loadQueue } from './queueStorage.ts';
@@ -22,10 +21,7 @@ export function connect(store: AppStore): void {
       const { head, rows } = await fetchSnapshot();
       setClock(head.now);
       const facts = gather(rows);
-      for (const _ of warmStates(facts, head.now)) await breathe();
-      const state = stateAt(facts, head.now);
-      await breathe();
-      for (const _ of warmDuties(facts, state)) await breathe();
+      await workOut(facts, head.now);
       store.dispatch(snapshotCame({ facts, seq: head.seq, demo: head.demo }));
       await store.dispatch(flush());
     } catch {
