@@ -16,12 +16,19 @@ const RETRY_MS = 5000;
 export function connect(store: AppStore): void {
   for (const waiting of loadQueue()) store.dispatch(queued(waiting));
 
-  const load = async () => {
+  const load = async (): Promise<void> => {
     try {
+      const seqBefore = store.getState().log.seq;
       const { head, rows } = await fetchSnapshot();
       setClock(head.now);
       const facts = gather(rows);
       await workOut(facts, head.now);
+      const { seq } = store.getState().log;
+      // something was recorded while this was read: it would show what was, not what is
+      if (seq !== seqBefore && seq > head.seq) {
+        await load();
+        return;
+      }
       store.dispatch(snapshotCame({ facts, seq: head.seq, demo: head.demo }));
       await store.dispatch(flush());
     } catch {
