@@ -91,6 +91,8 @@ const Settings = lazy(async () => ({ default: (await import('./Settings.tsx')).S
 
 /** Toasts are of the same paper as the rest: no shadow, no float of their own. */
 const toasts = {
+  // a tired person reads slowly, and the way back should still be there
+  duration: 12_000,
   unstyled: true,
   classNames: {
     toast:
