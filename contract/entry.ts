@@ -200,6 +200,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     dilution: v.exactOptional(
       v.object({ factor: between(1, 10_000), bleachMl: between(0, 10_000), waterMl: between(0, 100_000) }),
     ),
+    supply: v.exactOptional(SubjectSchema),
     contactMin: between(15, 1440),
     clarity,
     temperatureC: v.exactOptional(temperatureC),

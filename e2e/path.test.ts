@@ -107,6 +107,8 @@ test('a mistake is struck: what rests on it is named, and the state is as before
   await visitor.press('Draw off');
   await visitor.fill('How much', '100');
   await visitor.press('Draw it off');
+  // the act is done: nothing is previewed any more
+  await expect(page.getByTestId('reach-preview')).toHaveCount(0);
   await expect(reach).toContainText('32.5 days');
   await visitor.press('Strike: Filled with 198 L, treated tap water');
   await visitor.press('Strike it');

@@ -9,7 +9,7 @@ test.describe('on the demo', () => {
   });
 
   const screens = {
-    day: ['today', 'plan', 'store', 'store?view=table', 'bench', 'rain'],
+    day: ['today', 'plan', 'store', 'store?view=table', 'bench', 'store/rounds', 'rain'],
     lamp: ['today', 'store', 'bench'],
   };
   for (const [theme, paths] of Object.entries(screens)) {

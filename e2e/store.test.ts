@@ -230,3 +230,49 @@ test('a kind of one’s own is set down; a stock-take lists what was not seen', 
   await visitor.press('Note what was seen');
   await expect(page.getByText('2 seen and noted')).toBeVisible();
 });
+
+test('a row filled today is taken in before noon as well', async ({ zeolite, visitor }) => {
+  const { page } = visitor;
+  // the clock only goes forward: to half past eight of the next morning
+  const tomorrow = `${new Date(Date.parse(await zeolite.now()) + 86_400_000).toISOString().slice(0, 10)}T08:30:00.000Z`;
+  await zeolite.pass((Date.parse(tomorrow) - Date.parse(await zeolite.now())) / 60_000);
+  await visitor.press('Begin');
+  await visitor.press('Take in a list');
+  await visitor.fill(
+    'The list as text',
+    `code,size,place,water,filled\nX1,20 L,cellar,tap,${tomorrow.slice(0, 10)}\n`,
+  );
+  await visitor.press('Set down 1 container');
+  await expect(visitor.container('X1')).toBeVisible();
+  // 19 L ÷ 15.14 L a day
+  await expect(visitor.reach).toContainText('1.2 days');
+  await page.reload();
+  await expect(visitor.container('X1')).toBeVisible();
+});
+
+test('the dose comes out of the bottle that the sheet was begun with', async ({ page }) => {
+  const demo = new Zeolite('demo/main.ts');
+  await demo.start();
+  const used = async () => {
+    const { facts } = (await (await fetch(`${demo.address}api/snapshot`)).json()) as {
+      facts: [string, { name?: string; usedMl?: number }][];
+    };
+    return Object.fromEntries(
+      facts.filter(([s]) => s.startsWith('supply:')).map(([, f]) => [f.name, f.usedMl]),
+    );
+  };
+  const before = await used();
+  const visitor = new Visitor(page);
+  await page.goto(`${demo.address}bench`);
+  await visitor.choose('Bleach', /^Bleach 6 %, school/);
+  await visitor.choose('Rule for the strength', /^its age/);
+  await visitor.press(/^safe-storage dose/);
+  await visitor.press('Begin the sheet');
+  await visitor.press('Yes, as asked');
+  await visitor.press('It is in');
+  await expect(page.getByRole('button', { name: 'Stirred, lid on' })).toBeVisible();
+  await expect.poll(async () => (await used())['Bleach 6 %, school']).toBeGreaterThan(5);
+  expect((await used())['Bleach 6 %, hall']).toBe(before['Bleach 6 %, hall']);
+  await demo.stop();
+  demo.remove();
+});

@@ -19,6 +19,8 @@ export interface DoseInstruction {
   readonly steps?: number;
   readonly pourMl?: number;
   readonly dilution?: { readonly factor: number; readonly bleachMl: number; readonly waterMl: number };
+  /** The supply that the dose comes from. */
+  readonly supply?: string;
   readonly contactMin: number;
   readonly clarity: Clarity;
   readonly temperatureC?: number;

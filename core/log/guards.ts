@@ -215,12 +215,7 @@ function onFilled(
       container.place,
       container.shelf,
     );
-    // it stands there already: what a shelf cannot carry is told, and refused only when it is moved there
-    judgements.push(
-      ...placing.map(j =>
-        j.verdict === 'refuse' && j.reason.id !== 'shelf.over' ? { ...j, verdict: 'warn' as const } : j,
-      ),
-    );
+    judgements.push(...placing);
   }
   const left = container.fill?.remainingL ?? 0;
   if (left > 0) {

@@ -61,6 +61,7 @@ export function Act({
 
   const act = async (mode: 'intend' | 'happened') => {
     if (!drafts) return;
+    preview.onMouseLeave();
     const outcome = await recordAndTell(drafts, told, mode);
     if (outcome.is === 'refused') setAnswered({ drafts, judgements: outcome.judgements });
     else if (outcome.is !== 'problem') onDone?.();

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useEffect, useMemo } from 'react';
 import { useDispatch, useSelector } from 'react-redux';
 import type { Duty } from '#core/log/duties.ts';
 import type { Facts } from '#core/log/facts.ts';
@@ -56,5 +56,7 @@ export function usePreview(drafts: readonly Draft[] | undefined) {
     if (drafts) dispatch(previewed(drafts));
   };
   const hide = () => dispatch(previewed(null));
+  // a button that is gone can no longer be left: what it previewed would stay in the reach
+  useEffect(() => () => void dispatch(previewed(null)), [dispatch]);
   return { onMouseEnter: show, onFocus: show, onMouseLeave: hide, onBlur: hide };
 }

@@ -64,17 +64,19 @@ export function Bench() {
       return undefined;
     if (!plan.strength.mgMl || refusals(plan.judgements).length > 0) return undefined;
     const list: Draft[] = [];
+    const isNew = form.supply === NEW_BLEACH;
+    const supply = isNew ? newSubject('supply') : form.supply;
     const bleach = bleachOf(form, facts);
-    if (form.supply === NEW_BLEACH && bleach) {
+    if (isNew && bleach) {
       list.push(
-        draft('supply.set', newSubject('supply'), {
+        draft('supply.set', supply, {
           name: say('bench.bottle-name', { strength: bleach.strength, basis: `basis.${bleach.basis}` }),
           bleach,
           amountMl: BOTTLE_ML,
         }),
       );
     }
-    list.push(draft('batch.begun', form.container, instructionOf(question, plan)));
+    list.push(draft('batch.begun', form.container, { ...instructionOf(question, plan), supply }));
     return list;
   }, [question, plan, form, facts, say]);
 

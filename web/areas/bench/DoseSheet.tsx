@@ -5,7 +5,7 @@ import { judgeResidual } from '#core/chlorine/residual.ts';
 import type { ContainerFacts } from '#core/log/facts.ts';
 import { decidingBatch } from '#core/log/state.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { useNow } from '../../log/clock.ts';
 import { type Draft, draft } from '../../log/record.ts';
@@ -82,6 +82,7 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
             instructedMl={instruction.doseMl}
             strengthMgMl={instruction.strengthMgMl}
             isRepeat={standing.phase === 'repeat'}
+            supply={instruction.supply}
           />
         );
       case 'mix':
@@ -224,16 +225,16 @@ function DoseStep({
   instructedMl,
   strengthMgMl,
   isRepeat,
+  supply,
 }: {
   container: ContainerFacts;
   instructedMl: number;
   strengthMgMl: number;
   isRepeat: boolean;
+  supply: string | undefined;
 }) {
   const say = useSay();
-  const facts = useFacts();
   const [doseMl, setDoseMl] = useState<number | undefined>(instructedMl);
-  const supply = Object.keys(facts.supply)[0];
   const drafts = useMemo(
     () =>
       doseMl === undefined || doseMl <= 0

@@ -11,6 +11,7 @@ import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { download } from './download.ts';
+import { tapeText } from './tape.ts';
 
 type Which = 'one' | 'changed' | 'all';
 
@@ -123,12 +124,7 @@ export function LabelDialog({ only, onClose }: { only?: string; onClose: () => v
       </div>
       {only && labels[0] && (
         <p className="mt-3 text-small text-ash">
-          {say('label.tape')}{' '}
-          {[
-            labels[0].label.code,
-            say(labels[0].label.notForDrinking ? 'label.not-drinking' : labels[0].label.grade),
-            ...labels[0].label.lines.map(l => say(l)),
-          ].join(' · ')}
+          {say('label.tape')} {tapeText(labels[0].label, say)}
         </p>
       )}
     </Dialog>

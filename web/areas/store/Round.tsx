@@ -20,6 +20,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { browserId } from './browser.ts';
 import { useKindName } from './kindName.ts';
+import { tapeText } from './tape.ts';
 
 /** A container due within so many days goes along on a round. */
 const EARLY_DAYS = 30;
@@ -246,10 +247,7 @@ function RoundSheet({ container }: { container: ContainerFacts }) {
       <div className="flex flex-col gap-3">
         <p>{say('round.label.how')}</p>
         <p className="border-[1.5px] border-dashed border-slate bg-paper p-2">
-          {container.code} ·{' '}
-          {labelOf(facts, container, state)
-            .lines.map(l => say(l))
-            .join(' · ')}
+          {tapeText(labelOf(facts, container, state), say)}
         </p>
         <Button
           look="primary"

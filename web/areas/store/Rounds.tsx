@@ -55,7 +55,7 @@ export function Rounds() {
   const set = (change: Partial<Blanks>) => setBlanks(b => ({ ...b, ...change }));
   const question = useQuestion(blanks);
   const [plan, setPlan] = useState<RoundsPlan | null>(null);
-  const key = JSON.stringify(question);
+  const key = useMemo(() => JSON.stringify(question), [question]);
 
   // laid anew when what it follows from changed, not with every tick of the clock
   useEffect(() => {

@@ -134,6 +134,7 @@ export function Store() {
             <p className="mt-6">
               <Button onClick={() => setTakingIn(true)}>{say('take-in.title')}</Button>
             </p>
+            <p className="mt-4 text-ash">{say('empty.example')}</p>
           </div>
         ) : (
           <>

@@ -1,6 +1,6 @@
 import Papa from 'papaparse';
 import { useMemo, useState } from 'react';
-import { dayOf } from '#core/calendar/day.ts';
+import { addMinutes, dayOf } from '#core/calendar/day.ts';
 import {
   guessFields,
   type ListField,
@@ -15,6 +15,7 @@ import { allKinds } from '#core/log/state.ts';
 import type { UnitSystem } from '#core/units/system.ts';
 import { useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
+import { now } from '../../log/clock.ts';
 import { type Draft, draft, newSubject, stamped } from '../../log/record.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -60,7 +61,9 @@ function draftsOf(reading: ListReading, facts: Facts, home: string): Draft[] {
       }),
     );
     if (p.water && p.litres) {
-      const at = `${p.filledOn}T12:00:00.000Z`;
+      // noon of the day, but never later than now: a row of today is taken in before lunch too
+      const noon = `${p.filledOn}T12:00:00.000Z`;
+      const at = noon < now() ? noon : now();
       drafts.push(
         draft(
           'filled',
@@ -74,14 +77,14 @@ function draftsOf(reading: ListReading, facts: Facts, home: string): Draft[] {
   return drafts;
 }
 
-/** A container is set down no later than it was filled. */
+/** A container is set down just before it was filled. */
 function dated(drafts: readonly Draft[]): Draft[] {
   const filledAt = new Map(
     drafts.flatMap(d => (d.kind === 'filled' && d.at ? [[d.subject, d.at] as const] : [])),
   );
   return drafts.map(d => {
     const at = d.kind === 'container.added' ? filledAt.get(d.subject) : undefined;
-    return at ? { ...d, at: at.replace('T12', 'T11') } : d;
+    return at ? { ...d, at: addMinutes(at, -1) } : d;
   });
 }
 
