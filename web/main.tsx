@@ -2,22 +2,22 @@ import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource/atkinson-hyperlegible-mono/latin-400.css';
 import '@fontsource/atkinson-hyperlegible-mono/latin-600.css';
 import './styles.css';
-import { StrictMode } from 'react';
-import { createRoot } from 'react-dom/client';
-import { Provider } from 'react-redux';
-import { RouterProvider } from 'react-router/dom';
-import { router } from './app/router.tsx';
-import { store } from './app/store.ts';
-import { connect } from './log/connect.ts';
-import './texts/catalogue.ts';
+import { breathe } from './app/breathe.ts';
 
-connect(store);
-
-createRoot(document.getElementById('root')!).render(
-  <StrictMode>
-    <Provider store={store}>
-      {/* a running clock ticks each second, and every tick would start a navigation in transition anew: it would never end */}
-      <RouterProvider router={router} useTransitions={false} />
-    </Provider>
-  </StrictMode>,
-);
+// the parts are evaluated one at a time, with breath between: on a slow machine too the page answers while it opens
+const parts = [
+  () => import('react-dom/client'),
+  () => import('react-router/dom'),
+  () => import('@reduxjs/toolkit'),
+  () => import('./texts/catalogue.ts'),
+  () => import('./app/store.ts'),
+  () => import('./areas/today/Today.tsx'),
+  () => import('./app/Shell.tsx'),
+  () => import('./app/router.tsx'),
+];
+for (const part of parts) {
+  await part();
+  await breathe();
+}
+const { start } = await import('./app/start.tsx');
+start(document.getElementById('root')!);

@@ -2,7 +2,7 @@ import { addDays, type Day, dayOf, type Instant } from '../calendar/day.ts';
 import { replaceBleachBy } from '../chlorine/strength.ts';
 import { type Judgement, judge, type Message, message, type Verdict } from '../judgement.ts';
 import type { Subject } from './entry.ts';
-import type { ContainerFacts, Facts, PlaceFacts } from './facts.ts';
+import type { ContainerFacts, Facts } from './facts.ts';
 import type { ContainerState, State } from './state.ts';
 
 /** The layer of the column that a duty is done in. */
@@ -44,23 +44,28 @@ function whenOf(day: Day, today: Day): When {
   return day <= addDays(today, WEEK_DAYS) ? 'week' : 'later';
 }
 
-// A container's duty follows from its state, its facts and its place's name; all three are immutable.
-interface Kept {
-  readonly container: ContainerFacts;
-  readonly place: PlaceFacts | undefined;
-  readonly today: Day;
-  readonly duty: Duty | undefined;
-}
-const kept = new WeakMap<ContainerState, Kept>();
+// `stateAt` makes a state anew whenever its container, its place or the day changes: what waits there follows from it alone
+const kept = new WeakMap<ContainerState, readonly Waiting[]>();
 
-function cachedDuty(facts: Facts, state: ContainerState, today: Day): Duty | undefined {
-  const container = facts.container[state.id]!;
-  const place = facts.place[container.place];
+/** A duty, and what it may be merged with: duties of one key become one line. */
+interface Waiting {
+  readonly duty: Duty;
+  readonly key: string;
+}
+
+function waitingAt(facts: Facts, state: ContainerState, today: Day): readonly Waiting[] {
   const last = kept.get(state);
-  if (last && last.container === container && last.place === place && last.today === today) return last.duty;
-  const duty = containerDuty(facts, state, today);
-  kept.set(state, { container, place, today, duty });
-  return duty;
+  if (last) return last;
+  const container = facts.container[state.id]!;
+  const waiting = [
+    containerDuty(facts, state, today),
+    begunDuty(container, state, today),
+    ...incidentDuties(container, facts.group.timeZone, today),
+  ]
+    .filter(duty => duty !== undefined)
+    .map(duty => ({ duty, key: mergeKey(duty, container.place) }));
+  kept.set(state, waiting);
+  return waiting;
 }
 
 function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | undefined {
@@ -126,13 +131,15 @@ function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | 
 /** Like duties of a place merge into one line from this many on. */
 const MERGE_FROM = 2;
 
-/** Merges rotations that fall on one day in one place, and all that is past in one place. */
-function merged(facts: Facts, duties: readonly Duty[]): Duty[] {
+/** Rotations that fall on one day in one place are one line, and all that is past in one place. */
+function mergeKey({ id, what, day }: Duty, place: Subject): string {
+  if (what.id === 'duty.rotate') return `${what.id}|${place}|${day}`;
+  return what.id === 'duty.past' ? `${what.id}|${place}` : id;
+}
+
+function merged(waiting: readonly Waiting[]): Duty[] {
   const groups = new Map<string, Duty[]>();
-  for (const duty of duties) {
-    const place = facts.container[duty.subject]?.place;
-    const isLike = place && (duty.what.id === 'duty.rotate' || duty.what.id === 'duty.past');
-    const key = isLike ? `${duty.what.id}|${place}|${duty.what.id === 'duty.past' ? '' : duty.day}` : duty.id;
+  for (const { key, duty } of waiting) {
     const group = groups.get(key);
     if (group) group.push(duty);
     else groups.set(key, [duty]);
@@ -146,27 +153,25 @@ function merged(facts: Facts, duties: readonly Duty[]): Duty[] {
   });
 }
 
-/** Containers that still wait for a clean answer: water drunk before it was fit. */
-function incidentDuties(facts: Facts, today: Day): Duty[] {
-  return Object.values(facts.container).flatMap(c =>
-    (c.fill?.drawnUnfit ?? [])
-      .map(
-        (d): Duty => ({
-          id: `unfit:${d.entry}`,
-          area: 'store',
-          when: 'now',
-          day: dayOf(d.at, facts.group.timeZone),
-          at: d.at,
-          subject: c.id,
-          what: message(`duty.drawn-unfit.${d.why}`, { code: c.code, litres: d.litres }),
-          verdict: 'refuse',
-          judgement: judge('refuse', message('judgement.drawn-unfit'), 'who-gdwq', {
-            remedy: message('judgement.drawn-unfit.remedy'),
-          }),
+/** Water that was drunk from a container before it was fit, in the last week. */
+function incidentDuties(container: ContainerFacts, timeZone: string, today: Day): Duty[] {
+  return (container.fill?.drawnUnfit ?? [])
+    .map(
+      (d): Duty => ({
+        id: `unfit:${d.entry}`,
+        area: 'store',
+        when: 'now',
+        day: dayOf(d.at, timeZone),
+        at: d.at,
+        subject: container.id,
+        what: message(`duty.drawn-unfit.${d.why}`, { code: container.code, litres: d.litres }),
+        verdict: 'refuse',
+        judgement: judge('refuse', message('judgement.drawn-unfit'), 'who-gdwq', {
+          remedy: message('judgement.drawn-unfit.remedy'),
         }),
-      )
-      .filter(duty => duty.day >= addDays(today, -WEEK_DAYS)),
-  );
+      }),
+    )
+    .filter(duty => duty.day >= addDays(today, -WEEK_DAYS));
 }
 
 /** Bleach that must be replaced, and when. */
@@ -189,23 +194,18 @@ function supplyDuties(facts: Facts, today: Day): Duty[] {
   });
 }
 
-/** Sheets that were begun and wait for their first dose. */
-function begunDuties(facts: Facts, state: State): Duty[] {
-  return Object.values(state.containers).flatMap((c): Duty[] =>
-    c.standing && (c.standing.phase === 'check' || c.standing.phase === 'dose')
-      ? [
-          {
-            id: `begun:${c.id}`,
-            area: 'bench',
-            when: 'now',
-            day: state.today,
-            subject: c.id,
-            what: message('duty.begun', { code: facts.container[c.id]!.code }),
-            verdict: 'ok',
-          },
-        ]
-      : [],
-  );
+/** A sheet that was begun and waits for its first dose. */
+function begunDuty({ id, code }: ContainerFacts, { standing }: ContainerState, today: Day): Duty | undefined {
+  if (standing?.phase !== 'check' && standing?.phase !== 'dose') return undefined;
+  return {
+    id: `begun:${id}`,
+    area: 'bench',
+    when: 'now',
+    day: today,
+    subject: id,
+    what: message('duty.begun', { code }),
+    verdict: 'ok',
+  };
 }
 
 const gravity: Record<Verdict, number> = { refuse: 0, warn: 1, ok: 2 };
@@ -214,7 +214,7 @@ const gravity: Record<Verdict, number> = { refuse: 0, warn: 1, ok: 2 };
 export function* warmDuties(facts: Facts, state: State): Generator<void> {
   let done = 0;
   for (const container of Object.values(state.containers)) {
-    cachedDuty(facts, container, state.today);
+    waitingAt(facts, container, state.today);
     if (++done % WARM_LOT === 0) yield;
   }
 }
@@ -224,16 +224,10 @@ const WARM_LOT = 500;
 /** Everything that waits, the nearest and gravest first. */
 export function dutiesAt(facts: Facts, state: State): Duty[] {
   const { today } = state;
-  const containers = Object.values(state.containers)
-    .map(c => cachedDuty(facts, c, today))
-    .filter(d => d !== undefined);
-  const all = [
-    ...containers,
-    ...begunDuties(facts, state),
-    ...incidentDuties(facts, today),
-    ...supplyDuties(facts, today),
-  ];
-  return merged(facts, all).sort(
+  const waiting: Waiting[] = [];
+  for (const container of Object.values(state.containers))
+    waiting.push(...waitingAt(facts, container, today));
+  return [...merged(waiting), ...supplyDuties(facts, today)].sort(
     (a, b) =>
       (a.when === 'now' && b.when === 'now' ? gravity[a.verdict] - gravity[b.verdict] : 0) ||
       (a.day < b.day ? -1 : a.day > b.day ? 1 : 0) ||

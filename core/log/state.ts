@@ -235,6 +235,11 @@ function vesselJudgement(container: ContainerFacts): Judgement | undefined {
   return past.verdict === 'refuse' ? past : undefined;
 }
 
+export interface Tally {
+  readonly count: number;
+  readonly litres: number;
+}
+
 /** Everything that depends on "now": due, past, waiting, usable, and how long it lasts. */
 export interface State {
   readonly now: Instant;
@@ -242,6 +247,8 @@ export interface State {
   readonly holdsUntil: Instant;
   readonly today: Day;
   readonly containers: Readonly<Record<Subject, ContainerState>>;
+  /** How many containers are in each state, and the litres in them. */
+  readonly tally: Readonly<Record<WaterState, Tally>>;
   readonly need: DailyNeed;
   readonly reach: Reach;
 }
@@ -304,10 +311,16 @@ export function stateAt(facts: Facts, now: Instant): State {
   const containers: Record<Subject, ContainerState> = {};
   let holdsUntil = FOREVER;
   const held = { drinkingL: 0, dueL: 0, bySmellL: 0, utilityL: 0 };
+  const tally = Object.fromEntries(waterStates.map(name => [name, { count: 0, litres: 0 }])) as Record<
+    WaterState,
+    { count: number; litres: number }
+  >;
   for (const container of Object.values(facts.container)) {
     const { state, until } = cachedState(facts, container, now, today);
     if (until < holdsUntil) holdsUntil = until;
     containers[container.id] = state;
+    tally[state.state].count += 1;
+    tally[state.state].litres += state.litres;
     if (state.counts === 'drinking') {
       held.drinkingL += state.litres;
       if (state.proof === 'smell') held.bySmellL += state.litres;
@@ -321,7 +334,7 @@ export function stateAt(facts: Facts, now: Instant): State {
     { drinkingL: need.drinkingL * share, utilityL: need.utilityL * share },
     facts.plan.targetDays,
   );
-  return { now, holdsUntil, today, containers, need, reach };
+  return { now, holdsUntil, today, containers, tally, need, reach };
 }
 
 /** Containers whose state is worked out between two breaths of `warmStates`. */

@@ -1,5 +1,6 @@
 import { Ellipsis } from 'lucide-react';
 import { Popover } from 'radix-ui';
+import { memo } from 'react';
 import { NavLink } from 'react-router';
 import type { Area } from '#core/log/duties.ts';
 import { useSay } from '../texts/texts.ts';
@@ -21,7 +22,7 @@ function Pip({ count }: { count: number | undefined }) {
 }
 
 /** Navigation: a filter column in section, ten layers from air to clean water. */
-export function Column({ pips, groupName }: { pips: Pips; groupName: string }) {
+export const Column = memo(function Column({ pips, groupName }: { pips: Pips; groupName: string }) {
   const say = useSay();
   return (
     <nav
@@ -58,7 +59,7 @@ export function Column({ pips, groupName }: { pips: Pips; groupName: string }) {
       ))}
     </nav>
   );
-}
+});
 
 function StripLink({ layer, pips }: { layer: Layer; pips: Pips }) {
   const say = useSay();
@@ -75,7 +76,7 @@ function StripLink({ layer, pips }: { layer: Layer; pips: Pips }) {
 }
 
 /** The column on a phone: a strip along the bottom edge, the rest under More. */
-export function Strip({ pips }: { pips: Pips }) {
+export const Strip = memo(function Strip({ pips }: { pips: Pips }) {
   const say = useSay();
   return (
     <nav
@@ -114,4 +115,4 @@ export function Strip({ pips }: { pips: Pips }) {
       </Popover.Root>
     </nav>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useRef } from 'react';
+import { memo, useRef } from 'react';
 import type { Reach as ReachFigures } from '#core/need/reach.ts';
 import { number } from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
@@ -127,7 +127,7 @@ function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures |
 }
 
 /** Always on top: how many days the drinking water lasts for these people. */
-export function Reach() {
+export const Reach = memo(function Reach() {
   const say = useSay();
   const { reach } = useWaterState();
   const ahead = usePreviewState()?.reach;
@@ -161,4 +161,4 @@ export function Reach() {
       <ReachBar reach={reach} ahead={ahead} />
     </div>
   );
-}
+});

@@ -1,11 +1,11 @@
 import { CloudOff, Flame, Keyboard, Search as SearchIcon, Sun } from 'lucide-react';
-import { lazy, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
 import { personChanged } from '../person/person.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
-import { InTurn } from '../ui/InTurn.tsx';
+import { InTurn, useInTurn } from '../ui/InTurn.tsx';
 import { Textures } from '../ui/Textures.tsx';
 import { Column, type Pips, Strip } from './Column.tsx';
 import { FirstRun } from './FirstRun.tsx';
@@ -37,7 +37,7 @@ function useTheme(): void {
 }
 
 /** The people, the day, and the few things that belong to the person rather than to the water. */
-function HeaderSide({ onSearch, onSettings }: { onSearch: () => void; onSettings: () => void }) {
+const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opened) => void }) {
   const say = useSay();
   const dispatch = useAppDispatch();
   const facts = useFacts();
@@ -63,7 +63,12 @@ function HeaderSide({ onSearch, onSettings }: { onSearch: () => void; onSettings
         <p className="text-small text-ash">{format.weekday(today)}</p>
       </div>
       <div className="flex no-print">
-        <button type="button" className={icon} aria-label={say('search.title')} onClick={onSearch}>
+        <button
+          type="button"
+          className={icon}
+          aria-label={say('search.title')}
+          onClick={() => onOpen('search')}
+        >
           <SearchIcon size={18} aria-hidden="true" />
         </button>
         <button
@@ -74,13 +79,18 @@ function HeaderSide({ onSearch, onSettings }: { onSearch: () => void; onSettings
         >
           {theme === 'lamp' ? <Sun size={18} aria-hidden="true" /> : <Flame size={18} aria-hidden="true" />}
         </button>
-        <button type="button" className={icon} aria-label={say('settings.title')} onClick={onSettings}>
+        <button
+          type="button"
+          className={icon}
+          aria-label={say('settings.title')}
+          onClick={() => onOpen('settings')}
+        >
           <Keyboard size={18} aria-hidden="true" />
         </button>
       </div>
     </div>
   );
-}
+});
 
 // dialogs come with the first key or click that asks for them
 const LogSomething = lazy(async () => ({
@@ -101,17 +111,51 @@ const toasts = {
   },
 };
 
+// the same element each time: going from layer to layer does not draw the textures anew
+const common = (
+  <>
+    <Textures />
+    <SedimentPatterns />
+    <Toaster position="bottom-right" mobileOffset={{ bottom: 72 }} toastOptions={toasts} />
+  </>
+);
+
 type Opened = 'search' | 'settings' | 'log' | null;
 
-/** Column, reach, and the layer that is open. */
+/** The application, once the facts are there. */
 export function Shell() {
+  const say = useSay();
   const { status, facts } = useAppSelector(s => s.log);
+  useTheme();
+  if (status === 'loading') return <p className="p-10 text-ash">{say('shell.loading')}</p>;
+  if (status === 'unreachable') {
+    return (
+      <main className="p-10">
+        <h1 className="text-title">{say('shell.unreachable')}</h1>
+        <p className="mt-2 max-w-[60ch]">{say('shell.unreachable.way')}</p>
+      </main>
+    );
+  }
+  if (!facts.group.isSetUp) {
+    return (
+      <div className="h-full overflow-auto">
+        {common}
+        <FirstRun />
+      </div>
+    );
+  }
+  return <Layers groupName={facts.group.name} />;
+}
+
+/** Column, reach, and the layer that is open: each in turn, so that a slow machine answers meanwhile. */
+function Layers({ groupName }: { groupName: string }) {
   const say = useSay();
   const pips = usePips();
   const { undoLast } = useRecord();
   const [opened, setOpened] = useState<Opened>(null);
   const navigate = useNavigate();
-  useTheme();
+  const context = useMemo((): ShellContext => ({ logSomething: () => setOpened('log') }), []);
+  const turn = useInTurn(3);
   useLayerKeys();
   useKey(
     '/',
@@ -131,30 +175,6 @@ export function Shell() {
     useCallback(() => void navigate('/store?view=table'), [navigate]),
   );
 
-  if (status === 'loading') return <p className="p-10 text-ash">{say('shell.loading')}</p>;
-  if (status === 'unreachable') {
-    return (
-      <main className="p-10">
-        <h1 className="text-title">{say('shell.unreachable')}</h1>
-        <p className="mt-2 max-w-[60ch]">{say('shell.unreachable.way')}</p>
-      </main>
-    );
-  }
-  const common = (
-    <>
-      <Textures />
-      <SedimentPatterns />
-      <Toaster position="bottom-right" mobileOffset={{ bottom: 72 }} toastOptions={toasts} />
-    </>
-  );
-  if (!facts.group.isSetUp) {
-    return (
-      <div className="h-full overflow-auto">
-        {common}
-        <FirstRun />
-      </div>
-    );
-  }
   return (
     <div className="flex h-full">
       {common}
@@ -164,16 +184,22 @@ export function Shell() {
       >
         {say('shell.skip')}
       </a>
-      <Column pips={pips} groupName={facts.group.name} />
+      {turn > 0 ? (
+        <Column pips={pips} groupName={groupName} />
+      ) : (
+        <div className="w-[164px] shrink-0 max-wide:hidden" />
+      )}
       <div className="flex min-w-0 flex-1 flex-col">
         <header className="flex h-[72px] shrink-0 items-center gap-4 border-b border-slate px-5 max-wide:h-14 max-wide:px-3">
-          <Reach />
-          <HeaderSide onSearch={() => setOpened('search')} onSettings={() => setOpened('settings')} />
+          {turn > 1 && <Reach />}
+          {turn > 2 && <HeaderSide onOpen={setOpened} />}
         </header>
         <main id="layer" tabIndex={-1} className="min-h-0 flex-1 overflow-auto outline-none">
-          <InTurn>
-            <Outlet context={{ logSomething: () => setOpened('log') } satisfies ShellContext} />
-          </InTurn>
+          {turn > 2 && (
+            <InTurn>
+              <Outlet context={context} />
+            </InTurn>
+          )}
         </main>
         <Strip pips={pips} />
       </div>

@@ -5,7 +5,7 @@ import type { Facts } from '#core/log/facts.ts';
 import { foldOnto } from '#core/log/fold.ts';
 import { type State, stateAt } from '#core/log/state.ts';
 import { dutiesOnce, stateOnce } from '../log/answers.ts';
-import { useNow } from '../log/clock.ts';
+import { useStateNow } from '../log/clock.ts';
 import { previewed } from '../log/previewSlice.ts';
 import { type Draft, stamped } from '../log/record.ts';
 import type { Reader } from '../texts/format.ts';
@@ -23,12 +23,9 @@ export function useReader(): Reader {
   return useMemo(() => ({ units, timeZone }), [units, timeZone]);
 }
 
-/** States are computed anew this often; a clock that ends within shows it at most so late. */
-const STATE_STEP_S = 2;
-
 /** The state of everything, now. */
 export function useWaterState(): State {
-  return stateOnce(useFacts(), useNow(STATE_STEP_S));
+  return stateOnce(useFacts(), useStateNow());
 }
 
 /** Everything that waits, now: worked out once for the column's pips and for Today. */
@@ -42,7 +39,7 @@ export function useDuties(): readonly Duty[] {
 export function usePreviewState(): State | undefined {
   const preview = useAppSelector(s => s.preview);
   const facts = useFacts();
-  const now = useNow(STATE_STEP_S);
+  const now = useStateNow();
   return useMemo(
     () => (preview ? stateAt(foldOnto(facts, stamped(preview, 'preview')), now) : undefined),
     [preview, facts, now],

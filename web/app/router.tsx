@@ -1,37 +1,56 @@
-import { createBrowserRouter, Navigate } from 'react-router';
+import { createBrowserRouter, redirect } from 'react-router';
 import { Stub } from '../areas/stub/Stub.tsx';
 import { Today } from '../areas/today/Today.tsx';
 import { layers } from './layers.ts';
 import { Shell } from './Shell.tsx';
 
-// Today is there at once; the other layers come with the first step into them
+const toToday = () => redirect('/today');
+
+const layerParts = {
+  plan: () => import('../areas/plan/Plan.tsx'),
+  rounds: () => import('../areas/store/Rounds.tsx'),
+  round: () => import('../areas/store/Round.tsx'),
+  store: () => import('../areas/store/Store.tsx'),
+  bench: () => import('../areas/bench/Bench.tsx'),
+  largeSheet: () => import('../areas/bench/LargeSheet.tsx'),
+};
+
+/** Fetches the layers that are not open yet, while nothing else happens: the first step into one does not wait. */
+export async function fetchLayers(): Promise<void> {
+  for (const part of Object.values(layerParts)) {
+    await new Promise(resolve => requestIdleCallback(resolve));
+    await part();
+  }
+}
+
+// Today is there at once; the other layers come with the first step into them, or before it
 export const router = createBrowserRouter([
   {
     path: '/',
     element: <Shell />,
     children: [
-      { index: true, element: <Navigate to="/today" replace /> },
+      { index: true, loader: toToday },
       { path: 'today', element: <Today /> },
-      { path: 'plan', lazy: async () => ({ Component: (await import('../areas/plan/Plan.tsx')).Plan }) },
+      { path: 'plan', lazy: async () => ({ Component: (await layerParts.plan()).Plan }) },
       {
         path: 'store/rounds',
-        lazy: async () => ({ Component: (await import('../areas/store/Rounds.tsx')).Rounds }),
+        lazy: async () => ({ Component: (await layerParts.rounds()).Rounds }),
       },
       {
         path: 'store/round/:place',
-        lazy: async () => ({ Component: (await import('../areas/store/Round.tsx')).Round }),
+        lazy: async () => ({ Component: (await layerParts.round()).Round }),
       },
       {
         path: 'store/:container?',
-        lazy: async () => ({ Component: (await import('../areas/store/Store.tsx')).Store }),
+        lazy: async () => ({ Component: (await layerParts.store()).Store }),
       },
-      { path: 'bench', lazy: async () => ({ Component: (await import('../areas/bench/Bench.tsx')).Bench }) },
+      { path: 'bench', lazy: async () => ({ Component: (await layerParts.bench()).Bench }) },
       {
         path: 'bench/:container',
-        lazy: async () => ({ Component: (await import('../areas/bench/LargeSheet.tsx')).LargeSheet }),
+        lazy: async () => ({ Component: (await layerParts.largeSheet()).LargeSheet }),
       },
       ...layers.filter(l => !l.isBuilt).map(l => ({ path: l.area, element: <Stub area={l.area} /> })),
-      { path: '*', element: <Navigate to="/today" replace /> },
+      { path: '*', loader: toToday },
     ],
     hydrateFallbackElement: <></>,
   },

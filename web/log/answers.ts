@@ -2,7 +2,7 @@ import { dayOf, type Instant } from '#core/calendar/day.ts';
 import { type Duty, dutiesAt, warmDuties } from '#core/log/duties.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { type State, stateAt, warmStates } from '#core/log/state.ts';
-import { breathe } from './api.ts';
+import { breathe } from '../app/breathe.ts';
 
 // Every component that asks gets the same answer, until the facts, or what follows from the clock, change.
 let lastState: { facts: Facts; state: State } | undefined;
@@ -28,6 +28,10 @@ export function dutiesOnce(facts: Facts, state: State): readonly Duty[] {
 
 /** Works the answers out in lots, with breath between: a large store opens without holding the page up. */
 export async function workOut(facts: Facts, now: Instant): Promise<void> {
+  await breathe();
+  // the first use of a time zone takes as long as a thousand states
+  dayOf(now, facts.group.timeZone);
+  await breathe();
   for (const _ of warmStates(facts, now)) await breathe();
   const state = stateOnce(facts, now);
   await breathe();

@@ -4,6 +4,7 @@ import { historyPath, routes } from '#contract/routes.ts';
 import { LINES_TYPE, type SnapshotHead, type SnapshotLot } from '#contract/snapshotLines.ts';
 import type { Entry, Subject } from '#core/log/entry.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
+import { breathe } from '../app/breathe.ts';
 
 /** The server answered with a problem: the request will not do better when it is sent again. */
 export class ProblemAnswer extends Error {
@@ -30,9 +31,6 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
     throw new NoAnswer(problem?.title ?? res.statusText);
   throw new ProblemAnswer(problem);
 }
-
-/** Lets the page answer between two lots of work. */
-export const breathe = (): Promise<void> => new Promise(resolve => setTimeout(resolve));
 
 /**
  * Reads the snapshot line by line, with breath between: a large store never holds the page up.

@@ -46,13 +46,18 @@ function subscribe(listener: () => void): () => void {
   return () => listeners.delete(listener);
 }
 
-/** The time, rounded down to `stepSeconds`: a component renders again only when that changes. */
-export function useNow(stepSeconds = 1): Instant {
-  return useSyncExternalStore(subscribe, () => roundedDown(shown, stepSeconds));
-}
+/** States are computed anew this often; a clock that ends within shows it at most so late. */
+const STATE_STEP_S = 2;
+
+/** The moment that states on the screen are shown for. */
+export const stateNow = (): Instant => roundedDown(shown, STATE_STEP_S);
+
+export const useStateNow = (): Instant => useSyncExternalStore(subscribe, stateNow);
+
+/** The time in whole seconds. */
+export const useNow = (): Instant => useSyncExternalStore(subscribe, () => shown);
 
 function roundedDown(at: Instant, stepSeconds: number): Instant {
-  if (stepSeconds === 1) return at;
   const ms = Math.floor(Date.parse(at) / (stepSeconds * 1000)) * stepSeconds * 1000;
   return new Date(ms).toISOString();
 }

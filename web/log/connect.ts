@@ -1,10 +1,11 @@
 import type { LogEvent } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
 import { gather } from '#core/log/fold.ts';
+import { breathe } from '../app/breathe.ts';
 import type { AppStore } from '../app/store.ts';
 import { workOut } from './answers.ts';
 import { fetchSnapshot } from './api.ts';
-import { setClock } from './clock.ts';
+import { setClock, stateNow } from './clock.ts';
 import { entriesCame, lineChanged, loadFailed, queued, snapshotCame } from './logSlice.ts';
 import { loadQueue } from './queueStorage.ts';
 import { flush } from './record.ts';
@@ -12,8 +13,11 @@ import { flush } from './record.ts';
 /** What waits is tried again this often, beside every time the line comes back. */
 const RETRY_MS = 5000;
 
-/** Loads the facts, keeps them in step with the server, and sends what still waits from before. */
-export function connect(store: AppStore): void {
+/**
+ * Loads the facts, keeps them in step with the server, and sends what still waits from before.
+ * @returns when the facts are there for the first time
+ */
+export function connect(store: AppStore): Promise<void> {
   for (const waiting of loadQueue()) store.dispatch(queued(waiting));
 
   const load = async (): Promise<void> => {
@@ -21,8 +25,9 @@ export function connect(store: AppStore): void {
       const seqBefore = store.getState().log.seq;
       const { head, rows } = await fetchSnapshot();
       setClock(head.now);
+      await breathe();
       const facts = gather(rows);
-      await workOut(facts, head.now);
+      await workOut(facts, stateNow());
       const { seq } = store.getState().log;
       // something was recorded while this was read: it would show what was, not what is
       if (seq !== seqBefore && seq > head.seq) {
@@ -37,11 +42,13 @@ export function connect(store: AppStore): void {
   };
 
   const stream = new EventSource(routes.events);
-  // whatever was missed while the line was down is in the snapshot
-  stream.onopen = () => {
-    store.dispatch(lineChanged(true));
-    void load();
-  };
+  const loaded = new Promise<void>(resolve => {
+    // whatever was missed while the line was down is in the snapshot
+    stream.onopen = () => {
+      store.dispatch(lineChanged(true));
+      void load().then(resolve);
+    };
+  });
   stream.onerror = () => {
     store.dispatch(lineChanged(false));
     store.dispatch(loadFailed());
@@ -59,4 +66,5 @@ export function connect(store: AppStore): void {
   setInterval(() => {
     if (store.getState().log.queue.length > 0) void store.dispatch(flush());
   }, RETRY_MS);
+  return loaded;
 }

@@ -9,13 +9,26 @@ export interface Reader {
 }
 
 const NBSP = '\u00a0';
-const figures = new Intl.NumberFormat('en-GB', { maximumSignificantDigits: 3 });
-const tenths = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 1 });
-const whole = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 0 });
+/** A writer of numbers or dates that is made when it is first needed: each costs milliseconds, which opening a page should not pay. */
+function lazily<T, V>(make: () => { format(value: V): T }): (value: V) => T {
+  let made: { format(value: V): T } | undefined;
+  return value => {
+    made ??= make();
+    return made.format(value);
+  };
+}
+const numbers = (options: Intl.NumberFormatOptions) =>
+  lazily<string, number>(() => new Intl.NumberFormat('en-GB', options));
+const datesWith = (options: Intl.DateTimeFormatOptions) =>
+  lazily<string, Date>(() => new Intl.DateTimeFormat('en-GB', options));
+
+const figures = numbers({ maximumSignificantDigits: 3 });
+const tenths = numbers({ maximumFractionDigits: 1 });
+const whole = numbers({ maximumFractionDigits: 0 });
 
 /** Three significant figures; whole numbers from a hundred on. */
 export function number(value: number): string {
-  return Math.abs(value) >= 100 ? whole.format(value) : figures.format(value);
+  return Math.abs(value) >= 100 ? whole(value) : figures(value);
 }
 
 /** A volume of water. */
@@ -31,12 +44,12 @@ export function litres(value: number, units: UnitSystem): string {
   return `${number(gallons)}${NBSP}gal`;
 }
 
-const hundredths = new Intl.NumberFormat('en-GB', { maximumFractionDigits: 2 });
+const hundredths = numbers({ maximumFractionDigits: 2 });
 
 /** A volume in a working that somebody adds up by hand: to the hundredth. */
 export function exactLitres(value: number, units: UnitSystem): string {
-  if (units === 'metric') return `${hundredths.format(value)}${NBSP}L`;
-  return `${hundredths.format(fromLitres(value, units === 'US' ? 'US gal' : 'imp gal'))}${NBSP}gal`;
+  if (units === 'metric') return `${hundredths(value)}${NBSP}L`;
+  return `${hundredths(fromLitres(value, units === 'US' ? 'US gal' : 'imp gal'))}${NBSP}gal`;
 }
 
 /** Where a slip would hurt both units stand: litres, and the person's own. */
@@ -55,13 +68,13 @@ export function temperature(celsius: number, units: UnitSystem): string {
 
 export function kg(value: number, units: UnitSystem): string {
   const mass = units === 'metric' ? value : value / KG_PER_LB;
-  const text = mass < 1000 ? tenths.format(mass) : whole.format(mass);
+  const text = mass < 1000 ? tenths(mass) : whole(mass);
   return `${text}${NBSP}${units === 'metric' ? 'kg' : 'lb'}`;
 }
 
 /** Load on a floor, without its unit: beside the limit that has it. */
 export function loadFigure(kgM2: number, units: UnitSystem): string {
-  return whole.format(units === 'metric' ? kgM2 : (kgM2 / KG_PER_LB) * M_PER_FT ** 2);
+  return whole(units === 'metric' ? kgM2 : (kgM2 / KG_PER_LB) * M_PER_FT ** 2);
 }
 
 /** Load on a floor. */
@@ -72,7 +85,7 @@ export function load(kgM2: number, units: UnitSystem): string {
 /** Days to a tenth, below a hundred: "17.3 days". */
 export function days(value: number): string {
   const shown = value < 100 ? Math.floor(value * 10) / 10 : Math.floor(value);
-  return `${figures.format(shown)}${NBSP}${shown === 1 ? 'day' : 'days'}`;
+  return `${figures(shown)}${NBSP}${shown === 1 ? 'day' : 'days'}`;
 }
 
 /** Words for a share: 0.25 → 25 %. */
@@ -84,13 +97,13 @@ export function percent(share: number): string {
 export const bareVolume: Record<UnitSystem, string> = { metric: 'l', US: 'us gal', imperial: 'imp gal' };
 export const bareTemperature: Record<UnitSystem, string> = { metric: 'c', US: 'f', imperial: 'c' };
 
-const dates = new Intl.DateTimeFormat('en-GB', {
+const dates = datesWith({
   day: 'numeric',
   month: 'short',
   year: 'numeric',
   timeZone: 'UTC',
 });
-const weekdays = new Intl.DateTimeFormat('en-GB', {
+const weekdays = datesWith({
   weekday: 'short',
   day: 'numeric',
   month: 'short',
@@ -99,19 +112,19 @@ const weekdays = new Intl.DateTimeFormat('en-GB', {
 
 /** A calendar day, with its year: "4 Jun 2026". */
 export function day(value: Day): string {
-  return dates.format(new Date(`${value}T12:00:00Z`));
+  return dates(new Date(`${value}T12:00:00Z`));
 }
 
-const monthNames = new Intl.DateTimeFormat('en-GB', { month: 'long', year: 'numeric', timeZone: 'UTC' });
+const monthNames = datesWith({ month: 'long', year: 'numeric', timeZone: 'UTC' });
 
 /** A month of a day: "November 2026". */
 export function month(value: string): string {
-  return monthNames.format(new Date(`${value.slice(0, 7)}-15T12:00:00Z`));
+  return monthNames(new Date(`${value.slice(0, 7)}-15T12:00:00Z`));
 }
 
 /** A near day, with its weekday: "Wed 25 Nov". */
 export function weekday(value: Day): string {
-  return weekdays.format(new Date(`${value}T12:00:00Z`));
+  return weekdays(new Date(`${value}T12:00:00Z`));
 }
 
 /** Wall-clock time in the group's zone: "14:24". */

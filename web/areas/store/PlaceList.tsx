@@ -1,10 +1,12 @@
 import { useMemo } from 'react';
 import { floorLoad, type Standing } from '#core/containers/load.ts';
-import { kindOf, type WaterState, waterStates } from '#core/log/state.ts';
+import { type WaterState, waterStates } from '#core/log/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
+import { useInTurn } from '../../ui/InTurn.tsx';
 import { waterFill } from '../../ui/Textures.tsx';
+import { itemsByPlace } from './layout.ts';
 import { usePlaceNotes } from './placeNotes.ts';
 
 /** What a place holds, by state. */
@@ -21,24 +23,26 @@ function useHeld(): ReadonlyMap<string, Held> {
   const facts = useFacts();
   const { containers } = useWaterState();
   return useMemo(() => {
-    // summed up in place: ten thousand containers are looked at whenever one of them changes
     const held = new Map(Object.keys(facts.place).map(place => [place, nothing()]));
     const shelves = new Map(Object.values(facts.place).map(p => [p.id, new Set(p.shelves.map(s => s.id))]));
-    for (const { id, place, shelf, kind: kindId } of Object.values(facts.container)) {
-      const state = containers[id];
+    for (const [place, items] of itemsByPlace(facts, containers)) {
       const at = held.get(place);
-      if (!state || !at) continue;
-      at.litres += state.litres;
-      at.count += 1;
-      at.byState[state.state] = (at.byState[state.state] ?? 0) + state.litres;
-      const kind = kindOf(facts, kindId);
-      if (kind && !(shelf && shelves.get(place)?.has(shelf))) at.onFloor.push({ kind, massKg: state.massKg });
+      if (!at) continue;
+      for (const { container, kind, state } of items) {
+        at.litres += state.litres;
+        at.count += 1;
+        at.byState[state.state] = (at.byState[state.state] ?? 0) + state.litres;
+        const onShelf = container.shelf !== undefined && shelves.get(place)?.has(container.shelf);
+        if (!onShelf) at.onFloor.push({ kind, massKg: state.massKg });
+      }
     }
     return held;
   }, [facts, containers]);
 }
 
 const BAR_W = 80;
+/** Places written in one task. */
+const ROWS_A_TASK = 10;
 
 /** The places under the drawing: what each holds and in which state, its conditions, and how a stranger finds it. */
 export function PlaceList({ onPlace }: { onPlace: (place: string) => void }) {
@@ -47,13 +51,15 @@ export function PlaceList({ onPlace }: { onPlace: (place: string) => void }) {
   const { units } = useReader();
   const held = useHeld();
   const notesOf = usePlaceNotes();
+  const places = Object.values(facts.place);
+  const shown = useInTurn(places.length, ROWS_A_TASK);
   const most = Math.max(1, ...[...held.values()].map(h => h.litres));
   return (
     <ul
       aria-label={say('place.list')}
       className="m-0 grid list-none grid-cols-[repeat(auto-fill,minmax(250px,1fr))] gap-x-6 p-0 pb-3 text-small"
     >
-      {Object.values(facts.place).map(place => {
+      {places.slice(0, shown).map(place => {
         const { litres, count, byState, onFloor } = held.get(place.id) ?? nothing();
         const { kgM2 } = floorLoad(onFloor, place);
         const limitKgM2 = place.floorLimitKgM2;

@@ -11,7 +11,7 @@ import { type Water, waterIds } from '#core/rotation/waters.ts';
 import { measured } from '#core/units/amount.ts';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { useNow } from '../../log/clock.ts';
+import { useStateNow } from '../../log/clock.ts';
 import { type Draft, draft } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
@@ -40,7 +40,7 @@ export function Round() {
   const say = useSay();
   const facts = useFacts();
   const { containers, today } = useWaterState();
-  const now = useNow(30);
+  const now = useStateNow();
   const { recordAndTell } = useRecord();
   const { place: placeId = '' } = useParams();
   const [passed, setPassed] = useState<readonly string[]>([]);

@@ -1,9 +1,10 @@
-import { type KeyboardEvent, useMemo, useRef } from 'react';
+import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react';
 import { roomAbove } from '#core/log/mixRoom.ts';
 import { kindOf } from '#core/log/state.ts';
 import { useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
+import { useInTurn } from '../../ui/InTurn.tsx';
 import { useWidth } from '../../ui/useWidth.ts';
 import { ContainerDrawing } from './ContainerDrawing.tsx';
 import { DragField, DropZone } from './drag.tsx';
@@ -12,6 +13,7 @@ import {
   type DrawnBuilding,
   type DrawnGhost,
   type DrawnPlace,
+  itemsByPlace,
   type Planned,
   type Section,
   sectionOf,
@@ -32,8 +34,13 @@ const SHARE_OF_WINDOW = 0.58;
 /** A room narrower than this has room for its name only; the list under the drawing has its litres. */
 const NARROW_PX = 210;
 
+const nothingDrawn: Section = { buildings: [], extent: { x: 0, y: -0.4, w: 3, h: 2 } };
+
+/** Rooms drawn in one task. */
+const PLACES_A_TASK = 4;
+
 function scaleFor(
-  { extent }: Section,
+  extent: Section['extent'],
   widthPx: number,
   heightPx: number,
 ): Scale & { widthPx: number; heightPx: number } {
@@ -52,24 +59,37 @@ interface Props {
   readonly selected: string | undefined;
   readonly onSelect: (container: string) => void;
   readonly onPlace: (place: string) => void;
+  /** What follows under the drawing, once that is drawn. */
+  readonly below: ReactNode;
 }
 
 /** The store, drawn to scale: buildings in section, shelves, and every container filled to its level. */
-export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
+export function SectionDrawing({ selected, onSelect, onPlace, below }: Props) {
   const say = useSay();
   const facts = useFacts();
   const { containers } = useWaterState();
   const ghosts = useAppSelector(s => s.ghosts);
+  // the frame in one task, what stands where in the next, then the layout, then room by room
+  const turn = useInTurn(2);
+  const byPlace = useMemo(
+    () => (turn > 0 ? itemsByPlace(facts, containers) : undefined),
+    [facts, containers, turn],
+  );
   const section = useMemo(() => {
     const planned = ghosts.flatMap(({ kind: id, ...ghost }): Planned[] => {
       const kind = kindOf(facts, id);
       return kind ? [{ ...ghost, kind }] : [];
     });
-    return sectionOf(facts, containers, planned);
-  }, [facts, containers, ghosts]);
+    return byPlace && turn > 1 ? sectionOf(facts, byPlace, planned) : nothingDrawn;
+  }, [facts, byPlace, ghosts, turn]);
   const box = useRef<HTMLDivElement>(null);
   const widthPx = useWidth(box, 760);
-  const scale = scaleFor(section, widthPx, window.innerHeight * SHARE_OF_WINDOW);
+  const scale = useMemo(
+    () => scaleFor(section.extent, widthPx, window.innerHeight * SHARE_OF_WINDOW),
+    [section.extent, widthPx],
+  );
+  const places = section.buildings.flatMap(b => b.places);
+  const shown = useInTurn(places.length, PLACES_A_TASK);
 
   // one stop for the tab key; the arrows walk from container to container
   const walk = (e: KeyboardEvent<SVGSVGElement>) => {
@@ -81,7 +101,7 @@ export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
     e.preventDefault();
     next.focus();
   };
-  const first = section.buildings.flatMap(b => b.places.flatMap(p => p.drawn))[0]?.container.id;
+  const tabStop = selected ?? places.find(p => p.drawn.length > 0)?.drawn[0]?.container.id;
   const groundY = scale.y(0);
   return (
     <DragField>
@@ -106,27 +126,24 @@ export function SectionDrawing({ selected, onSelect, onPlace }: Props) {
             <Building key={b.building.id} building={b} scale={scale} />
           ))}
           <path d={`M0 ${groundY}H${scale.widthPx}`} stroke="var(--slate)" strokeWidth="2.5" />
-          {section.buildings.flatMap(b =>
-            b.places.map(p => (
-              <Place key={p.place.id} drawn={p} scale={scale} onPlace={onPlace}>
-                {p.drawn.map(d => (
-                  <ContainerDrawing
-                    key={d.container.id}
-                    drawn={d}
-                    scale={scale}
-                    isSelected={d.container.id === selected}
-                    isTabStop={d.container.id === (selected ?? first)}
-                    onSelect={onSelect}
-                  />
-                ))}
-                {p.ghosts.map(g => (
-                  <Ghost key={`${g.kind.id} ${g.x} ${g.y}`} ghost={g} scale={scale} />
-                ))}
-              </Place>
-            )),
-          )}
+          {places.slice(0, shown).map(p => {
+            const holds = (id: string | undefined) =>
+              p.drawn.some(d => d.container.id === id) ? id : undefined;
+            return (
+              <Place
+                key={p.place.id}
+                drawn={p}
+                scale={scale}
+                selected={holds(selected)}
+                tabStop={holds(tabStop)}
+                onPlace={onPlace}
+                onSelect={onSelect}
+              />
+            );
+          })}
         </svg>
       </div>
+      {turn > 1 && shown === places.length && below}
     </DragField>
   );
 }
@@ -198,12 +215,14 @@ function Building({ building: b, scale }: { building: DrawnBuilding; scale: Scal
 interface PlaceProps {
   readonly drawn: DrawnPlace;
   readonly scale: Scale;
+  readonly selected: string | undefined;
+  readonly tabStop: string | undefined;
   readonly onPlace: (place: string) => void;
-  readonly children: React.ReactNode;
+  readonly onSelect: (container: string) => void;
 }
 
 /** A room with its name, its conditions, its shelves and what stands in it. */
-function Place({ drawn, scale, onPlace, children }: PlaceProps) {
+const Place = memo(function Place({ drawn, scale, selected, tabStop, onPlace, onSelect }: PlaceProps) {
   const { units } = useReader();
   const { place } = drawn;
   const x = scale.x(drawn.x);
@@ -241,7 +260,19 @@ function Place({ drawn, scale, onPlace, children }: PlaceProps) {
           strokeWidth="3"
         />
       ))}
-      {children}
+      {drawn.drawn.map(d => (
+        <ContainerDrawing
+          key={d.container.id}
+          drawn={d}
+          scale={scale}
+          isSelected={d.container.id === selected}
+          isTabStop={d.container.id === tabStop}
+          onSelect={onSelect}
+        />
+      ))}
+      {drawn.ghosts.map(g => (
+        <Ghost key={`${g.kind.id} ${g.x} ${g.y}`} ghost={g} scale={scale} />
+      ))}
       <foreignObject
         x={x + 4}
         y={top + 3}
@@ -261,4 +292,4 @@ function Place({ drawn, scale, onPlace, children }: PlaceProps) {
       </foreignObject>
     </g>
   );
-}
+});

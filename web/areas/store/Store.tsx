@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useCallback, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type WaterState, waterStates } from '#core/log/state.ts';
 import { useAppDispatch, useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
@@ -42,7 +42,7 @@ export function Store() {
   const dispatch = useAppDispatch();
   const hasGhosts = useAppSelector(s => s.ghosts.length > 0);
   const { units } = useReader();
-  const { containers } = useWaterState();
+  const { tally } = useWaterState();
   const navigate = useNavigate();
   const { container: selectedId } = useParams();
   const [search] = useSearchParams();
@@ -54,17 +54,11 @@ export function Store() {
   const [place, setPlace] = useState<string | null>(null);
   const isTable = search.get('view') === 'table';
   const view = isTable ? '?view=table' : '';
-  const select = (id: string) => void navigate(`/store/${id}${view}`);
+  const select = useCallback((id: string) => void navigate(`/store/${id}${view}`), [navigate, view]);
   const selected = selectedId ? facts.container[selectedId] : undefined;
-  const { count, litres, present } = useMemo(() => {
-    const all = Object.values(containers);
-    const states = new Set(all.map(c => c.state));
-    return {
-      count: all.length,
-      litres: all.reduce((sum, c) => sum + c.litres, 0),
-      present: waterStates.filter(s => states.has(s)),
-    };
-  }, [containers]);
+  const count = waterStates.reduce((sum, state) => sum + tally[state].count, 0);
+  const litres = waterStates.reduce((sum, state) => sum + tally[state].litres, 0);
+  const present = waterStates.filter(state => tally[state].count > 0);
   const isEmpty = count === 0;
   const edited = place === 'new' ? 'new' : place ? facts.place[place] : undefined;
 
@@ -140,12 +134,18 @@ export function Store() {
           <>
             <Legend states={present} />
             {isTable ? (
-              <StoreTable onSelect={select} selected={selectedId} find={search.get('find') ?? ''} />
+              <InTurn key="table">
+                <StoreTable onSelect={select} selected={selectedId} find={search.get('find') ?? ''} />
+              </InTurn>
             ) : (
               <div className="min-h-0 flex-1 overflow-y-auto">
                 <InTurn>
-                  <SectionDrawing selected={selectedId} onSelect={select} onPlace={setPlace} />
-                  <PlaceList onPlace={setPlace} />
+                  <SectionDrawing
+                    selected={selectedId}
+                    onSelect={select}
+                    onPlace={setPlace}
+                    below={<PlaceList onPlace={setPlace} />}
+                  />
                 </InTurn>
               </div>
             )}

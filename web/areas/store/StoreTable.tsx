@@ -2,15 +2,16 @@ import {
   createColumnHelper,
   createSortedRowModel,
   rowSortingFeature,
-  sortFns,
+  type SortingState,
   tableFeatures,
   useTable,
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { useMemo, useRef, useState } from 'react';
+import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { ContainerFacts } from '#core/log/facts.ts';
-import { type ContainerState, waterStates } from '#core/log/state.ts';
+import type { ContainerState } from '#core/log/state.ts';
+import { breathe } from '../../app/breathe.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -22,18 +23,105 @@ interface Row {
   readonly container: ContainerFacts;
   readonly state: ContainerState;
   readonly code: string;
+  /** The code as it sorts: D2 before D10. */
+  readonly codeKey: string;
   readonly kind: string;
   readonly place: string;
   readonly stateName: string;
   readonly litres: number;
   readonly goodUntil: string;
   readonly massKg: number;
+  /** All that the filter looks through. */
+  readonly words: string;
 }
 
-const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel(), sortFns });
+/** Rows made in one task. */
+const ROWS_A_TASK = 1500;
+
+/** A row for each container. A large store's are made in lots, and the table has them once all are there. */
+function useRows(): readonly Row[] {
+  const say = useSay();
+  const facts = useFacts();
+  const { containers } = useWaterState();
+  const kindName = useKindName();
+  const made = useRef(new WeakMap<ContainerState, Row>());
+  const [rows, setRows] = useState<readonly Row[]>([]);
+  // names follow the person's language and units, and places may be renamed: then all rows are made anew
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the texts are what the rows are made of
+  useMemo(() => {
+    made.current = new WeakMap();
+  }, [say, kindName, facts.place]);
+  useEffect(() => {
+    let isOver = false;
+    const make = async () => {
+      const list: Row[] = [];
+      // few kinds, places and states, many rows: each name is said once
+      const said = new Map<string, string>();
+      const once = (key: string, name: () => string): string => {
+        const known = said.get(key) ?? name();
+        said.set(key, known);
+        return known;
+      };
+      for (const container of Object.values(facts.container)) {
+        const state = containers[container.id];
+        if (!state) continue;
+        let row = made.current.get(state);
+        if (!row) {
+          row = rowOf(container, state, {
+            kind: once(container.kind, () => kindName(container.kind)),
+            place: facts.place[container.place]?.name ?? '',
+            stateName: once(state.state, () => say(`state-name.${state.state}`)),
+          });
+          made.current.set(state, row);
+          if (list.length % ROWS_A_TASK === ROWS_A_TASK - 1) await breathe();
+          if (isOver) return;
+        }
+        list.push(row);
+      }
+      await breathe();
+      // most are in this order already when the table sorts them
+      list.sort((a, b) => compared(a.codeKey, b.codeKey));
+      await breathe();
+      if (!isOver) setRows(list);
+    };
+    void make();
+    return () => {
+      isOver = true;
+    };
+  }, [facts, containers, kindName, say]);
+  return rows;
+}
+
+function rowOf(
+  container: ContainerFacts,
+  state: ContainerState,
+  names: Pick<Row, 'kind' | 'place' | 'stateName'>,
+): Row {
+  const { kind, place, stateName } = names;
+  return {
+    container,
+    state,
+    code: container.code,
+    codeKey: container.code.toUpperCase().replace(/\d+/g, digits => digits.padStart(8, '0')),
+    ...names,
+    litres: state.litres,
+    goodUntil: state.goodUntil?.day ?? '',
+    massKg: state.massKg,
+    words: `${container.code} ${kind} ${place} ${stateName}`.toLowerCase(),
+  };
+}
+
+const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel() });
 const columns = createColumnHelper<typeof features, Row>();
 const names = ['code', 'kind', 'place', 'stateName', 'litres', 'goodUntil', 'massKg'] as const;
-const columnDefs = columns.columns(names.map(name => columns.accessor(name, { id: name, sortFn: 'basic' })));
+type Column = (typeof names)[number];
+
+const compared = <T extends string | number>(a: T, b: T): number => (a < b ? -1 : a > b ? 1 : 0);
+const sortFn = (a: { original: Row }, b: { original: Row }, column: string): number =>
+  column === 'code'
+    ? compared(a.original.codeKey, b.original.codeKey)
+    : compared(a.original[column as Column], b.original[column as Column]);
+const columnDefs = columns.columns(names.map(name => columns.accessor(name, { id: name, sortFn })));
 const isFigure = new Set<string>(['litres', 'massKg']);
 const ROW_PX = 36;
 
@@ -47,44 +135,20 @@ interface Props {
 /** The same rows as the drawing, for sorting and finding. */
 export function StoreTable({ onSelect, selected, find }: Props) {
   const say = useSay();
-  const facts = useFacts();
   const { units } = useReader();
-  const { containers } = useWaterState();
-  const kindName = useKindName();
   const [filter, setFilter] = useState(find);
+  const all = useRows();
+  const [sorting, setSorting] = useState<SortingState>([{ id: 'code', desc: false }]);
   const rows = useMemo(() => {
-    const kinds = new Map<string, string>();
-    const kindOnce = (id: string): string => {
-      const name = kinds.get(id) ?? kindName(id);
-      kinds.set(id, name);
-      return name;
-    };
-    const stateNames = new Map(waterStates.map(state => [state, say(`state-name.${state}`)]));
     const wanted = filter.trim().toLowerCase();
-    return Object.values(facts.container).flatMap((container): Row[] => {
-      const state = containers[container.id];
-      if (!state) return [];
-      const row = {
-        container,
-        state,
-        code: container.code,
-        kind: kindOnce(container.kind),
-        place: facts.place[container.place]?.name ?? '',
-        stateName: stateNames.get(state.state) ?? '',
-        litres: state.litres,
-        goodUntil: state.goodUntil?.day ?? '',
-        massKg: state.massKg,
-      };
-      const isWanted =
-        !wanted || `${row.code} ${row.kind} ${row.place} ${row.stateName}`.toLowerCase().includes(wanted);
-      return isWanted ? [row] : [];
-    });
-  }, [facts, containers, filter, kindName, say]);
+    return wanted ? all.filter(row => row.words.includes(wanted)) : all;
+  }, [all, filter]);
   const table = useTable({
     features,
     columns: columnDefs,
     data: rows,
-    initialState: { sorting: [{ id: 'code', desc: false }] },
+    state: { sorting: useDeferredValue(sorting) },
+    onSortingChange: setSorting,
   });
   const sorted = table.getRowModel().rows;
   const box = useRef<HTMLDivElement>(null);
@@ -92,7 +156,7 @@ export function StoreTable({ onSelect, selected, find }: Props) {
     count: sorted.length,
     getScrollElement: () => box.current,
     estimateSize: () => ROW_PX,
-    overscan: 12,
+    overscan: 6,
   });
   const grid = 'grid grid-cols-[90px_1.1fr_1.1fr_90px_80px_110px_80px] items-center gap-x-2 px-2';
   return (
@@ -144,7 +208,7 @@ export function StoreTable({ onSelect, selected, find }: Props) {
                 const row = sorted[item.index]!.original;
                 return (
                   <div
-                    key={row.container.id}
+                    key={item.key}
                     role="row"
                     aria-rowindex={item.index + 2}
                     aria-selected={row.container.id === selected}

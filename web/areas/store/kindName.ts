@@ -7,14 +7,14 @@ import { useSay } from '../../texts/texts.ts';
 /** A kind's name: its own, or its volume and shape in the person's units ("208 L drum"). */
 export function useKindName(): (id: string) => string {
   const say = useSay();
-  const facts = useFacts();
+  const { kind: own } = useFacts();
   const { units } = useReader();
   return useCallback(
     id => {
-      const kind = kindOf(facts, id);
+      const kind = kindOf({ kind: own }, id);
       if (!kind) return id;
       return kind.name ?? `${format.litres(kind.nominalL, units)} ${say(`shape.${kind.shape}`)}`;
     },
-    [facts, units, say],
+    [own, units, say],
   );
 }

@@ -3,12 +3,12 @@ import { fold } from '#core/log/fold.ts';
 import { stateAt } from '#core/log/state.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { generate } from '../../../scripts/generate.ts';
-import { type Box, type Drawn, sectionOf } from './layout.ts';
+import { type Box, type Drawn, itemsByPlace, sectionOf } from './layout.ts';
 import { nextCodes } from './settingDown.ts';
 
 const NOW = '2026-11-25T09:00:00.000Z';
 const facts = fold(tarnHollow(NOW));
-const section = sectionOf(facts, stateAt(facts, NOW).containers);
+const section = sectionOf(facts, itemsByPlace(facts, stateAt(facts, NOW).containers));
 const places = section.buildings.flatMap(b => b.places);
 
 const overlaps = (a: Box, b: Box): boolean =>
@@ -53,9 +53,10 @@ describe('the section of the demo', () => {
 
 describe('a crowded store', () => {
   const crowd = fold(generate(4000, 8200, NOW));
-  const drawn: Drawn[] = sectionOf(crowd, stateAt(crowd, NOW).containers).buildings.flatMap(b =>
-    b.places.flatMap(p => p.drawn),
-  );
+  const drawn: Drawn[] = sectionOf(
+    crowd,
+    itemsByPlace(crowd, stateAt(crowd, NOW).containers),
+  ).buildings.flatMap(b => b.places.flatMap(p => p.drawn));
 
   it('merges like neighbours into counted blocks, none lost', () => {
     expect(drawn.length).toBeLessThan(400);

@@ -80,10 +80,47 @@ export interface Planned {
   readonly count: number;
 }
 
-interface Item {
+/** A container with its kind and its state. */
+export interface Item {
   readonly container: ContainerFacts;
   readonly kind: ContainerKind;
   readonly state: ContainerState;
+}
+
+const widthOf = (items: readonly Item[]): number =>
+  items.reduce((sum, i) => sum + footprintM(i.kind).widthM + GAP_M, 0);
+
+// a state is made anew whenever its container or its kind changes, so its item can be kept with it
+const itemsKept = new WeakMap<ContainerState, Item>();
+
+function itemOf(facts: Facts, container: ContainerFacts, state: ContainerState): Item {
+  const last = itemsKept.get(state);
+  if (last) return last;
+  const item = { container, kind: kindOf(facts, container.kind) ?? UNKNOWN_KIND, state };
+  itemsKept.set(state, item);
+  return item;
+}
+
+const placesKept = new WeakMap<object, ReadonlyMap<string, readonly Item[]>>();
+
+/** What stands in each place, as long as no state changes: the drawing and the list under it look at the same. */
+export function itemsByPlace(
+  facts: Facts,
+  states: Readonly<Record<string, ContainerState>>,
+): ReadonlyMap<string, readonly Item[]> {
+  const last = placesKept.get(states);
+  if (last) return last;
+  const byPlace = new Map<string, Item[]>();
+  for (const container of Object.values(facts.container)) {
+    const state = states[container.id];
+    if (!state) continue;
+    const item = itemOf(facts, container, state);
+    const here = byPlace.get(container.place);
+    if (here) here.push(item);
+    else byPlace.set(container.place, [item]);
+  }
+  placesKept.set(states, byPlace);
+  return byPlace;
 }
 
 /** Stands items side by side from x on a base; stacks, then merges like neighbours, when they would not fit. */
@@ -94,19 +131,34 @@ export function standOn(
   widthM: number,
   headroomM = Number.POSITIVE_INFINITY,
 ): Drawn[] {
-  const width = (list: readonly { w: number }[]) => list.reduce((sum, d) => sum + d.w + GAP_M, 0);
-  const single = items.map(i => drawnOf(i, x, y));
-  if (width(single) <= widthM) return inRow(single, x);
-  const stacked = inStacks(items, x, y, headroomM);
-  if (width(stacked.filter(d => d.y === y)) <= widthM) return stacked;
+  // the width is known before anything is drawn: ten thousand vessels in few rooms are never drawn singly
+  if (widthOf(items) <= widthM)
+    return inRow(
+      items.map(i => drawnOf(i, x, y)),
+      x,
+    );
+  const stacks = stacksOf(items, headroomM);
+  if (widthOf(stacks.map(stack => stack[0]!)) <= widthM) return inStacks(stacks, x, y);
   return squeezed(inRow(merged(items, x, y), x), x, widthM);
 }
 
 function drawnOf({ container, kind, state }: Item, x: number, y: number): Drawn {
   const { widthM } = footprintM(kind);
-  const level = kind.nominalL > 0 ? Math.min(1, state.litres / kind.nominalL) : 0;
-  return { container, kind, state: state.state, level, count: 1, x, y, w: widthM, h: kind.heightMm / 1000 };
+  return {
+    container,
+    kind,
+    state: state.state,
+    level: levelOf(kind, state),
+    count: 1,
+    x,
+    y,
+    w: widthM,
+    h: kind.heightMm / 1000,
+  };
 }
+
+const levelOf = (kind: ContainerKind, state: ContainerState): number =>
+  kind.nominalL > 0 ? Math.min(1, state.litres / kind.nominalL) : 0;
 
 function inRow(list: readonly Drawn[], x: number): Drawn[] {
   let at = x;
@@ -117,53 +169,45 @@ function inRow(list: readonly Drawn[], x: number): Drawn[] {
   });
 }
 
-/** Stackable neighbours of one kind go on top of each other. */
-function inStacks(items: readonly Item[], x: number, y: number, headroomM: number): Drawn[] {
-  const drawn: Drawn[] = [];
-  let at = x;
-  let stack: Drawn[] = [];
+/** Stackable neighbours of one kind go on top of each other, as high as the room allows. */
+function stacksOf(items: readonly Item[], headroomM: number): Item[][] {
+  const stacks: Item[][] = [];
   for (const item of items) {
-    const top = stack.at(-1);
-    const next = drawnOf(item, at, y);
-    if (
+    const top = stacks.at(-1);
+    const fits =
       top &&
       item.kind.stackable &&
-      top.kind.id === item.kind.id &&
-      stack.length < MOST_STACKED &&
-      (stack.length + 1) * next.h <= headroomM
-    ) {
-      const on = { ...next, x: top.x, y: top.y + top.h };
-      stack.push(on);
-      drawn.push(on);
-      continue;
-    }
-    stack = [next];
-    drawn.push(next);
-    at += next.w + GAP_M;
+      top[0]!.kind.id === item.kind.id &&
+      top.length < MOST_STACKED &&
+      ((top.length + 1) * item.kind.heightMm) / 1000 <= headroomM;
+    if (fits) top.push(item);
+    else stacks.push([item]);
   }
-  return drawn;
+  return stacks;
+}
+
+function inStacks(stacks: readonly Item[][], x: number, y: number): Drawn[] {
+  let at = x;
+  return stacks.flatMap(stack => {
+    const drawn = stack.map((item, i) => drawnOf(item, at, y + (i * item.kind.heightMm) / 1000));
+    at += drawn[0]!.w + GAP_M;
+    return drawn;
+  });
 }
 
 /** One counted block for each kind, in its worst state. */
 function merged(items: readonly Item[], x: number, y: number): Drawn[] {
-  const blocks = new Map<string, Drawn>();
+  const byKind = new Map<string, Item[]>();
   for (const item of items) {
-    const next = drawnOf(item, x, y);
-    const block = blocks.get(item.kind.id);
-    blocks.set(
-      item.kind.id,
-      block
-        ? {
-            ...block,
-            container: worseOf(block.state, next.state) === block.state ? block.container : next.container,
-            state: worseOf(block.state, next.state),
-            level: (block.level * block.count + next.level) / (block.count + 1),
-            count: block.count + 1,
-          }
-        : next,
-    );
+    const like = byKind.get(item.kind.id);
+    if (like) like.push(item);
+    else byKind.set(item.kind.id, [item]);
   }
-  return [...blocks.values()];
+  return [...byKind.values()].map(like => {
+    const worst = like.reduce((a, b) => (worseOf(a.state.state, b.state.state) === a.state.state ? a : b));
+    const level = like.reduce((sum, i) => sum + levelOf(i.kind, i.state), 0) / like.length;
+    return { ...drawnOf(worst, x, y), level, count: like.length };
+  });
 }
 
 function squeezed(list: readonly Drawn[], x: number, widthM: number): Drawn[] {
@@ -197,14 +241,39 @@ function ghostsBeside(
   });
 }
 
-function placeDrawn(
-  place: PlaceFacts,
-  items: readonly Item[],
-  planned: readonly Planned[],
-  x: number,
-  y: number,
-): DrawnPlace {
+interface PlaceQuestion {
+  readonly items: readonly Item[];
+  readonly planned: readonly Planned[];
+  readonly x: number;
+  readonly y: number;
+}
+const drawnBefore = new WeakMap<PlaceFacts, PlaceQuestion & { readonly drawn: DrawnPlace }>();
+
+const isSameList = <T>(a: readonly T[], b: readonly T[]): boolean =>
+  a.length === b.length && a.every((item, i) => item === b[i]);
+
+/** A place as it was drawn before, as long as nothing in it changed: one drum moved redraws two rooms, not forty. */
+function placeDrawn(place: PlaceFacts, question: PlaceQuestion): DrawnPlace {
+  const { items, planned, x, y } = question;
+  const last = drawnBefore.get(place);
+  if (
+    last &&
+    last.x === x &&
+    last.y === y &&
+    isSameList(last.items, items) &&
+    isSameList(last.planned, planned)
+  )
+    return last.drawn;
+  const drawn = placeAnew(place, question);
+  drawnBefore.set(place, { ...question, drawn });
+  return drawn;
+}
+
+function placeAnew(place: PlaceFacts, { items: unsorted, planned, x, y }: PlaceQuestion): DrawnPlace {
   const inside = 0.12;
+  const items = [...unsorted].sort(
+    (a, b) => b.kind.nominalL - a.kind.nominalL || (a.container.code < b.container.code ? -1 : 1),
+  );
   const shelves = new Map(place.shelves.map(s => [s.id, s]));
   const onFloor = items.filter(i => !i.container.shelf || !shelves.has(i.container.shelf));
   const drawn = standOn(onFloor, x + inside, y, place.widthM - 2 * inside, roomAbove(place, 0));
@@ -237,7 +306,7 @@ function placeDrawn(
 function buildingDrawn(
   building: BuildingFacts,
   places: readonly PlaceFacts[],
-  itemsAt: (place: string) => Item[],
+  itemsAt: (place: string) => readonly Item[],
   plannedAt: (place: string) => Planned[],
   x: number,
 ): DrawnBuilding {
@@ -252,7 +321,12 @@ function buildingDrawn(
     return places
       .filter(p => p.level === level)
       .map(place => {
-        const placed = placeDrawn(place, itemsAt(place.id), plannedAt(place.id), at, floorOf(level));
+        const placed = placeDrawn(place, {
+          items: itemsAt(place.id),
+          planned: plannedAt(place.id),
+          x: at,
+          y: floorOf(level),
+        });
         at += place.widthM;
         return placed;
       });
@@ -273,22 +347,10 @@ function buildingDrawn(
 /** The store in section, to scale: buildings side by side on the ground, storeys above and below it. */
 export function sectionOf(
   facts: Facts,
-  states: Readonly<Record<string, ContainerState>>,
+  byPlace: ReadonlyMap<string, readonly Item[]>,
   planned: readonly Planned[] = [],
 ): Section {
-  const byPlace = new Map<string, Item[]>();
-  for (const container of Object.values(facts.container)) {
-    const state = states[container.id];
-    if (!state) continue;
-    const item = { container, kind: kindOf(facts, container.kind) ?? UNKNOWN_KIND, state };
-    const here = byPlace.get(container.place);
-    if (here) here.push(item);
-    else byPlace.set(container.place, [item]);
-  }
-  const itemsAt = (place: string) =>
-    (byPlace.get(place) ?? []).sort(
-      (a, b) => b.kind.nominalL - a.kind.nominalL || (a.container.code < b.container.code ? -1 : 1),
-    );
+  const itemsAt = (place: string) => byPlace.get(place) ?? [];
   const plannedAt = (place: string) => planned.filter(p => p.place === place);
   let x = 0;
   const buildings = Object.values(facts.building)

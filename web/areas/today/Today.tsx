@@ -77,9 +77,10 @@ function Clocks() {
   const say = useSay();
   const facts = useFacts();
   const { containers } = useWaterState();
-  const standing = Object.values(containers).filter(
-    c => c.standing?.phase === 'stand' && c.standing.standsUntil,
-  );
+  const standing = useDuties()
+    .map(duty => containers[duty.subject])
+    .filter(c => c?.standing?.phase === 'stand' && c.standing.standsUntil !== undefined)
+    .filter(c => c !== undefined);
   if (standing.length === 0) return null;
   return (
     <section aria-label={say('today.clocks')} className="flex flex-wrap gap-4">
