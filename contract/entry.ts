@@ -3,6 +3,7 @@ import type { Entry, EntryData, EntryKind } from '#core/log/entry.ts';
 import { ENTRY_VERSION } from '#core/log/entry.ts';
 import { animalRates, climateFactor, institutionRates } from '#core/need/rates.ts';
 import { waterIds } from '#core/rotation/waters.ts';
+import { DigestSchema } from './photo.ts';
 import {
   AmountSchema,
   between,
@@ -102,7 +103,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
   }),
   'plan.set': v.object({
     needSchool: v.exactOptional(
-      v.picklist(['flat-gallon', 'by-person', 'humanitarian', 'survival', 'basic-access']),
+      v.picklist(['flat-gallon', 'by-person', 'humanitarian', 'survival', 'basic-access', 'own']),
     ),
     targetDays: v.exactOptional(v.pipe(between(1, 3650), v.integer('whole'))),
     climate: v.exactOptional(v.picklist(keysOf(climateFactor))),
@@ -122,6 +123,29 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     ),
     institutions: v.exactOptional(
       v.array(v.object({ kind: v.picklist(keysOf(institutionRates)), users: between(0, 100_000) })),
+    ),
+    rounds: v.exactOptional(
+      v.pipe(
+        v.array(
+          v.object({
+            day: DaySchema,
+            place: SubjectSchema,
+            containers: v.pipe(v.array(SubjectSchema), v.maxLength(2000)),
+            litres: between(0, 10_000_000),
+          }),
+        ),
+        v.maxLength(2000, 'too-many'),
+      ),
+    ),
+    visitors: v.exactOptional(v.pipe(between(0, 5000), v.integer('whole'))),
+    ownRule: v.exactOptional(v.object({ drinkingL: between(1, 200), utilityL: between(0, 500) })),
+    building: v.exactOptional(
+      v.object({
+        heaterL: between(0, 10_000),
+        pressureL: between(0, 10_000),
+        cisternL: between(0, 10_000),
+        counts: v.boolean(),
+      }),
     ),
   }),
   'home.set': v.object({ name: name(), people: v.pipe(v.array(person), v.maxLength(500)) }),
@@ -162,6 +186,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     code: v.exactOptional(containerFields.code),
     note: v.exactOptional(line(500)),
     heldBefore: v.exactOptional(heldBefore),
+    role: v.exactOptional(v.literal('raw')),
   }),
   'taken-up': v.object({ browser: name(40) }),
   moved: v.object({ place: SubjectSchema, shelf: v.exactOptional(name(40)) }),
@@ -240,6 +265,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
   }),
   failed: v.object({ why: v.picklist(['test', 'recall', 'smell', 'broken-seal']) }),
   condemned: v.object({ why: name(300) }),
+  photographed: v.object({ digest: DigestSchema }),
   'list.taken': v.object({ digest: name(100), rows: between(0, 100_000) }),
   noted: v.object({ text: name(2000) }),
   struck: v.object({ target: EntryIdSchema }),

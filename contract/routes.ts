@@ -6,6 +6,8 @@ export const routes = {
   history: '/api/subjects/:subject/entries',
   events: '/api/events',
   labels: '/api/labels',
+  photos: '/api/photos',
+  photo: '/api/photos/:digest',
   calendar: '/api/calendar.ics',
   containersCsv: '/api/containers.csv',
   logJson: '/api/log.json',
@@ -16,3 +18,6 @@ export const routes = {
 /** The path of a subject's history. */
 export const historyPath = (subject: string): string =>
   routes.history.replace(':subject', encodeURIComponent(subject));
+
+/** The path of a photo. */
+export const photoPath = (digest: string): string => routes.photo.replace(':digest', digest);

@@ -6,6 +6,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { photoRoutes } from './areas/photos.ts';
 import { storeRoutes } from './areas/store.ts';
 import type { Clock } from './clock.ts';
 import { openDatabase } from './db/open.ts';
@@ -74,6 +75,7 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
       handler: (_req, res) => sendProblem(res, 'too-many-requests'),
     }),
   );
+  app.use(photoRoutes({ database, clock }));
   app.use(express.json({ limit: LARGEST_BODY }));
   const room = { db: database.db, log, clock, stream, demo };
   app.use(logRoutes(room));

@@ -73,3 +73,6 @@ export function addMinutes(instant: Instant, minutes: number): Instant {
 export function minutesBetween(from: Instant, to: Instant): number {
   return (Date.parse(to) - Date.parse(from)) / 60_000;
 }
+
+/** The later of two days. */
+export const later = (a: Day, b: Day): Day => (a > b ? a : b);

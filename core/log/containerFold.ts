@@ -20,6 +20,8 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
       const { shelf: _, ...rest } = facts;
       return { ...rest, ...entry.data };
     }
+    case 'photographed':
+      return { ...facts, photo: entry.data.digest };
     case 'condemned':
       return { ...facts, condemned: { at: entry.happenedAt, why: entry.data.why } };
     case 'taken-up':

@@ -4,10 +4,12 @@ import type { ReadingMethod, Smell } from '../chlorine/residual.ts';
 import type { Bleach, StrengthSchoolId } from '../chlorine/strength.ts';
 import type { Finding, HeldBefore } from '../containers/fitness.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
-import type { NeedSchoolId } from '../need/need.ts';
+import type { BuildingWater } from '../need/building.ts';
+import type { NeedSchoolId, OwnRule } from '../need/need.ts';
 import type { Person } from '../need/people.ts';
 import type { Animals, Climate, Institution } from '../need/rates.ts';
 import type { RotationSchoolId } from '../rotation/goodUntil.ts';
+import type { Round } from '../rotation/rounds.ts';
 import type { Water } from '../rotation/waters.ts';
 import type { Amount } from '../units/amount.ts';
 
@@ -42,6 +44,12 @@ export interface PlanFields {
   readonly noticeDays: number;
   readonly animals: readonly Animals[];
   readonly institutions: readonly Institution[];
+  /** People who come beside those at home; counted as adults. */
+  readonly visitors: number;
+  readonly ownRule: OwnRule;
+  readonly building?: BuildingWater;
+  /** The rounds that the group keeps to, as they were laid or moved. */
+  readonly rounds?: readonly Round[];
 }
 
 export interface HomeFields {
@@ -120,7 +128,10 @@ export interface EntryData {
   'supply.set': SupplyFields;
   'supply.removed': Record<string, never>;
   'container.added': ContainerFields;
-  'container.changed': Partial<Pick<ContainerFields, 'code' | 'note' | 'heldBefore'>>;
+  /** A vessel becomes raw by being used so; clean again only through cleaning (`sanitised`). */
+  'container.changed': Partial<Pick<ContainerFields, 'code' | 'note' | 'heldBefore'>> & {
+    readonly role?: 'raw';
+  };
   /** Somebody has it in hands, on a round, in one browser; another round passes it by. */
   'taken-up': { readonly browser: string };
   moved: { readonly place: Subject; readonly shelf?: string };
@@ -149,6 +160,8 @@ export interface EntryData {
   condemned: { readonly why: string };
   noted: { readonly text: string };
   /** A hand-kept list was taken in; the digest recognises it when it comes again. */
+  /** A photo of a container or a place, by the digest of its bytes; the last one is shown. */
+  photographed: { readonly digest: string };
   'list.taken': { readonly digest: string; readonly rows: number };
   struck: { readonly target: EntryId };
 }

@@ -4,6 +4,7 @@ import type { ChlorineReading } from '../chlorine/residual.ts';
 import type { Finding } from '../containers/fitness.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
 import { DEFAULT_LIFT_KG } from '../containers/mass.ts';
+import { freshOwnRule } from '../need/need.ts';
 import { DEFAULT_TARGET_DAYS } from '../need/rates.ts';
 import type { Water } from '../rotation/waters.ts';
 import type { Amount } from '../units/amount.ts';
@@ -50,6 +51,7 @@ export interface ContainerFacts extends ContainerFields {
   readonly fill?: Fill;
   readonly condemned?: { readonly at: Instant; readonly why: string };
   readonly sanitisedAt?: Instant;
+  readonly photo?: string;
   /** On a round, in somebody's hands since. */
   readonly takenUp?: { readonly at: Instant; readonly by: string; readonly browser: string };
   /** The label it wears, as printed last. */
@@ -66,7 +68,7 @@ export interface GroupFacts extends GroupFields {
 
 export type HomeFacts = HomeFields & { readonly id: Subject };
 export type BuildingFacts = BuildingFields & { readonly id: Subject };
-export type PlaceFacts = PlaceFields & { readonly id: Subject };
+export type PlaceFacts = PlaceFields & { readonly id: Subject; readonly photo?: string };
 export type KindFacts = ContainerKind;
 export type SupplyFacts = SupplyFields & {
   readonly id: Subject;
@@ -140,6 +142,8 @@ export const freshPlan: PlanFields = {
   noticeDays: 14,
   animals: [],
   institutions: [],
+  visitors: 0,
+  ownRule: freshOwnRule,
 };
 
 /** Facts of an empty log. */

@@ -8,6 +8,7 @@ import {
   freshPlan,
   type GroupFacts,
   noFacts,
+  type PlaceFacts,
   type SubjectFacts,
   type SubjectType,
   type SupplyFacts,
@@ -39,6 +40,8 @@ function foldSupply(facts: SupplyFacts | undefined, entry: Entry, subject: Subje
   }
 }
 
+const setPlace = replacing('place.set', 'place.removed');
+
 const reducers: Record<SubjectType, Reducer> = {
   group: (facts, entry) => {
     const group = (facts as GroupFacts | undefined) ?? freshGroup;
@@ -47,12 +50,15 @@ const reducers: Record<SubjectType, Reducer> = {
     return { ...group, listsTaken: { ...group.listsTaken, [entry.data.digest]: entry.happenedAt } };
   },
   plan: (facts, entry) =>
-    entry.kind === 'plan.set'
-      ? { ...((facts as PlanFields | undefined) ?? freshPlan), ...entry.data }
-      : facts,
+    entry.kind === 'plan.set' ? { ...freshPlan, ...(facts as PlanFields | undefined), ...entry.data } : facts,
   home: replacing('home.set', 'home.removed'),
   building: replacing('building.set', 'building.removed'),
-  place: replacing('place.set', 'place.removed'),
+  place: (facts, entry, subject) => {
+    const place = facts as PlaceFacts | undefined;
+    if (entry.kind === 'photographed') return place && { ...place, photo: entry.data.digest };
+    const next = setPlace(place, entry, subject) as PlaceFacts | undefined;
+    return next && place?.photo ? { ...next, photo: place.photo } : next;
+  },
   kind: replacing('kind.set', undefined),
   supply: (facts, entry, subject) => foldSupply(facts as SupplyFacts | undefined, entry, subject),
   container: (facts, entry) => foldContainer(facts as ContainerFacts | undefined, entry),
@@ -130,7 +136,7 @@ export function gather(rows: Iterable<readonly [Subject, SubjectFacts]>): Facts 
   for (const [subject, facts] of rows) {
     const type = typeOf(subject);
     if (type === 'group') group = facts as GroupFacts;
-    else if (type === 'plan') plan = facts as PlanFields;
+    else if (type === 'plan') plan = { ...freshPlan, ...(facts as PlanFields) };
     else shelves[type]![keyOf(subject)] = facts;
   }
   return { group, plan, ...shelves } as unknown as Facts;
@@ -159,14 +165,33 @@ export function fold(entries: readonly Entry[]): Facts {
   return gather(rows);
 }
 
-/** Facts after entries that come later than all they hold and strike nothing: a preview, or a queue not yet sent. */
-export function foldOnto(facts: Facts, entries: readonly Entry[]): Facts {
-  return entries.reduce(
-    (current, entry) =>
-      subjectsOf(entry).reduce(
-        (f, subject) => withSubject(f, subject, step(subjectFactsOf(f, subject), entry, subject)),
-        current,
-      ),
-    facts,
-  );
+/**
+ * Facts after entries that come later than all they hold and strike nothing: a preview, or a queue not yet sent.
+ * Each shelf is copied once, however many entries there are.
+ * @param before called with each entry and the facts as they are when it comes
+ */
+export function foldOnto(
+  facts: Facts,
+  entries: readonly Entry[],
+  before: (facts: Facts, entry: Entry) => void = () => {},
+): Facts {
+  if (entries.length === 0) return facts;
+  let after = facts;
+  const own = new Set<SubjectType>();
+  for (const entry of entries) {
+    before(after, entry);
+    for (const subject of subjectsOf(entry)) {
+      const type = typeOf(subject);
+      const next = step(subjectFactsOf(after, subject), entry, subject);
+      if (!own.has(type) || type === 'group' || type === 'plan') {
+        after = withSubject(after, subject, next);
+        own.add(type);
+        continue;
+      }
+      const shelf = after[type] as Record<string, SubjectFacts>;
+      if (next === undefined) delete shelf[keyOf(subject)];
+      else shelf[keyOf(subject)] = next;
+    }
+  }
+  return after;
 }

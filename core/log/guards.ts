@@ -37,6 +37,7 @@ export function guard(facts: Facts, entry: Entry, now: Instant): Judgement[] {
     case 'supply.set':
     case 'noted':
     case 'list.taken':
+    case 'photographed':
     case 'struck':
       return [];
     default: {

@@ -5,6 +5,7 @@ import { judgeHeldBefore } from '../containers/fitness.ts';
 import { type ContainerKind, seedKinds } from '../containers/kinds.ts';
 import { massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
+import { countedL } from '../need/building.ts';
 import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/need.ts';
 import { type Reach, reachOf } from '../need/reach.ts';
 import { type GoodUntil, goodUntil } from '../rotation/goodUntil.ts';
@@ -256,7 +257,11 @@ export interface State {
 /** The people and animals of the facts, as the need is computed for them. */
 export function needGroup(facts: Facts, day: Day): NeedGroup {
   return {
-    people: Object.values(facts.home).flatMap(home => home.people),
+    people: [
+      ...Object.values(facts.home).flatMap(home => home.people),
+      ...Array.from({ length: facts.plan.visitors }, () => ({})),
+    ],
+    own: facts.plan.ownRule,
     animals: facts.plan.animals,
     institutions: facts.plan.institutions,
     climate: facts.plan.climate,
@@ -310,7 +315,7 @@ export function stateAt(facts: Facts, now: Instant): State {
   const today = dayOf(now, facts.group.timeZone);
   const containers: Record<Subject, ContainerState> = {};
   let holdsUntil = FOREVER;
-  const held = { drinkingL: 0, dueL: 0, bySmellL: 0, utilityL: 0 };
+  const held = { ...countedL(facts.plan.building), dueL: 0, bySmellL: 0 };
   const tally = Object.fromEntries(waterStates.map(name => [name, { count: 0, litres: 0 }])) as Record<
     WaterState,
     { count: number; litres: number }

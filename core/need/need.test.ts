@@ -1,5 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { countedL } from './building.ts';
 import { dailyNeed, type NeedGroup, needSchools, stockNeedL } from './need.ts';
 import { beverageIntakeL, bornFor, type Person } from './people.ts';
 import { type Climate, climateFactor } from './rates.ts';
@@ -115,4 +116,26 @@ it('the reach is litres over need, and utility has days only where a rule asks f
   expect(reach).toMatchObject({ days: 20, dueDays: 2, bySmellDays: 1, utilityDays: null });
   expect(reachOf(held, { drinkingL: 14, utilityL: 7 }, 14).utilityDays).toBe(10);
   expect(reachOf(held, { drinkingL: 0, utilityL: 0 }, 14).days).toBeNull();
+});
+
+describe('water in the building', () => {
+  const building = { heaterL: 150, pressureL: 60, cisternL: 9, counts: true };
+  it('counts only when somebody answers for it, and a cistern as utility', () => {
+    expect(countedL(building)).toEqual({ drinkingL: 210, utilityL: 9 });
+    expect(countedL({ ...building, counts: false })).toEqual({ drinkingL: 0, utilityL: 0 });
+    expect(countedL(undefined)).toEqual({ drinkingL: 0, utilityL: 0 });
+  });
+});
+
+describe('an own rule', () => {
+  it('asks its litres a head, and climate works on the drinking grade', () => {
+    const need = dailyNeed('own', {
+      people: [{}, {}, {}],
+      climate: 'hot',
+      day: '2026-11-25',
+      own: { drinkingL: 5, utilityL: 4 },
+    });
+    expect(need.drinkingL).toBeCloseTo(3 * 5 * 1.5, 9);
+    expect(need.utilityL).toBeCloseTo(12, 9);
+  });
 });

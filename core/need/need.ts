@@ -20,7 +20,7 @@ import {
 /** Grades of water: for drinking, cooking, dishes and hands; or for flushing, laundry, floors and plants. */
 export type Grade = 'drinking' | 'utility';
 
-export type NeedSchoolId = 'flat-gallon' | 'by-person' | 'humanitarian' | 'survival' | 'basic-access';
+export type NeedSchoolId = 'flat-gallon' | 'by-person' | 'humanitarian' | 'survival' | 'basic-access' | 'own';
 
 export type UseId =
   | 'drinking'
@@ -52,12 +52,23 @@ export interface NeedSchool {
   readonly lines: (group: NeedGroup) => NeedLine[];
 }
 
+/** A group's own rule: litres a head and day of each grade. */
+export interface OwnRule {
+  readonly drinkingL: number;
+  readonly utilityL: number;
+}
+
+/** What an own rule begins with: one US gallon, as `flat-gallon`. */
+export const freshOwnRule: OwnRule = { drinkingL: 3.785411784, utilityL: 0 };
+
 /** Who the need is computed for, on a day. */
 export interface NeedGroup {
   readonly people: readonly Person[];
   readonly animals?: readonly Animals[];
   readonly institutions?: readonly Institution[];
   readonly climate: Climate;
+  /** What the school `own` asks. */
+  readonly own?: OwnRule;
   /** The day the ages are taken on. */
   readonly day: string;
 }
@@ -137,6 +148,15 @@ export const needSchools: readonly NeedSchool[] = [
   { id: 'humanitarian', source: 'sphere', lines: perHead(7.5, 7.5, 3) },
   { id: 'survival', source: 'sphere', lines: perHead(7.5, 0, 3) },
   { id: 'basic-access', source: 'who-howard', lines: perHead(10, 10, 3) },
+  {
+    id: 'own',
+    source: 'record',
+    // what part of it is drunk nobody has said, so climate works on the drinking grade as a whole
+    lines: ({ people, climate, own = freshOwnRule }) => [
+      line('all-uses', 'drinking', people.length, own.drinkingL, climateFactor[climate]),
+      line('flushing', 'utility', people.length, own.utilityL),
+    ],
+  },
 ];
 
 /** The school of an id. Throws for an unknown one. */

@@ -5,6 +5,7 @@ import { addDays, addMonths, daysBetween } from '../calendar/day.ts';
 import { fold } from '../log/fold.ts';
 import { stateAt } from '../log/state.ts';
 import { leastVisits, planRounds, type Rotating, type RoundsQuestion } from './rounds.ts';
+import { checkRounds } from './roundsCheck.ts';
 
 const TODAY = '2026-11-25';
 /** Six calendar months are 181 days at least; planning with fewer keeps every date. */
@@ -163,3 +164,52 @@ function leastReadyL(list: readonly Rotating[], rounds: ReturnType<typeof planRo
   });
   return Math.min(...ready);
 }
+
+describe('rounds that somebody moved', () => {
+  const one: Rotating = {
+    id: 'container:a',
+    place: 'place:1',
+    litres: 100,
+    due: '2026-12-20',
+    termDays: 181,
+  };
+  const q = ask([one], { horizonDays: 60, floorL: 50, otherReadyL: 100, mostL: 150 });
+  const on = (day: string) => [{ day, place: 'place:1', containers: ['container:a'], litres: 100 }];
+
+  it('break nothing as they were laid', () => {
+    fc.assert(
+      fc.property(fc.nat(1000), fc.integer({ min: 1, max: 8 }), (seed, places) => {
+        const asked = ask(containers(40, places, 180, scatter(seed)));
+        const plan = planRounds(asked);
+        const unmet = new Set(plan.unmet.map(u => u.container));
+        return checkRounds(asked, plan.rounds).every(b => 'container' in b && unmet.has(b.container));
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it('are late by the days after the date, and early by those before the days asked', () => {
+    expect(checkRounds(q, on('2026-12-20'))).toEqual([]);
+    expect(checkRounds(q, on('2026-12-23'))).toEqual([
+      { why: 'late', day: '2026-12-23', container: 'container:a', days: 3 },
+    ]);
+    // 30 days early is asked; 25 November is 25 days before
+    expect(checkRounds({ ...q, earlyDays: 20 }, on('2026-11-25'))).toEqual([
+      { why: 'early', day: '2026-11-25', container: 'container:a', days: 5 },
+    ]);
+  });
+
+  it('miss what no round has, and then too little is ready', () => {
+    expect(checkRounds({ ...q, otherReadyL: 40 }, [])).toEqual([
+      { why: 'missed', day: '2026-12-20', container: 'container:a' },
+      { why: 'floor', day: '2026-12-21', litres: 10 },
+    ]);
+  });
+
+  it('keep the floor on the day itself, and the helpers within what they can move', () => {
+    expect(checkRounds({ ...q, otherReadyL: 20, mostL: 90 }, on('2026-12-20'))).toEqual([
+      { why: 'too-much', day: '2026-12-20', litres: 100 },
+      { why: 'floor', day: '2026-12-20', litres: 30 },
+    ]);
+  });
+});

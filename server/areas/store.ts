@@ -3,7 +3,7 @@ import ical from 'ical-generator';
 import Papa from 'papaparse';
 import { LabelRequestSchema, labelSheets } from '#contract/labels.ts';
 import { routes } from '#contract/routes.ts';
-import { addDays, dayOf, earlier } from '#core/calendar/day.ts';
+import { addDays, dayOf, later } from '#core/calendar/day.ts';
 import { dutiesAt } from '#core/log/duties.ts';
 import { labelOf } from '#core/log/label.ts';
 import { stateAt } from '#core/log/state.ts';
@@ -62,7 +62,7 @@ export function storeRoutes({ db, log, clock }: LogRoom): Router {
     });
     for (const duty of dutiesAt(facts, state)) {
       // what waits since long ago is to be done today
-      const day = earlier(duty.day, state.today) === duty.day ? state.today : duty.day;
+      const day = later(duty.day, state.today);
       calendar.createEvent({
         id: `${duty.id.replace(/[^\w.-]/g, '-')}@zeolite`,
         start: new Date(`${day}T12:00:00Z`),
@@ -70,6 +70,22 @@ export function storeRoutes({ db, log, clock }: LogRoom): Router {
         allDay: true,
         summary: sayTo(reader(), duty.what),
         ...(duty.judgement?.remedy ? { description: sayTo(reader(), duty.judgement.remedy) } : {}),
+      });
+    }
+    for (const round of facts.plan.rounds ?? []) {
+      if (round.day < state.today) continue;
+      const codes = round.containers.map(id => facts.container[id]?.code ?? '').filter(Boolean);
+      calendar.createEvent({
+        id: `round-${round.day}-${round.place.replace(/[^\w.-]/g, '-')}@zeolite`,
+        start: new Date(`${round.day}T12:00:00Z`),
+        end: new Date(`${addDays(round.day, 1)}T12:00:00Z`),
+        allDay: true,
+        summary: sayTo(reader(), 'calendar.round', {
+          place: facts.place[round.place]?.name ?? '',
+          count: round.containers.length,
+          litres: round.litres,
+        }),
+        description: codes.join(', '),
       });
     }
     res

@@ -1,4 +1,4 @@
-import { integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import type { Entry, EntryKind } from '#core/log/entry.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
 
@@ -34,4 +34,12 @@ export const facts = sqliteTable('facts', {
   body: text('body', { mode: 'json' }).$type<SubjectFacts | null>(),
   lastHappenedAt: text('last_happened_at').notNull(),
   lastEntry: text('last_entry').notNull(),
+});
+
+/** Photos by the SHA-256 of their bytes: the same picture sent twice is kept once. Entries name them. */
+export const photos = sqliteTable('photos', {
+  digest: text('digest').primaryKey(),
+  type: text('type').notNull(),
+  bytes: blob('bytes', { mode: 'buffer' }).notNull(),
+  receivedAt: text('received_at').notNull(),
 });

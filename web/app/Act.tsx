@@ -20,6 +20,8 @@ interface Props {
   readonly correction?: ReactNode;
   /** Judgements beside the guards' own. */
   readonly more?: readonly Judgement[];
+  /** The act is done by another button, among the children. */
+  readonly isHidden?: boolean;
   readonly children?: ReactNode;
 }
 
@@ -35,6 +37,7 @@ export function Act({
   look = 'primary',
   correction,
   more = [],
+  isHidden = false,
   children,
 }: Props) {
   const say = useSay();
@@ -71,7 +74,7 @@ export function Act({
     <div className="flex flex-col gap-3">
       {children}
       <Judgements of={judgements} action={isRefused ? correction : undefined} />
-      <div className="flex flex-wrap gap-2">
+      <div className={isHidden ? 'hidden' : 'flex flex-wrap gap-2'}>
         {isRefused ? (
           <Button look="stop" disabled={!drafts} onClick={() => void act('happened')}>
             {say('act.happened')}

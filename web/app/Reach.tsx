@@ -144,13 +144,13 @@ export const Reach = memo(function Reach() {
         });
   return (
     <div className="flex min-w-0 flex-1 items-center gap-4">
-      <div className="w-[140px] shrink-0 max-wide:flex max-wide:w-auto max-wide:items-baseline max-wide:gap-2">
+      <div className="w-[190px] shrink-0 max-wide:flex max-wide:w-auto max-wide:items-baseline max-wide:gap-2">
         <p className="text-small text-ash">{say('reach.label')}</p>
         <p className="text-[25px] leading-7 font-extrabold max-wide:text-large" data-testid="reach-days">
           {words}
           {ahead?.days !== null && ahead?.days !== undefined && ahead.days !== reach.days && (
             <span className="ml-2 text-base font-semibold" data-testid="reach-preview">
-              → {number(Math.round(ahead.days * 10) / 10)}
+              → {number(Math.floor(ahead.days * 10) / 10)}
             </span>
           )}
         </p>

@@ -11,6 +11,7 @@ const layerParts = {
   rounds: () => import('../areas/store/Rounds.tsx'),
   round: () => import('../areas/store/Round.tsx'),
   store: () => import('../areas/store/Store.tsx'),
+  history: () => import('../areas/store/HistoryPage.tsx'),
   bench: () => import('../areas/bench/Bench.tsx'),
   largeSheet: () => import('../areas/bench/LargeSheet.tsx'),
 };
@@ -39,6 +40,10 @@ export const router = createBrowserRouter([
       {
         path: 'store/round/:place',
         lazy: async () => ({ Component: (await layerParts.round()).Round }),
+      },
+      {
+        path: 'store/:container/history',
+        lazy: async () => ({ Component: (await layerParts.history()).HistoryPage }),
       },
       {
         path: 'store/:container?',

@@ -58,12 +58,9 @@ export type Outcome =
 /** Judges drafts against what this browser knows, one resting on the other, before anything is sent. */
 export function judgeDrafts(drafts: readonly Draft[]) {
   return (_dispatch: AppDispatch, getState: AppGetState): Judgement[] => {
-    let { facts } = getState().log;
     const found: Judgement[] = [];
-    for (const entry of stamped(drafts, 'judge')) {
-      found.push(...guard(facts, entry, now()));
-      facts = foldOnto(facts, entry.kind === 'struck' ? [] : [entry]);
-    }
+    const entries = stamped(drafts, 'judge').filter(e => e.kind !== 'struck');
+    foldOnto(getState().log.facts, entries, (facts, entry) => found.push(...guard(facts, entry, now())));
     return found;
   };
 }

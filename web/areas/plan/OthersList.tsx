@@ -37,6 +37,25 @@ export function OthersList() {
   return (
     <section>
       <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('plan.others')}</h2>
+      <p className={row}>
+        <QuantityBlank
+          onLeave
+          label={say('plan.visitors')}
+          dimension="number"
+          value={plan.visitors}
+          onValue={visitors =>
+            visitors !== undefined &&
+            visitors !== plan.visitors &&
+            void recordAndTell([draft('plan.set', 'plan', { visitors })], say('plan.changed'))
+          }
+          least={0}
+          most={5000}
+          wholeNumbers
+        />
+        <span>
+          {say('plan.visitors')} <span className="text-small text-ash">{say('plan.visitors-note')}</span>
+        </span>
+      </p>
       {animalKinds.map(kind => (
         <p key={kind} className={row}>
           <QuantityBlank

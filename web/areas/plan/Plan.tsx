@@ -4,7 +4,7 @@ import type { PlanFields } from '#core/log/entry.ts';
 import { needGroup } from '#core/log/state.ts';
 import { dailyNeed, type NeedLine, type NeedSchoolId, needSchools, stockNeedL } from '#core/need/need.ts';
 import { type Climate, climateFactor, dayLadder } from '#core/need/rates.ts';
-import { useFacts, usePreview, useReader, useWaterState } from '../../app/hooks.ts';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
 import * as format from '../../texts/format.ts';
@@ -12,9 +12,11 @@ import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { RuleScale } from '../../ui/RuleScale.tsx';
+import { BuildingWater } from './BuildingWater.tsx';
 import { HomeList } from './HomeList.tsx';
 import { MixPlanner } from './MixPlanner.tsx';
 import { OthersList } from './OthersList.tsx';
+import { WhatIf } from './WhatIf.tsx';
 
 const NeedChart = lazy(() => import('./NeedChart.tsx'));
 
@@ -43,8 +45,6 @@ export function Plan() {
   const group = useMemo(() => needGroup(facts, today), [facts, today]);
   const schools = needSchools.map(s => ({ ...s, need: dailyNeed(s.id, group) }));
   const inUnits = (litres: number) => format.litres(litres, units);
-  const warmer = climates[climates.indexOf(plan.climate) + 1];
-  const hotPreview = usePreview(warmer && [draft('plan.set', 'plan', { climate: warmer })]);
   const rule = {
     school: plan.needSchool,
     source: citations[schools.find(s => s.id === plan.needSchool)!.source],
@@ -98,6 +98,34 @@ export function Plan() {
             note: say(`need.${s.id}.note`),
           }))}
         />
+        {plan.needSchool === 'own' && (
+          <>
+            {' '}
+            (
+            <QuantityBlank
+              onLeave
+              label={say('plan.own-drinking')}
+              dimension="volumeL"
+              value={plan.ownRule.drinkingL}
+              onValue={drinkingL =>
+                drinkingL !== undefined && set({ ownRule: { ...plan.ownRule, drinkingL } })
+              }
+              least={1}
+              most={200}
+            />{' '}
+            {say('plan.own-drinking-word')}{' '}
+            <QuantityBlank
+              onLeave
+              label={say('plan.own-utility')}
+              dimension="volumeL"
+              value={plan.ownRule.utilityL}
+              onValue={utilityL => utilityL !== undefined && set({ ownRule: { ...plan.ownRule, utilityL } })}
+              least={0}
+              most={500}
+            />{' '}
+            {say('plan.own-utility-word')})
+          </>
+        )}
         , {say('plan.in')}{' '}
         <ChoiceBlank<Climate>
           label={say('plan.climate')}
@@ -128,17 +156,9 @@ export function Plan() {
             {say(`ladder.${days}`)}
           </Button>
         ))}
-        {warmer && (
-          <Button
-            look="quiet"
-            className="text-small"
-            {...hotPreview}
-            onClick={() => set({ climate: warmer })}
-          >
-            {say('plan.warmer', { climate: `climate.${warmer}` })}
-          </Button>
-        )}
       </p>
+
+      <WhatIf />
 
       <section>
         <h2 className="mb-2 text-base">{say('plan.rules')}</h2>
@@ -172,6 +192,7 @@ export function Plan() {
           />
         </Suspense>
       </section>
+      <BuildingWater />
       <MixPlanner />
       <div className="grid grid-cols-[3fr_2fr] gap-8 max-wide:grid-cols-1">
         <HomeList />

@@ -5,6 +5,8 @@ import { portability } from '#core/containers/mass.ts';
 import type { ContainerFacts } from '#core/log/facts.ts';
 import { kindOf } from '#core/log/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { draft } from '../../log/record.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -14,6 +16,7 @@ import { Swatch } from '../../ui/Textures.tsx';
 import { ContainerActs } from './ContainerActs.tsx';
 import { History } from './History.tsx';
 import { useKindName } from './kindName.ts';
+import { Photo } from './Photo.tsx';
 
 function Line({ name, children }: { name: string; children: ReactNode }) {
   return (
@@ -31,6 +34,7 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
   const { timeZone, units } = useReader();
   const state = useWaterState().containers[container.id];
   const kindName = useKindName();
+  const { recordAndTell } = useRecord();
   const kind = kindOf(facts, container.kind);
   if (!state) return null;
   const { fill } = container;
@@ -84,6 +88,26 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
             <span className="block text-small text-ash">{say('life.strap')}</span>
           )}
         </Line>
+        <Line name={say('life.role')}>
+          {say(`role.${container.role}`)}
+          {container.role === 'clean' && state.state === 'empty' && (
+            <Button
+              look="quiet"
+              className="text-small"
+              onClick={() =>
+                void recordAndTell(
+                  [draft('container.changed', container.id, { role: 'raw' })],
+                  say('role.told', { code: container.code }),
+                )
+              }
+            >
+              {say('role.to-raw')}
+            </Button>
+          )}
+          {container.role === 'raw' && (
+            <span className="block text-small text-ash">{say('role.raw.note')}</span>
+          )}
+        </Line>
         {container.heldBefore !== 'new' && (
           <Line name={say('life.held')}>{say(`held.${container.heldBefore}`)}</Line>
         )}
@@ -91,9 +115,12 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
       </dl>
       <JudgementLine judgement={state.judgement} />
       <ContainerActs key={container.id} container={container} />
-      <Button look="quiet" className="self-start" onClick={onLabel}>
-        {say('labels.print-one')}
-      </Button>
+      <div className="flex flex-wrap items-start gap-x-4">
+        <Button look="quiet" onClick={onLabel}>
+          {say('labels.print-one')}
+        </Button>
+        <Photo subject={container.id} name={container.code} digest={container.photo} />
+      </div>
       <History subject={container.id} version={container} />
     </div>
   );

@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { Link } from 'react-router';
 import type { HistoryLine } from '#contract/log.ts';
 import type { Entry } from '#core/log/entry.ts';
 import { useReader } from '../../app/hooks.ts';
@@ -13,11 +14,16 @@ import { useEntryWords } from './entryWords.ts';
 /** Lines shown before the rest is asked for. */
 const LINES_FIRST = 8;
 
-/**
- * All that was recorded of a subject, newest first; a mistake is struck, and both stay in sight.
- * @param version anything that changes when the subject changed
- */
-export function History({ subject, version }: { subject: string; version: unknown }) {
+interface Props {
+  readonly subject: string;
+  /** Anything that changes when the subject changed. */
+  readonly version: unknown;
+  /** On a page of its own: everything, the oldest first, as it is read. */
+  readonly isWhole?: boolean;
+}
+
+/** All that was recorded of a subject, newest first; a mistake is struck, and both stay in sight. */
+export function History({ subject, version, isWhole = false }: Props) {
   const say = useSay();
   const words = useEntryWords();
   const { timeZone } = useReader();
@@ -38,8 +44,8 @@ export function History({ subject, version }: { subject: string; version: unknow
   }, [subject, version]);
 
   if (!lines) return <p className="text-small text-ash">{say('history.loading')}</p>;
-  const newest = [...lines].reverse();
-  const shown = all ? newest : newest.slice(0, LINES_FIRST);
+  const newest = isWhole ? lines : [...lines].reverse();
+  const shown = all || isWhole ? newest : newest.slice(0, LINES_FIRST);
   return (
     <section aria-label={say('history.title')}>
       <h3 className="mb-1 border-b border-slate pb-1 text-base">{say('history.title')}</h3>
@@ -70,6 +76,14 @@ export function History({ subject, version }: { subject: string; version: unknow
         <Button look="quiet" onClick={() => setAll(true)}>
           {say('history.all', { count: newest.length })}
         </Button>
+      )}
+      {!isWhole && (
+        <Link
+          to={`/store/${subject}/history`}
+          className="px-1 underline decoration-rule underline-offset-3 hover:decoration-slate"
+        >
+          {say('history.page')}
+        </Link>
       )}
       {striking && <StrikeDialog entry={striking} onClose={() => setStriking(null)} />}
     </section>

@@ -13,17 +13,17 @@ import { Dialog } from '../../ui/Dialog.tsx';
 import { download } from './download.ts';
 import { tapeText } from './tape.ts';
 
-type Which = 'one' | 'changed' | 'all';
+type Which = 'these' | 'changed' | 'all';
 
 /** Label sheets as a PDF; only what changed since it was printed, unless all are asked for. */
-export function LabelDialog({ only, onClose }: { only?: string; onClose: () => void }) {
+export function LabelDialog({ only, onClose }: { only?: readonly string[]; onClose: () => void }) {
   const say = useSay();
   const facts = useFacts();
   const { units } = useReader();
   const { containers } = useWaterState();
   const { recordAndTell } = useRecord();
-  const [which, setWhich] = useState<Which>(only ? 'one' : 'changed');
-  const [sheet, setSheet] = useState<LabelSheetId>(only ? 'single' : 'a4-24');
+  const [which, setWhich] = useState<Which>(only ? 'these' : 'changed');
+  const [sheet, setSheet] = useState<LabelSheetId>(only?.length === 1 ? 'single' : 'a4-24');
   const [first, setFirst] = useState<number | undefined>(1);
   const [address, setAddress] = useState(facts.group.address ?? location.origin);
   const labels = useMemo(() => {
@@ -33,7 +33,7 @@ export function LabelDialog({ only, onClose }: { only?: string; onClose: () => v
         const state = containers[c.id];
         return state ? [{ container: c, label: labelOf(facts, c, state) }] : [];
       });
-    if (which === 'one') return all.filter(l => l.container.id === only);
+    if (which === 'these') return all.filter(l => only?.includes(l.container.id));
     return which === 'all' ? all : all.filter(l => saysOf(l.label) !== l.container.label?.says);
   }, [facts, containers, which, only]);
   const isAddress = URL.canParse(address);
@@ -78,8 +78,11 @@ export function LabelDialog({ only, onClose }: { only?: string; onClose: () => v
             ...(only
               ? [
                   {
-                    value: 'one' as const,
-                    label: say('labels.which.one', { code: facts.container[only]?.code ?? '' }),
+                    value: 'these' as const,
+                    label: say('labels.which.these', {
+                      count: only.length,
+                      code: facts.container[only[0] ?? '']?.code ?? '',
+                    }),
                   },
                 ]
               : []),
@@ -122,7 +125,7 @@ export function LabelDialog({ only, onClose }: { only?: string; onClose: () => v
           </Button>
         )}
       </div>
-      {only && labels[0] && (
+      {only?.length === 1 && labels[0] && (
         <p className="mt-3 text-small text-ash">
           {say('label.tape')} {tapeText(labels[0].label, say)}
         </p>

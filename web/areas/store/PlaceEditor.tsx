@@ -8,6 +8,7 @@ import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { Photo } from './Photo.tsx';
 
 type YesNo = 'yes' | 'no';
 type Level = '-2' | '-1' | '0' | '1' | '2';
@@ -15,11 +16,16 @@ const levels: readonly Level[] = ['-2', '-1', '0', '1', '2'];
 
 const flag = (value: boolean | undefined): YesNo => (value ? 'yes' : 'no');
 
+/** What an entry sets of a place: its photo comes with an entry of its own. */
+function fieldsOf({ id: _, photo: __, ...fields }: PlaceFacts): PlaceFields {
+  return fields;
+}
+
 /** What a place is like: its size to scale, its warmth, light and frost, its shelves, and how a stranger finds it. */
 export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onClose: () => void }) {
   const say = useSay();
   const facts = useFacts();
-  const before: Partial<PlaceFields> = place === 'new' ? {} : place;
+  const before: Partial<PlaceFields> = place === 'new' ? {} : fieldsOf(place);
   const buildings = Object.values(facts.building);
   const [fields, setFields] = useState<Partial<PlaceFields>>({
     level: 0,
@@ -175,6 +181,11 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
           onShelves={shelves => set({ shelves })}
         />
       </Act>
+      {place !== 'new' && (
+        <div className="mt-3">
+          <Photo subject={place.id} name={place.name} digest={facts.place[place.id]?.photo} />
+        </div>
+      )}
     </Dialog>
   );
 }

@@ -1,15 +1,19 @@
 import { wrap } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { addMonths, daysBetween } from '#core/calendar/day.ts';
+import { addMonths, type Day, daysBetween } from '#core/calendar/day.ts';
 import { stockNeedL } from '#core/need/need.ts';
 import { rotationSchools } from '#core/rotation/goodUntil.ts';
 import type { Rotating, RoundsPlan, RoundsQuestion } from '#core/rotation/rounds.ts';
+import { checkRounds, type RoundsBreak } from '#core/rotation/roundsCheck.ts';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
-import * as format from '../../texts/format.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { draft } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
 import type { RoundsWorker } from '../../workers/roundsWorker.ts';
+import { RoundsCalendar, type StandingRound } from './RoundsCalendar.tsx';
 
 const HORIZON_MONTHS = 24;
 
@@ -54,22 +58,36 @@ export function Rounds() {
   const [blanks, setBlanks] = useState<Blanks>({ earlyDays: 30, floorPercent: 70, mostL: 1500 });
   const set = (change: Partial<Blanks>) => setBlanks(b => ({ ...b, ...change }));
   const question = useQuestion(blanks);
+  const { recordAndTell } = useRecord();
   const [plan, setPlan] = useState<RoundsPlan | null>(null);
+  const [moves, setMoves] = useState<ReadonlyMap<string, Day>>(new Map());
   const key = useMemo(() => JSON.stringify(question), [question]);
 
   // laid anew when what it follows from changed, not with every tick of the clock
   useEffect(() => {
     const thread = new Worker(new URL('../../workers/roundsWorker.ts', import.meta.url), { type: 'module' });
     setPlan(null);
+    setMoves(new Map());
     void wrap<RoundsWorker>(thread)
       .plan(JSON.parse(key) as RoundsQuestion)
       .then(setPlan);
     return () => thread.terminate();
   }, [key]);
 
-  const months = new Map<string, RoundsPlan['rounds'][number][]>();
-  for (const round of plan?.rounds ?? [])
-    months.set(round.day.slice(0, 7), [...(months.get(round.day.slice(0, 7)) ?? []), round]);
+  const rounds = useMemo(
+    () =>
+      (plan?.rounds ?? []).map((round): StandingRound => {
+        const key = `${round.day} ${round.place}`;
+        return { ...round, key, day: moves.get(key) ?? round.day };
+      }),
+    [plan, moves],
+  );
+  const breaks = useMemo(() => (plan ? checkRounds(question, rounds) : []), [plan, question, rounds]);
+  const isKept = JSON.stringify(facts.plan.rounds ?? []) === JSON.stringify(rounds.map(r => adoptedOf(r)));
+  const move = (key: string, day: Day) => setMoves(before => new Map(before).set(key, day));
+  const keep = () =>
+    void recordAndTell([draft('plan.set', 'plan', { rounds: rounds.map(adoptedOf) })], say('rounds.kept'));
+
   return (
     <div className="flex max-w-[1040px] flex-col gap-4 p-6 max-wide:p-4">
       <p>
@@ -124,40 +142,65 @@ export function Rounds() {
         />{' '}
         {say('rounds.most-word')}
       </Sentence>
-      {plan?.unmet.map(u => (
-        <p key={u.container + u.day} className="border-l-4 border-clay py-1 pl-3">
-          {say('rounds.unmet', {
-            code: facts.container[u.container]?.code ?? '',
-            why: `rounds.why.${u.why}`,
+      {plan && rounds.length > 0 && (
+        <div className="flex flex-wrap items-center gap-3">
+          <Button look="primary" disabled={isKept} onClick={keep}>
+            {say(isKept ? 'rounds.are-kept' : 'rounds.keep')}
+          </Button>
+          {moves.size > 0 && (
+            <Button look="quiet" onClick={() => setMoves(new Map())}>
+              {say('rounds.back')}
+            </Button>
+          )}
+          <span className="text-small text-ash">{say('rounds.hint')}</span>
+        </div>
+      )}
+      {plan && <Breaks breaks={breaks} />}
+      {plan && rounds.length > 0 && (
+        <RoundsCalendar
+          rounds={rounds}
+          today={question.today}
+          months={HORIZON_MONTHS}
+          broken={new Set(breaks.map(b => b.day))}
+          onMove={move}
+        />
+      )}
+    </div>
+  );
+}
+
+const adoptedOf = ({ day, place, containers, litres }: StandingRound) => ({
+  day,
+  place,
+  containers,
+  litres,
+});
+
+/** Breaks told one by one before the rest is counted. */
+const BREAKS_FIRST = 6;
+
+/** What the rounds as they stand would break. */
+function Breaks({ breaks }: { breaks: readonly RoundsBreak[] }) {
+  const say = useSay();
+  const facts = useFacts();
+  return (
+    <div role="status" data-testid="rounds-breaks">
+      {breaks.slice(0, BREAKS_FIRST).map(b => (
+        <p
+          key={JSON.stringify(b)}
+          className={`my-1 border-l-4 py-1 pl-3 ${b.why === 'early' ? 'border-rule' : 'border-clay'}`}
+        >
+          {say(`rounds.break.${b.why}`, {
+            breakDay: b.day,
+            code: 'container' in b ? (facts.container[b.container]?.code ?? '') : '',
+            count: 'days' in b ? b.days : 0,
+            litres: 'litres' in b ? b.litres : 0,
           })}
         </p>
       ))}
-      <div className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-x-8 gap-y-4">
-        {[...months].map(([month, rounds]) => (
-          <section key={month} aria-labelledby={`month-${month}`}>
-            <h2 id={`month-${month}`} className="border-b border-slate text-base">
-              {format.month(month)}
-            </h2>
-            <ul className="m-0 list-none p-0">
-              {rounds.map(round => (
-                <li key={round.day + round.place} className="flex gap-3 border-b border-rule py-1">
-                  <span className="w-[84px] shrink-0 text-ash">{format.weekday(round.day)}</span>
-                  <Link
-                    to={`/store/round/${round.place}`}
-                    className="underline decoration-rule underline-offset-3"
-                  >
-                    {say('rounds.row', {
-                      place: facts.place[round.place]?.name ?? '',
-                      count: round.containers.length,
-                      litres: round.litres,
-                    })}
-                  </Link>
-                </li>
-              ))}
-            </ul>
-          </section>
-        ))}
-      </div>
+      {breaks.length > BREAKS_FIRST && (
+        <p className="text-ash">{say('rounds.break.more', { count: breaks.length - BREAKS_FIRST })}</p>
+      )}
     </div>
   );
 }

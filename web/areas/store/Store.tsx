@@ -12,6 +12,7 @@ import { ContainerLife } from './ContainerLife.tsx';
 import { FoundDialog } from './FoundDialog.tsx';
 import { ghostsPlanned } from './ghosts.ts';
 import { LabelDialog } from './LabelDialog.tsx';
+import { LabelReader } from './LabelReader.tsx';
 import { PlaceEditor } from './PlaceEditor.tsx';
 import { PlaceList } from './PlaceList.tsx';
 import { SectionDrawing } from './SectionDrawing.tsx';
@@ -50,7 +51,8 @@ export function Store() {
   const [taking, setTaking] = useState(false);
   const [finding, setFinding] = useState(false);
   const [takingIn, setTakingIn] = useState(false);
-  const [labels, setLabels] = useState<string | null>(null);
+  const [reading, setReading] = useState(false);
+  const [labels, setLabels] = useState<readonly string[] | 'all' | null>(null);
   const [place, setPlace] = useState<string | null>(null);
   const isTable = search.get('view') === 'table';
   const view = isTable ? '?view=table' : '';
@@ -105,6 +107,9 @@ export function Store() {
               <Button look="quiet" onClick={() => setFinding(true)}>
                 {say('store.found')}
               </Button>
+              <Button look="quiet" onClick={() => setReading(true)}>
+                {say('reader.title')}
+              </Button>
               <Button look="quiet" onClick={() => setTakingIn(true)}>
                 {say('store.in')}
               </Button>
@@ -135,7 +140,12 @@ export function Store() {
             <Legend states={present} />
             {isTable ? (
               <InTurn key="table">
-                <StoreTable onSelect={select} selected={selectedId} find={search.get('find') ?? ''} />
+                <StoreTable
+                  onSelect={select}
+                  onLabels={setLabels}
+                  selected={selectedId}
+                  find={search.get('find') ?? ''}
+                />
               </InTurn>
             ) : (
               <div className="min-h-0 flex-1 overflow-y-auto">
@@ -157,7 +167,7 @@ export function Store() {
           aria-label={selected.code}
           className="w-[330px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-0"
         >
-          <ContainerLife container={selected} onLabel={() => setLabels(selected.id)} />
+          <ContainerLife container={selected} onLabel={() => setLabels([selected.id])} />
         </aside>
       )}
       {settingDown && (
@@ -170,6 +180,7 @@ export function Store() {
       )}
       {taking && <StockTake onClose={() => setTaking(false)} />}
       {finding && <FoundDialog onClose={() => setFinding(false)} />}
+      {reading && <LabelReader onClose={() => setReading(false)} />}
       {takingIn && <TakeIn onClose={() => setTakingIn(false)} />}
       {edited && <PlaceEditor key={place} place={edited} onClose={() => setPlace(null)} />}
     </div>

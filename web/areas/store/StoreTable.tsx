@@ -17,6 +17,7 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { TextBlank } from '../../ui/Blank.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
+import { BulkActs } from './BulkActs.tsx';
 import { useKindName } from './kindName.ts';
 
 interface Row {
@@ -127,17 +128,19 @@ const ROW_PX = 36;
 
 interface Props {
   readonly onSelect: (container: string) => void;
+  readonly onLabels: (containers: readonly string[]) => void;
   readonly selected: string | undefined;
   /** What the filter begins with. */
   readonly find: string;
 }
 
 /** The same rows as the drawing, for sorting and finding. */
-export function StoreTable({ onSelect, selected, find }: Props) {
+export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
   const say = useSay();
   const { units } = useReader();
   const [filter, setFilter] = useState(find);
   const all = useRows();
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
   const [sorting, setSorting] = useState<SortingState>([{ id: 'code', desc: false }]);
   const rows = useMemo(() => {
     const wanted = filter.trim().toLowerCase();
@@ -158,7 +161,15 @@ export function StoreTable({ onSelect, selected, find }: Props) {
     estimateSize: () => ROW_PX,
     overscan: 6,
   });
-  const grid = 'grid grid-cols-[90px_1.1fr_1.1fr_90px_80px_110px_80px] items-center gap-x-2 px-2';
+  const isAllChosen = rows.length > 0 && rows.every(row => chosen.has(row.container.id));
+  const chooseAll = () => setChosen(isAllChosen ? new Set() : new Set(rows.map(row => row.container.id)));
+  const choose = (id: string) =>
+    setChosen(before => {
+      const after = new Set(before);
+      if (!after.delete(id)) after.add(id);
+      return after;
+    });
+  const grid = 'grid grid-cols-[24px_90px_1.1fr_1.1fr_90px_80px_110px_80px] items-center gap-x-2 px-2';
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
       <p>
@@ -171,6 +182,13 @@ export function StoreTable({ onSelect, selected, find }: Props) {
         />{' '}
         <span className="text-ash">{say('table.rows', { count: rows.length })}</span>
       </p>
+      {chosen.size > 0 && (
+        <BulkActs
+          containers={all.filter(row => chosen.has(row.container.id)).map(row => row.container)}
+          onLabels={onLabels}
+          onDone={() => setChosen(new Set())}
+        />
+      )}
       <div
         role="table"
         aria-label={say('table.name')}
@@ -180,6 +198,15 @@ export function StoreTable({ onSelect, selected, find }: Props) {
         <div className="flex min-h-0 min-w-[680px] flex-1 flex-col">
           <div role="rowgroup">
             <div role="row" className={`${grid} border-b-2 border-slate`}>
+              <div role="columnheader">
+                <input
+                  type="checkbox"
+                  aria-label={say('table.choose-all')}
+                  checked={isAllChosen}
+                  onChange={chooseAll}
+                  className="h-[18px] w-[18px] accent-slate"
+                />
+              </div>
               {table.getFlatHeaders().map(header => {
                 const order = header.column.getIsSorted();
                 return (
@@ -215,6 +242,15 @@ export function StoreTable({ onSelect, selected, find }: Props) {
                     className={`${grid} absolute inset-x-0 border-b border-rule aria-selected:bg-pool-2`}
                     style={{ height: ROW_PX, transform: `translateY(${item.start}px)` }}
                   >
+                    <div role="cell">
+                      <input
+                        type="checkbox"
+                        aria-label={say('table.choose', { code: row.code })}
+                        checked={chosen.has(row.container.id)}
+                        onChange={() => choose(row.container.id)}
+                        className="h-[18px] w-[18px] accent-slate"
+                      />
+                    </div>
                     <div role="cell">
                       <button
                         type="button"

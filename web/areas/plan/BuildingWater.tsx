@@ -1,0 +1,57 @@
+import { buildingSources, countedL, type BuildingWater as Water } from '#core/need/building.ts';
+import { useFacts } from '../../app/hooks.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { draft } from '../../log/record.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+
+const nothing: Water = { heaterL: 0, pressureL: 0, cisternL: 0, counts: false };
+
+/** Water that is in the building already: counted only when somebody has looked and answers for it. */
+export function BuildingWater() {
+  const say = useSay();
+  const { plan } = useFacts();
+  const { recordAndTell } = useRecord();
+  const building = plan.building ?? nothing;
+  const set = (change: Partial<Water>) =>
+    void recordAndTell(
+      [draft('plan.set', 'plan', { building: { ...building, ...change } })],
+      say('plan.changed'),
+    );
+  const litres = countedL(building);
+  return (
+    <section>
+      <h2 className="mb-1 text-base">{say('building-water.title')}</h2>
+      <Sentence>
+        {buildingSources.map((source, i) => (
+          <span key={source}>
+            {i > 0 && ', '}
+            {say(`building-water.${source}`)}{' '}
+            <QuantityBlank
+              onLeave
+              label={say(`building-water.${source}`)}
+              dimension="volumeL"
+              value={building[source]}
+              onValue={value => value !== undefined && value !== building[source] && set({ [source]: value })}
+              least={0}
+              most={10000}
+            />
+          </span>
+        ))}
+        : {say('building-water.it')}{' '}
+        <ChoiceBlank
+          label={say('building-water.counts')}
+          value={building.counts ? 'yes' : 'no'}
+          onValue={value => set({ counts: value === 'yes' })}
+          choices={[
+            { value: 'no', label: say('building-water.no') },
+            { value: 'yes', label: say('building-water.yes') },
+          ]}
+        />
+        .
+      </Sentence>
+      {building.counts && <p>{say('building-water.sum', { ...litres })}</p>}
+      <p className="max-w-[80ch] text-small text-ash">{say('building-water.caution')}</p>
+    </section>
+  );
+}

@@ -1,0 +1,95 @@
+import { useMemo, useState } from 'react';
+import type { ContainerFacts } from '#core/log/facts.ts';
+import { Act } from '../../app/Act.tsx';
+import { useFacts } from '../../app/hooks.ts';
+import { type Draft, draft } from '../../log/record.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
+
+type BulkId = 'move' | 'sound' | 'empty' | 'note' | 'labels';
+const bulkIds: readonly BulkId[] = ['move', 'sound', 'empty', 'note', 'labels'];
+
+interface Props {
+  readonly containers: readonly ContainerFacts[];
+  readonly onLabels: (containers: readonly string[]) => void;
+  readonly onDone: () => void;
+}
+
+/** One act on all rows chosen in the table: recorded together or not at all, and undone as one. */
+export function BulkActs({ containers, onLabels, onDone }: Props) {
+  const say = useSay();
+  const facts = useFacts();
+  const [act, setAct] = useState<BulkId>('move');
+  const [place, setPlace] = useState<string | undefined>(undefined);
+  const [note, setNote] = useState('');
+  const count = containers.length;
+  const drafts = useMemo((): Draft[] | undefined => {
+    switch (act) {
+      case 'move':
+        return place
+          ? containers.filter(c => c.place !== place || c.shelf).map(c => draft('moved', c.id, { place }))
+          : undefined;
+      case 'sound':
+        return containers.map(c => draft('inspected', c.id, { found: 'sound' }));
+      case 'empty':
+        return containers
+          .filter(c => (c.fill?.remainingL ?? 0) > 0)
+          .map(c => draft('emptied', c.id, { to: 'utility' }));
+      case 'note':
+        return note.trim() ? containers.map(c => draft('noted', c.id, { text: note.trim() })) : undefined;
+      default:
+        return undefined;
+    }
+  }, [act, place, note, containers]);
+  return (
+    <section aria-label={say('bulk.title')} className="border-y-[1.5px] border-slate bg-lime px-3 py-2">
+      <Act
+        drafts={drafts && drafts.length > 0 ? drafts : undefined}
+        label={say('bulk.do', { count: drafts?.length ?? count })}
+        told={say(`bulk.told.${act}`, { count: drafts?.length ?? count })}
+        onDone={onDone}
+        isHidden={act === 'labels'}
+      >
+        <Sentence>
+          {say('bulk.these', { count })}{' '}
+          <ChoiceBlank<BulkId>
+            label={say('bulk.act')}
+            value={act}
+            onValue={setAct}
+            choices={bulkIds.map(value => ({ value, label: say(`bulk.act.${value}`) }))}
+          />
+          {act === 'move' && (
+            <>
+              {' '}
+              <ChoiceBlank
+                label={say('move.place')}
+                value={place}
+                onValue={setPlace}
+                choices={Object.values(facts.place).map(p => ({ value: p.id, label: p.name }))}
+              />
+              , {say('move.floor')}
+            </>
+          )}
+          {act === 'note' && (
+            <>
+              {' '}
+              <TextBlank label={say('bulk.note')} value={note} onValue={setNote} />
+            </>
+          )}
+          .
+        </Sentence>
+        {act === 'labels' && (
+          <div className="flex gap-2">
+            <Button look="primary" onClick={() => onLabels(containers.map(c => c.id))}>
+              {say('labels.title')}
+            </Button>
+          </div>
+        )}
+      </Act>
+      <Button look="quiet" onClick={onDone}>
+        {say('bulk.none')}
+      </Button>
+    </section>
+  );
+}

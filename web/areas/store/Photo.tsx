@@ -1,0 +1,59 @@
+import { useRef, useState } from 'react';
+import { photoPath } from '#contract/routes.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { draft } from '../../log/record.ts';
+import { useSay } from '../../texts/texts.ts';
+import { Button } from '../../ui/Button.tsx';
+import { keepPhoto } from './photo.ts';
+
+interface Props {
+  readonly subject: string;
+  readonly name: string;
+  readonly digest: string | undefined;
+}
+
+/** The last photo of a container or a place, and the way to another: a phone offers its camera. */
+export function Photo({ subject, name, digest }: Props) {
+  const say = useSay();
+  const { recordAndTell } = useRecord();
+  const input = useRef<HTMLInputElement>(null);
+  const [fault, setFault] = useState(false);
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setFault(false);
+    try {
+      const kept = await keepPhoto(file);
+      await recordAndTell([draft('photographed', subject, { digest: kept })], say('photo.told', { name }));
+    } catch {
+      setFault(true);
+    }
+  };
+  return (
+    <div>
+      {digest && (
+        <img
+          src={photoPath(digest)}
+          alt={say('photo.of', { name })}
+          className="mb-1 max-h-[220px] w-full border border-rule object-contain"
+        />
+      )}
+      <input
+        ref={input}
+        type="file"
+        accept="image/*"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label={say('photo.file')}
+        onChange={e => void take(e.target.files?.[0])}
+      />
+      <Button look="quiet" onClick={() => input.current?.click()}>
+        {say(digest ? 'photo.another' : 'photo.add')}
+      </Button>
+      {fault && (
+        <p role="alert" className="text-iron">
+          {say('photo.fault')}
+        </p>
+      )}
+    </div>
+  );
+}

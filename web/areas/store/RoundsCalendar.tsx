@@ -1,0 +1,186 @@
+import {
+  DndContext,
+  type DragEndEvent,
+  PointerSensor,
+  useDraggable,
+  useDroppable,
+  useSensor,
+  useSensors,
+} from '@dnd-kit/core';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { addDays, addMonths, type Day, daysBetween } from '#core/calendar/day.ts';
+import type { Round } from '#core/rotation/rounds.ts';
+import { useFacts } from '../../app/hooks.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
+
+/** Months drawn before the rest is asked for. */
+const MONTHS_FIRST = 9;
+
+/** A round as it stands in the calendar: as it was laid, or moved to another day. */
+export interface StandingRound extends Round {
+  /** Stays the same when the round is moved. */
+  readonly key: string;
+}
+
+interface Props {
+  readonly rounds: readonly StandingRound[];
+  readonly today: Day;
+  readonly months: number;
+  /** Days on which something breaks. */
+  readonly broken: ReadonlySet<Day>;
+  readonly onMove: (key: string, day: Day) => void;
+}
+
+/** Days of a month, with the empty cells before the first so that weeks begin on Monday. */
+function cellsOf(month: string): (Day | null)[] {
+  const first = `${month}-01`;
+  const lead = (new Date(`${first}T12:00:00Z`).getUTCDay() + 6) % 7;
+  const length = daysBetween(first, addMonths(first, 1));
+  return [
+    ...Array.from({ length: lead }, () => null),
+    ...Array.from({ length }, (_, i) => addDays(first, i)),
+  ];
+}
+
+/** "Hall cellar" as it stands in a small cell: HC. */
+const initials = (name: string): string =>
+  name
+    .split(/\s+/)
+    .slice(0, 2)
+    .map(word => word[0]?.toUpperCase() ?? '')
+    .join('');
+
+/** The rounds on their days: drag one to another day, or choose it and write the day. */
+export function RoundsCalendar({ rounds, today, months, broken, onMove }: Props) {
+  const say = useSay();
+  const facts = useFacts();
+  const [shown, setShown] = useState(MONTHS_FIRST);
+  const [chosenKey, setChosenKey] = useState<string | null>(null);
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  const chosen = rounds.find(r => r.key === chosenKey);
+  const onDragEnd = ({ active, over }: DragEndEvent) => {
+    if (over) onMove(String(active.id), String(over.id));
+    setChosenKey(String(active.id));
+  };
+  const byDay = new Map<Day, StandingRound[]>();
+  for (const round of rounds) byDay.set(round.day, [...(byDay.get(round.day) ?? []), round]);
+  const names = Array.from({ length: Math.min(shown, months) }, (_, i) =>
+    addMonths(`${today.slice(0, 7)}-01`, i).slice(0, 7),
+  );
+  return (
+    <DndContext sensors={sensors} onDragEnd={onDragEnd}>
+      {chosen && (
+        <div className="border-y border-slate py-2" data-testid="chosen-round">
+          <Sentence>
+            {say('rounds.chosen', {
+              place: facts.place[chosen.place]?.name ?? '',
+              count: chosen.containers.length,
+              litres: chosen.litres,
+            })}{' '}
+            <TextBlank
+              label={say('rounds.day')}
+              type="date"
+              value={chosen.day}
+              onValue={day => /^\d{4}-\d\d-\d\d$/.test(day) && onMove(chosen.key, day)}
+            />
+            .
+          </Sentence>
+          <Link
+            to={`/store/round/${chosen.place}`}
+            className="underline decoration-rule underline-offset-3 hover:decoration-slate"
+          >
+            {say('rounds.walk')}
+          </Link>
+        </div>
+      )}
+      <div className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-x-8 gap-y-5">
+        {names.map(month => (
+          <section key={month} aria-labelledby={`month-${month}`}>
+            <h2 id={`month-${month}`} className="text-base">
+              {format.month(month)}
+            </h2>
+            <div className="grid grid-cols-7 border-t border-l border-rule">
+              {cellsOf(month).map((day, i) =>
+                day ? (
+                  <DayCell key={day} day={day} isPast={day < today} isBroken={broken.has(day)}>
+                    {(byDay.get(day) ?? []).map(round => (
+                      <Chip
+                        key={round.key}
+                        round={round}
+                        place={facts.place[round.place]?.name ?? ''}
+                        isChosen={round.key === chosenKey}
+                        onChoose={() => setChosenKey(round.key)}
+                      />
+                    ))}
+                  </DayCell>
+                ) : (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: empty cells have no other name
+                  <div key={i} className="border-r border-b border-rule" />
+                ),
+              )}
+            </div>
+          </section>
+        ))}
+      </div>
+      {shown < months && (
+        <Button look="quiet" className="self-start" onClick={() => setShown(months)}>
+          {say('rounds.all-months', { count: months })}
+        </Button>
+      )}
+    </DndContext>
+  );
+}
+
+interface DayProps {
+  readonly day: Day;
+  readonly isPast: boolean;
+  readonly isBroken: boolean;
+  readonly children: React.ReactNode;
+}
+
+function DayCell({ day, isPast, isBroken, children }: DayProps) {
+  const { setNodeRef, isOver } = useDroppable({ id: day, disabled: isPast });
+  return (
+    <div
+      ref={setNodeRef}
+      data-day={day}
+      className={`min-h-[46px] border-r border-b border-rule p-0.5 ${isOver ? 'bg-pool-2' : ''} ${isPast ? 'bg-lime' : ''} ${isBroken ? 'shadow-[inset_0_-3px_0_var(--clay)]' : ''}`}
+    >
+      <span className="block text-small leading-4 text-ash">{Number(day.slice(8))}</span>
+      {children}
+    </div>
+  );
+}
+
+interface ChipProps {
+  readonly round: StandingRound;
+  readonly place: string;
+  readonly isChosen: boolean;
+  readonly onChoose: () => void;
+}
+
+function Chip({ round, place, isChosen, onChoose }: ChipProps) {
+  const say = useSay();
+  const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: round.key });
+  const words = say('rounds.row', { place, count: round.containers.length, litres: round.litres });
+  return (
+    <button
+      type="button"
+      ref={setNodeRef}
+      {...listeners}
+      data-round={round.key}
+      aria-pressed={isChosen}
+      aria-label={`${words}, ${format.weekday(round.day)}`}
+      title={words}
+      onClick={onChoose}
+      className={`relative block w-full touch-none border-[1.5px] border-slate px-0.5 text-small leading-[18px] font-semibold whitespace-nowrap ${isChosen ? 'bg-slate text-chalk' : 'bg-pool-2'} ${isDragging ? 'z-20' : ''}`}
+      style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
+    >
+      {initials(place)} {round.containers.length}
+    </button>
+  );
+}
