@@ -1,0 +1,25 @@
+/** Log₁₀ reductions of the four targets, kept apart. */
+export interface Credit {
+  readonly bacteria: number;
+  readonly viruses: number;
+  /** Giardia stands for the protozoa. */
+  readonly protozoa: number;
+  readonly crypto: number;
+}
+
+export const targets = [
+  'bacteria',
+  'viruses',
+  'protozoa',
+  'crypto',
+] as const satisfies readonly (keyof Credit)[];
+
+export const noCredit: Credit = { bacteria: 0, viruses: 0, protozoa: 0, crypto: 0 };
+
+/** A credit in the order of `targets`. @example credit(6, 6, 6, 6) // a full boil */
+export const credit = (bacteria: number, viruses: number, protozoa: number, crypto: number): Credit => ({
+  bacteria,
+  viruses,
+  protozoa,
+  crypto,
+});

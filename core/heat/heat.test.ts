@@ -1,0 +1,102 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { boilingPointC, boilOf, boilSchools, coolingMin, heatMj, holdMin, stoveOf } from './boil.ts';
+import { canningMin, canningOf, displacementL } from './can.ts';
+
+describe('boiling', () => {
+  // steam tables: 101.325 kPa 100.0 °C; 79.5 kPa 93.4; 61.6 kPa 86.7
+  it.each([
+    [0, 100],
+    [2000, 93.4],
+    [4000, 86.7],
+  ])('at %i m is at %f °C', (altitudeM, boilsAtC) => {
+    expect(Math.abs(boilingPointC(altitudeM) - boilsAtC)).toBeLessThan(0.2);
+  });
+
+  it('holds one minute, three above 1,500 m, and the other schools as they say', () => {
+    expect(boilSchools.map(s => holdMin(s, 310))).toEqual([1, 5, 10, 20]);
+    expect(holdMin('one-minute', 1500)).toBe(1);
+    expect(holdMin('one-minute', 1524)).toBe(3);
+  });
+
+  it('takes 7.53 MJ and 162 g of propane for 10 L from 10 °C to 100 °C', () => {
+    const boil = boilOf({
+      volumeL: 10,
+      startC: 10,
+      from: 'water',
+      altitudeM: 0,
+      stove: stoveOf('gas-propane'),
+      holdMin: 0,
+      potL: 10,
+      lidAjar: true,
+    });
+    expect(boil.fuelMj).toBeCloseTo(7.53, 1);
+    expect(boil.fuelAmount * 1000).toBeCloseTo(162, 0);
+    expect(boil.steamL).toBe(0);
+  });
+
+  it('goes on burning through the hold: 3 kW for 20 min are 3.6 MJ, and half of 1.8 MJ of steam leaves by an ajar lid', () => {
+    const ask = (minutes: number) =>
+      boilOf({
+        volumeL: 10,
+        startC: 10,
+        from: 'water',
+        altitudeM: 0,
+        stove: stoveOf('gas-propane'),
+        holdMin: minutes,
+        potL: 10,
+        lidAjar: true,
+      });
+    expect(ask(20).fuelMj - ask(0).fuelMj).toBeCloseTo(3.6, 9);
+    expect(ask(20).steamL).toBeCloseTo((1.8 / 2.257) * 0.5, 3);
+  });
+
+  it('melts snow first: 334 kJ a kg, and 2.1 kJ for each degree below', () => {
+    expect(heatMj(1, -10, 'snow', 100)).toBeCloseTo(0.021 + 0.334 + 0.4186, 6);
+  });
+
+  it('asks more fuel for more water and for a longer hold', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 1, max: 400, noNaN: true }),
+        fc.integer({ min: 0, max: 19 }),
+        (volumeL, minutes) => {
+          const ask = (v: number, m: number) =>
+            boilOf({
+              volumeL: v,
+              startC: 8,
+              from: 'water',
+              altitudeM: 310,
+              stove: stoveOf('open-fire'),
+              holdMin: m,
+              potL: 10,
+              lidAjar: false,
+            }).fuelAmount;
+          return (
+            ask(volumeL * 1.1, minutes) > ask(volumeL, minutes) &&
+            ask(volumeL, minutes + 1) > ask(volumeL, minutes)
+          );
+        },
+      ),
+    );
+  });
+
+  it('cools slower in a larger pot, and not at all in air as warm as the drink', () => {
+    expect(coolingMin(10, 98, 20)).toBeGreaterThan(coolingMin(2, 98, 20));
+    expect(coolingMin(10, 38, 20)).toBe(0);
+    expect(coolingMin(10, 98, 41)).toBe(Number.POSITIVE_INFINITY);
+  });
+});
+
+describe('canning water', () => {
+  it('is timed by altitude, the bounds in the lower time', () => {
+    expect([0, 304.8, 305, 1828.8, 1829].map(canningMin)).toEqual([10, 10, 15, 15, 20]);
+  });
+  it('fills the bath by what the jars push aside', () => {
+    // a 0.946 L jar with 0.45 kg of glass of 2.5 kg/L
+    expect(displacementL(0.946)).toBeCloseTo(0.946 + 0.18, 1);
+    const load = canningOf(20, 7, 0.946, 16, 310);
+    expect(load.loads).toBe(3);
+    expect(load.waterL).toBeCloseTo(16 - 7 * displacementL(0.946), 9);
+  });
+});
