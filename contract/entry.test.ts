@@ -76,7 +76,7 @@ describe('the data of a kind', () => {
     ['read', { method: 'smell', smell: 'faint' }],
     ['moved', { place, shelf: 'A' }],
     ['container.added', { code: 'A-1', kind: 'drum-208l', place, role: 'clean', heldBefore: 'new' }],
-    ['supply.set', { name: 'Bleach', bleach, amountMl: 1000 }],
+    ['supply.set', { name: 'Bleach', bleach, kind: 'bleach', amount: 1000 }],
     ['group.set', { name: 'Hall', timeZone: 'Europe/London' }],
     ['plan.set', { needSchool: 'humanitarian', targetDays: 14 }],
   ])('%s is good', (kind, data) => {
@@ -113,7 +113,7 @@ describe('the data of a kind', () => {
     ],
     [
       'supply.set',
-      { name: 'Bleach', bleach: { ...bleach, strength: 0 }, amountMl: 1000 },
+      { name: 'Bleach', bleach: { ...bleach, strength: 0 }, kind: 'bleach', amount: 1000 },
       'data.bleach.strength: too-small',
     ],
     ['group.set', { timeZone: 'Middle/Earth' }, 'data.timeZone: time-zone'],

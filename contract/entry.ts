@@ -3,6 +3,7 @@ import type { Entry, EntryData, EntryKind } from '#core/log/entry.ts';
 import { ENTRY_VERSION } from '#core/log/entry.ts';
 import { animalRates, climateFactor, institutionRates } from '#core/need/rates.ts';
 import { waterIds } from '#core/rotation/waters.ts';
+import { supplyKindIds } from '#core/supplies/kinds.ts';
 import { DigestSchema } from './photo.ts';
 import {
   AmountSchema,
@@ -80,6 +81,14 @@ const kind = v.object({
   serviceYears: between(1, 100),
   name: v.exactOptional(name()),
 });
+
+const text = v.object({
+  id: name(80),
+  params: v.exactOptional(v.record(name(40), v.union([v.pipe(v.number(), v.finite()), line(200)]))),
+});
+
+const log10 = between(0, 10);
+const credit = v.object({ bacteria: log10, viruses: log10, protozoa: log10, crypto: log10 });
 
 const containerFields = {
   code: name(24),
@@ -176,8 +185,12 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
   'kind.set': kind,
   'supply.set': v.object({
     name: name(),
-    bleach,
-    amountMl: between(0, 10_000_000),
+    kind: v.picklist(supplyKindIds),
+    bleach: v.exactOptional(bleach),
+    amount: between(0, 10_000_000),
+    madeOn: v.exactOptional(DaySchema),
+    openedOn: v.exactOptional(DaySchema),
+    expiresOn: v.exactOptional(DaySchema),
     where: v.exactOptional(line(200)),
   }),
   'supply.removed': nothing,
@@ -187,6 +200,39 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     note: v.exactOptional(line(500)),
     heldBefore: v.exactOptional(heldBefore),
     role: v.exactOptional(v.literal('raw')),
+  }),
+  'sheet.begun': v.object({
+    method: name(40),
+    inputs: v.record(name(40), v.union([v.pipe(v.number(), v.finite()), name(60)])),
+    headline: text,
+    steps: v.pipe(
+      v.array(
+        v.object({
+          id: name(40),
+          text,
+          kind: v.picklist(['do', 'wait', 'read']),
+          waitMin: v.exactOptional(between(0, 60 * 24 * 14)),
+          reading: v.exactOptional(
+            v.object({
+              unit: name(20),
+              least: v.exactOptional(between(-1e6, 1e6)),
+              most: v.exactOptional(between(-1e6, 1e6)),
+            }),
+          ),
+          onFail: v.exactOptional(text),
+        }),
+      ),
+      v.minLength(1, 'required'),
+      v.maxLength(30),
+    ),
+    uses: v.pipe(v.array(v.object({ supply: SubjectSchema, amount: between(0, 1e7) })), v.maxLength(8)),
+    credit,
+  }),
+  'sheet.step': v.object({ step: name(40), reading: v.exactOptional(between(-1e6, 1e6)) }),
+  'sheet.ended': v.object({
+    outcome: v.picklist(['finished', 'failed', 'stopped']),
+    method: name(40),
+    credit: v.exactOptional(credit),
   }),
   'taken-up': v.object({ browser: name(40) }),
   moved: v.object({ place: SubjectSchema, shelf: v.exactOptional(name(40)) }),

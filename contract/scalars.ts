@@ -7,7 +7,7 @@ export const EntryIdSchema = v.pipe(v.string(), v.regex(/^[0-7][0-9A-HJKMNP-TV-Z
 export const SubjectSchema = v.pipe(
   v.string(),
   v.regex(
-    /^(group|plan|(home|building|place|supply|container):[0-7][0-9A-HJKMNP-TV-Z]{25}|kind:[a-z0-9.-]{1,40})$/,
+    /^(group|plan|(home|building|place|supply|sheet|container):[0-7][0-9A-HJKMNP-TV-Z]{25}|kind:[a-z0-9.-]{1,40})$/,
     'subject',
   ),
 );

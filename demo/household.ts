@@ -58,7 +58,7 @@ export function household(now: Instant, random?: () => number): Entry[] {
     keptC: 20,
   } as const;
   const supply = h.subject('supply');
-  h.write('supply.set', supply, { name: 'Bleach 8.25 %', bleach, amountMl: 1000 });
+  h.write('supply.set', supply, { name: 'Bleach 8.25 %', bleach, kind: 'bleach', amount: 1000 });
   const t: Telling = { h, now, supply, bleach };
   const put = (
     count: number,

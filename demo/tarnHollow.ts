@@ -144,13 +144,15 @@ export function tarnHollow(now: Instant, random?: () => number): Entry[] {
   h.write('supply.set', supply, {
     name: 'Bleach 6 %, hall',
     bleach,
-    amountMl: 5000,
+    kind: 'bleach',
+    amount: 5000,
     where: 'Cellar, top step',
   });
   h.write('supply.set', h.subject('supply'), {
     name: 'Bleach 6 %, school',
     bleach: { ...bleach, madeOn: addDays(today, -404), keptC: 20 },
-    amountMl: 2000,
+    kind: 'bleach',
+    amount: 2000,
     where: 'School store',
   });
   const t: Telling = { h, now, supply, bleach };

@@ -255,10 +255,10 @@ test('the dose comes out of the bottle that the sheet was begun with', async ({ 
   await demo.start();
   const used = async () => {
     const { facts } = (await (await fetch(`${demo.address}api/snapshot`)).json()) as {
-      facts: [string, { name?: string; usedMl?: number }][];
+      facts: [string, { name?: string; used?: number }][];
     };
     return Object.fromEntries(
-      facts.filter(([s]) => s.startsWith('supply:')).map(([, f]) => [f.name, f.usedMl]),
+      facts.filter(([s]) => s.startsWith('supply:')).map(([, f]) => [f.name, f.used]),
     );
   };
   const before = await used();

@@ -23,3 +23,7 @@ export const credit = (bacteria: number, viruses: number, protozoa: number, cryp
   protozoa,
   crypto,
 });
+
+/** True where a credit reaches what is required in each of the four targets. */
+export const meets = (earned: Credit, required: Credit): boolean =>
+  targets.every(target => earned[target] >= required[target]);

@@ -190,16 +190,17 @@ describe('a supply', () => {
     const supply = h.subject('supply');
     const bottle = {
       name: 'Bleach',
-      amountMl: 1000,
+      kind: 'bleach' as const,
+      amount: 1000,
       bleach: { product: 'plain' as const, basis: 'wt-naocl' as const, strength: 6, keptC: 15 },
     };
     h.write('supply.set', supply, bottle);
     fill(198, 'well');
     h.write('dosed', drum, { doseMl: 6.4, strengthMgMl: 61.8 }, [supply]);
     h.write('sanitised', drum, { waterL: 10, bleachMl: 50 }, [supply]);
-    expect(fold(h.entries).supply[supply]?.usedMl).toBeCloseTo(56.4, 9);
+    expect(fold(h.entries).supply[supply]?.used).toBeCloseTo(56.4, 9);
     h.write('supply.set', supply, bottle);
-    expect(fold(h.entries).supply[supply]?.usedMl).toBe(0);
+    expect(fold(h.entries).supply[supply]?.used).toBe(0);
     h.write('supply.removed', supply, {});
     expect(fold(h.entries).supply[supply]).toBeUndefined();
   });

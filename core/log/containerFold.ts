@@ -84,6 +84,12 @@ function foldFill(fill: Fill, entry: Entry): Fill {
       return { ...fill, sealed: false, openedAt: fill.openedAt ?? entry.happenedAt, openedByTap: false };
     case 'drawn':
       return drawn(fill, entry);
+    case 'sheet.ended': {
+      const { outcome, method, credit } = entry.data;
+      return outcome === 'finished' && credit
+        ? { ...fill, treated: { at: entry.happenedAt, method, credit } }
+        : fill;
+    }
     case 'failed':
       return { ...fill, failed: { at: entry.happenedAt, why: entry.data.why } };
     case 'read': {

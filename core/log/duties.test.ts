@@ -118,10 +118,11 @@ describe('bleach', () => {
       madeOn: '2026-01-10',
       keptC: 15,
     } as const;
-    h.write('supply.set', h.subject('supply'), { name: 'Cool', amountMl: 1000, bleach });
+    h.write('supply.set', h.subject('supply'), { name: 'Cool', kind: 'bleach', amount: 1000, bleach });
     h.write('supply.set', h.subject('supply'), {
       name: 'Hot',
-      amountMl: 1000,
+      kind: 'bleach',
+      amount: 1000,
       bleach: { ...bleach, keptC: 33 },
     });
     const by = (name: string, day: string) => dutiesOn(day).find(d => d.what.params?.name === name)!;

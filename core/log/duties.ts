@@ -1,8 +1,10 @@
-import { addDays, type Day, dayOf, type Instant } from '../calendar/day.ts';
+import { addDays, addMonths, type Day, dayOf, type Instant } from '../calendar/day.ts';
 import { replaceBleachBy } from '../chlorine/strength.ts';
 import { type Judgement, judge, type Message, message, type Verdict } from '../judgement.ts';
+import { supplyKinds } from '../supplies/kinds.ts';
 import type { Subject } from './entry.ts';
-import type { ContainerFacts, Facts } from './facts.ts';
+import type { ContainerFacts, Facts, SupplyFacts } from './facts.ts';
+import { runningSheets, sheetAt } from './sheets.ts';
 import type { ContainerState, State } from './state.ts';
 
 /** The layer of the column that a duty is done in. */
@@ -174,20 +176,52 @@ function incidentDuties(container: ContainerFacts, timeZone: string, today: Day)
     .filter(duty => duty.day >= addDays(today, -WEEK_DAYS));
 }
 
-/** Bleach that must be replaced, and when. */
+/** The day a supply is trusted to: bleach by its age, the rest by what its pack says or what is usual. */
+export function supplyUntil(supply: SupplyFacts): Day | undefined {
+  if (supply.bleach) return replaceBleachBy(supply.bleach);
+  if (supply.expiresOn) return supply.expiresOn;
+  const { keepsMonths } = supplyKinds[supply.kind];
+  return supply.madeOn && keepsMonths > 0 ? addMonths(supply.madeOn, keepsMonths) : undefined;
+}
+
+/** Sheets whose clock runs, or whose next step waits. */
+function sheetDuties(facts: Facts, state: State): Duty[] {
+  return runningSheets(facts.sheet, state.now).map(sheet => {
+    const { live, standsUntil, isOver } = sheetAt(sheet, state.now);
+    const isStanding = standsUntil !== undefined && !isOver;
+    return {
+      id: `sheet:${sheet.id}`,
+      area: 'bench',
+      when: 'now',
+      day: state.today,
+      ...(isStanding ? { at: standsUntil } : {}),
+      subject: sheet.id,
+      what: message(isStanding ? 'duty.sheet-stands' : 'duty.sheet-waits', {
+        method: `method.${sheet.method}`,
+        code: facts.container[sheet.container ?? '']?.code ?? '',
+        ...(isStanding ? { untilAt: standsUntil } : {}),
+        step: live?.id ?? '',
+      }),
+      verdict: isStanding ? 'ok' : 'warn',
+    };
+  });
+}
+
+/** Supplies that must be replaced, and when. */
 function supplyDuties(facts: Facts, today: Day): Duty[] {
   return Object.values(facts.supply).flatMap((supply): Duty[] => {
-    const byDay = replaceBleachBy(supply.bleach);
-    if (!byDay) return [];
+    const byDay = supplyUntil(supply);
+    if (!byDay || supply.used >= supply.amount) return [];
     const isPast = byDay < today;
+    const about = supply.kind === 'bleach' ? 'duty.bleach' : 'duty.supply';
     return [
       {
-        id: `bleach:${supply.id}`,
+        id: `supply:${supply.id}`,
         area: 'supplies',
         when: whenOf(byDay, today),
         day: byDay,
         subject: supply.id,
-        what: message(isPast ? 'duty.bleach-old' : 'duty.bleach', { name: supply.name, byDay }),
+        what: message(isPast ? `${about}-old` : about, { name: supply.name, byDay }),
         verdict: isPast ? 'refuse' : 'ok',
       },
     ];
@@ -227,7 +261,7 @@ export function dutiesAt(facts: Facts, state: State): Duty[] {
   const waiting: Waiting[] = [];
   for (const container of Object.values(state.containers))
     waiting.push(...waitingAt(facts, container, today));
-  return [...merged(waiting), ...supplyDuties(facts, today)].sort(
+  return [...merged(waiting), ...sheetDuties(facts, state), ...supplyDuties(facts, today)].sort(
     (a, b) =>
       (a.when === 'now' && b.when === 'now' ? gravity[a.verdict] - gravity[b.verdict] : 0) ||
       (a.day < b.day ? -1 : a.day > b.day ? 1 : 0) ||

@@ -4,6 +4,9 @@ import type { ReadingMethod, Smell } from '../chlorine/residual.ts';
 import type { Bleach, StrengthSchoolId } from '../chlorine/strength.ts';
 import type { Finding, HeldBefore } from '../containers/fitness.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
+import type { Credit } from '../ct/credit.ts';
+import type { Message } from '../judgement.ts';
+import type { Step } from '../methods/method.ts';
 import type { BuildingWater } from '../need/building.ts';
 import type { NeedSchoolId, OwnRule } from '../need/need.ts';
 import type { Person } from '../need/people.ts';
@@ -11,6 +14,7 @@ import type { Animals, Climate, Institution } from '../need/rates.ts';
 import type { RotationSchoolId } from '../rotation/goodUntil.ts';
 import type { Round } from '../rotation/rounds.ts';
 import type { Water } from '../rotation/waters.ts';
+import type { SupplyKind } from '../supplies/kinds.ts';
 import type { Amount } from '../units/amount.ts';
 
 /** A client-made ULID: unique, and sorted by the time it was made. */
@@ -106,12 +110,30 @@ export interface ContainerFields {
   readonly note?: string;
 }
 
-/** A supply of bleach. */
+/** Something kept for treating or testing water. */
 export interface SupplyFields {
   readonly name: string;
-  readonly bleach: Bleach;
-  readonly amountMl: number;
+  readonly kind: SupplyKind;
+  /** In the unit of its kind. */
+  readonly amount: number;
+  /** What a bottle of bleach is, beside how much of it there is. */
+  readonly bleach?: Bleach;
+  readonly madeOn?: Day;
+  readonly openedOn?: Day;
+  readonly expiresOn?: Day;
   readonly where?: string;
+}
+
+/** A sheet as it was begun: frozen, so that it reads the same when a method changes later. */
+export interface SheetFields {
+  readonly method: string;
+  readonly inputs: Readonly<Record<string, number | string>>;
+  readonly headline: Message;
+  readonly steps: readonly Step[];
+  /** What it took from which supply. */
+  readonly uses: readonly { readonly supply: Subject; readonly amount: number }[];
+  /** Log reductions of a finished run. */
+  readonly credit: Credit;
 }
 
 /** The data of each kind of entry, version 1. A changed shape gets a new version and an upcast (upcast.ts). */
@@ -133,6 +155,14 @@ export interface EntryData {
     readonly role?: 'raw';
   };
   /** Somebody has it in hands, on a round, in one browser; another round passes it by. */
+  'sheet.begun': SheetFields;
+  'sheet.step': { readonly step: string; readonly reading?: number };
+  /** The end of a sheet; a finished one proves what its method credits. */
+  'sheet.ended': {
+    readonly outcome: 'finished' | 'failed' | 'stopped';
+    readonly method: string;
+    readonly credit?: Credit;
+  };
   'taken-up': { readonly browser: string };
   moved: { readonly place: Subject; readonly shelf?: string };
   filled: {
@@ -169,7 +199,7 @@ export interface EntryData {
 export type EntryKind = keyof EntryData;
 
 /** The version that each kind is written in today. */
-export const ENTRY_VERSION = 1;
+export const ENTRY_VERSION = 2;
 
 /** One thing that happened: immutable, put in order by (happenedAt, id). */
 export interface EntryOf<K extends EntryKind> {

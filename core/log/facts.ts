@@ -4,6 +4,7 @@ import type { ChlorineReading } from '../chlorine/residual.ts';
 import type { Finding } from '../containers/fitness.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
 import { DEFAULT_LIFT_KG } from '../containers/mass.ts';
+import type { Credit } from '../ct/credit.ts';
 import { freshOwnRule } from '../need/need.ts';
 import { DEFAULT_TARGET_DAYS } from '../need/rates.ts';
 import type { Water } from '../rotation/waters.ts';
@@ -15,6 +16,7 @@ import type {
   HomeFields,
   PlaceFields,
   PlanFields,
+  SheetFields,
   Subject,
   SupplyFields,
 } from './entry.ts';
@@ -36,6 +38,8 @@ export interface Fill {
   readonly readings: readonly (ChlorineReading & { readonly at: Instant; readonly entry: string })[];
   readonly batches: readonly Batch[];
   readonly failed?: { readonly at: Instant; readonly why: string };
+  /** A finished sheet of a method, and what it credits. */
+  readonly treated?: { readonly at: Instant; readonly method: string; readonly credit: Credit };
   /** Drinking water drawn before it was fit to drink: told to people, never hidden. */
   readonly drawnUnfit?: readonly {
     readonly at: Instant;
@@ -72,9 +76,29 @@ export type PlaceFacts = PlaceFields & { readonly id: Subject; readonly photo?: 
 export type KindFacts = ContainerKind;
 export type SupplyFacts = SupplyFields & {
   readonly id: Subject;
-  readonly usedMl: number;
+  /** Taken out of it since it was set, in the unit of its kind. */
+  readonly used: number;
   readonly setAt: Instant;
 };
+
+/** A bench sheet: what it is, and what was done on it. */
+export interface SheetFacts extends SheetFields {
+  readonly id: Subject;
+  readonly begunAt: Instant;
+  readonly by: string;
+  /** The container it treats. */
+  readonly container?: Subject;
+  readonly done: readonly SheetDone[];
+  readonly ended?: { readonly at: Instant; readonly outcome: 'finished' | 'failed' | 'stopped' };
+}
+
+/** A step that was done, with its reading. */
+export interface SheetDone {
+  readonly step: string;
+  readonly at: Instant;
+  readonly by: string;
+  readonly reading?: number;
+}
 
 /** Everything the log says, folded: facts only, no "now". */
 export interface Facts {
@@ -85,6 +109,7 @@ export interface Facts {
   readonly place: Readonly<Record<Subject, PlaceFacts>>;
   readonly kind: Readonly<Record<string, KindFacts>>;
   readonly supply: Readonly<Record<Subject, SupplyFacts>>;
+  readonly sheet: Readonly<Record<Subject, SheetFacts>>;
   readonly container: Readonly<Record<Subject, ContainerFacts>>;
 }
 
@@ -98,6 +123,7 @@ export const subjectTypes = [
   'place',
   'kind',
   'supply',
+  'sheet',
   'container',
 ] as const satisfies readonly SubjectType[];
 
@@ -110,6 +136,7 @@ export type SubjectFacts =
   | PlaceFacts
   | KindFacts
   | SupplyFacts
+  | SheetFacts
   | ContainerFacts;
 
 /** The type of a subject. Throws for a subject of no known type. */
@@ -155,5 +182,6 @@ export const noFacts: Facts = {
   place: {},
   kind: {},
   supply: {},
+  sheet: {},
   container: {},
 };

@@ -23,7 +23,8 @@ function drum(h: Hand = hand(start)) {
   h.write('place.set', place, { name: 'Cellar', building, level: -1, widthM: 6, heightM: 2.2, shelves: [] });
   h.write('supply.set', supply, {
     name: 'Bleach',
-    amountMl: 1000,
+    kind: 'bleach',
+    amount: 1000,
     bleach: { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 15 },
   });
   h.write('container.added', id, { code: 'A-1', kind: 'drum-208l', place, role: 'clean', heldBefore: 'new' });

@@ -9,6 +9,7 @@ import {
   type GroupFacts,
   noFacts,
   type PlaceFacts,
+  type SheetFacts,
   type SubjectFacts,
   type SubjectType,
   type SupplyFacts,
@@ -28,13 +29,47 @@ function replacing(set: Entry['kind'], removed: Entry['kind'] | undefined): Redu
 function foldSupply(facts: SupplyFacts | undefined, entry: Entry, subject: Subject): SupplyFacts | undefined {
   switch (entry.kind) {
     case 'supply.set':
-      return { id: subject, ...entry.data, usedMl: 0, setAt: entry.happenedAt };
+      return { id: subject, ...entry.data, used: 0, setAt: entry.happenedAt };
     case 'supply.removed':
       return undefined;
     case 'dosed':
-      return facts && { ...facts, usedMl: facts.usedMl + entry.data.doseMl };
+      return facts && { ...facts, used: facts.used + entry.data.doseMl };
     case 'sanitised':
-      return facts && { ...facts, usedMl: facts.usedMl + entry.data.bleachMl };
+      return facts && { ...facts, used: facts.used + entry.data.bleachMl };
+    case 'sheet.begun': {
+      const use = entry.data.uses.find(u => u.supply === subject);
+      return facts && use ? { ...facts, used: facts.used + use.amount } : facts;
+    }
+    default:
+      return facts;
+  }
+}
+
+function foldSheet(facts: SheetFacts | undefined, entry: Entry, subject: Subject): SheetFacts | undefined {
+  switch (entry.kind) {
+    case 'sheet.begun': {
+      const container = entry.also?.find(s => typeOf(s) === 'container');
+      return {
+        id: subject,
+        ...entry.data,
+        begunAt: entry.happenedAt,
+        by: entry.by,
+        ...(container ? { container } : {}),
+        done: [],
+      };
+    }
+    case 'sheet.step': {
+      const { step: id, reading } = entry.data;
+      const done = {
+        step: id,
+        at: entry.happenedAt,
+        by: entry.by,
+        ...(reading === undefined ? {} : { reading }),
+      };
+      return facts && { ...facts, done: [...facts.done, done] };
+    }
+    case 'sheet.ended':
+      return facts && { ...facts, ended: { at: entry.happenedAt, outcome: entry.data.outcome } };
     default:
       return facts;
   }
@@ -61,6 +96,7 @@ const reducers: Record<SubjectType, Reducer> = {
   },
   kind: replacing('kind.set', undefined),
   supply: (facts, entry, subject) => foldSupply(facts as SupplyFacts | undefined, entry, subject),
+  sheet: (facts, entry, subject) => foldSheet(facts as SheetFacts | undefined, entry, subject),
   container: (facts, entry) => foldContainer(facts as ContainerFacts | undefined, entry),
 };
 
@@ -130,6 +166,7 @@ export function gather(rows: Iterable<readonly [Subject, SubjectFacts]>): Facts 
     place: {},
     kind: {},
     supply: {},
+    sheet: {},
     container: {},
   };
   let { group, plan } = noFacts;

@@ -4,6 +4,7 @@ import { RESIDUAL_AIM_MG_L, RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts'
 import { judgeHeldBefore } from '../containers/fitness.ts';
 import { type ContainerKind, seedKinds } from '../containers/kinds.ts';
 import { massKg } from '../containers/mass.ts';
+import { credit, meets } from '../ct/credit.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import { countedL } from '../need/building.ts';
 import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/need.ts';
@@ -28,7 +29,7 @@ export const waterStates: readonly WaterState[] = [
 ];
 
 /** What proves that water is fit to drink. `source`: it came so; `smell`: the weaker proof. */
-export type Proof = 'source' | 'residual' | 'smell';
+export type Proof = 'source' | 'residual' | 'smell' | 'method';
 
 /** A container at a moment. */
 export interface ContainerState {
@@ -222,8 +223,12 @@ function proofOf(fill: Fill, standing: BatchStanding | undefined): Proof | undef
   if (standing?.phase === 'passed') return 'residual';
   if (standing?.phase === 'passed-by-smell') return 'smell';
   if (standing?.phase === 'abandoned' && standing.doses > 0) return undefined;
-  return waters[fill.water].drinkable ? 'source' : undefined;
+  if (waters[fill.water].drinkable) return 'source';
+  return fill.treated && meets(fill.treated.credit, ORDINARY) ? 'method' : undefined;
 }
+
+/** What water of no particular danger must have been given: two stars of WHO's scheme for household treatment. */
+const ORDINARY = credit(2, 3, 2, 2);
 
 /** Why a vessel cannot hold drinking water, or undefined. */
 function vesselJudgement(container: ContainerFacts): Judgement | undefined {

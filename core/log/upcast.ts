@@ -9,7 +9,13 @@ export type Upcast = (data: unknown) => unknown;
 /** `upcasts[kind][1]` lifts version 1 to 2. Old entries are never rewritten: they are lifted on read. */
 export type Upcasts = Readonly<Record<string, Readonly<Record<number, Upcast>>>>;
 
-const upcasts: Upcasts = {};
+/** Version 1 knew only bleach, in millilitres. */
+const supplyOfAnyKind: Upcast = data => {
+  const { amountMl, ...supply } = data as { amountMl: number };
+  return { ...supply, kind: 'bleach', amount: amountMl };
+};
+
+const upcasts: Upcasts = { 'supply.set': { 1: supplyOfAnyKind } };
 
 /**
  * An entry in today's version.

@@ -75,3 +75,15 @@ it('a guess spans a quarter either way, a measurement nothing', () => {
   expect(spanOf(guessed(20))).toEqual([15, 25]);
   expect(spanOf(measured(20))).toEqual([20, 20]);
 });
+
+describe('a powder', () => {
+  it('by the spoon becomes grams: two US tablespoons of alum are 28.1 g', () => {
+    const parsed = parseQuantity('2 tablespoons', 'massG', 'US', 'g', 0.95);
+    expect(parsed.ok && parsed.value).toBeCloseTo(28.09, 2);
+    expect(parseQuantity('800 mg', 'massG', 'metric', 'g', 0.95)).toMatchObject({ ok: true, value: 0.8 });
+    expect(parseQuantity('2 tablespoons', 'massG', 'US', 'g')).toMatchObject({
+      ok: false,
+      why: 'unknown-unit',
+    });
+  });
+});

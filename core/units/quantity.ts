@@ -2,7 +2,7 @@ import { celsiusOf, KG_PER_LB, M_PER_FT, type UnitSystem } from './system.ts';
 import { litresPer } from './volume.ts';
 
 /** What a blank asks for; the parsed value is in the unit named here. */
-export type Dimension = 'volumeL' | 'doseMl' | 'temperatureC' | 'massKg' | 'lengthM' | 'number';
+export type Dimension = 'volumeL' | 'doseMl' | 'temperatureC' | 'massKg' | 'massG' | 'lengthM' | 'number';
 
 export type Parsed =
   | { readonly ok: true; readonly value: number; readonly unit: string; readonly readAs?: string }
@@ -92,6 +92,7 @@ function readNumber(text: string): { value: number; rest: string } | null {
  * @param text what was typed
  * @param dimension what the blank asks for
  * @param system US or imperial decide what a gallon, quart or ounce is
+ * @param powderKgL what a litre of a powder weighs: spoons and cups of it become grams
  * @param bareUnit unit of a number without one, as a word of this module ("gal", "ml", "c", "f", "lb")
  * @example parseQuantity('⅛ tsp', 'doseMl', 'US') // value 0.616
  */
@@ -100,13 +101,14 @@ export function parseQuantity(
   dimension: Dimension,
   system: UnitSystem,
   bareUnit?: string,
+  powderKgL?: number,
 ): Parsed {
   if (text.trim() === '') return { ok: false, why: 'empty', text };
   const number = readNumber(text);
   if (!number || !Number.isFinite(number.value)) return { ok: false, why: 'no-number', text };
   const word = number.rest.trim().toLowerCase().replaceAll('.', '').replace(/\s+/g, ' ');
   const unit = word || bareUnit?.toLowerCase() || '';
-  const factor = factorOf(unit, dimension, system);
+  const factor = factorOf(unit, dimension, system, powderKgL);
   if (factor === null) return { ok: false, why: 'unknown-unit', text: word };
   return { ok: true, value: factor(number.value), unit };
 }
@@ -115,6 +117,7 @@ function factorOf(
   unit: string,
   dimension: Dimension,
   system: UnitSystem,
+  powderKgL?: number,
 ): ((value: number) => number) | null {
   switch (dimension) {
     case 'volumeL':
@@ -130,6 +133,15 @@ function factorOf(
       if (['', 'c', '°c', 'celsius'].includes(unit)) return value => value;
       if (['f', '°f', 'fahrenheit'].includes(unit)) return celsiusOf;
       return null;
+    case 'massG': {
+      if (['', 'g', 'gram', 'grams'].includes(unit)) return value => value;
+      if (unit === 'mg') return value => value / 1000;
+      if (['kg', 'kilo', 'kilos'].includes(unit)) return value => value * 1000;
+      const spoon = powderKgL === undefined ? undefined : litresByWord.get(unit);
+      if (spoon === undefined || powderKgL === undefined) return null;
+      const litres = typeof spoon === 'number' ? spoon : spoon[system];
+      return value => value * litres * powderKgL * 1000;
+    }
     case 'massKg':
       if (['', 'kg', 'kilo', 'kilos'].includes(unit)) return value => value;
       if (['lb', 'lbs', 'pound', 'pounds'].includes(unit)) return value => value * KG_PER_LB;

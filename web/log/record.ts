@@ -14,7 +14,7 @@ import { keepQueue } from './queueStorage.ts';
 const ulid = monotonicFactory();
 
 /** An id for a new subject. */
-export const newSubject = (type: 'home' | 'building' | 'place' | 'supply' | 'container'): Subject =>
+export const newSubject = (type: 'home' | 'building' | 'place' | 'supply' | 'sheet' | 'container'): Subject =>
   `${type}:${ulid(Date.parse(now()))}`;
 
 /** What one entry is to say; the rest of it is stamped here. */

@@ -15,6 +15,8 @@ const formats: Record<string, (value: never, reader: Reader) => string> = {
   kg: (value: number, { units }) => format.kg(value, units),
   loadFigure: (value: number, { units }) => format.loadFigure(value, units),
   load: (value: number, { units }) => format.load(value, units),
+  duration: (value: number) => format.duration(value),
+  grams: (value: number) => format.grams(value),
   days: (value: number) => format.days(value),
   percent: (value: number) => format.percent(value),
   day: (value: string) => format.day(value),

@@ -150,6 +150,20 @@ export function countdown(minutes: number): string {
   return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${two(m)}:${two(s)}`;
 }
 
+/** A span of time in the largest unit that keeps it readable: "2.2 min", "23 h", "3.9 days". */
+export function duration(minutes: number): string {
+  if (minutes < 1) return `${number(minutes * 60)}${NBSP}s`;
+  if (minutes < 120) return `${number(minutes)}${NBSP}min`;
+  if (minutes < 2880) return `${number(minutes / 60)}${NBSP}h`;
+  return `${number(minutes / 1440)}${NBSP}days`;
+}
+
+/** A mass on a kitchen scale. */
+export function grams(value: number): string {
+  if (value !== 0 && value < 0.1) return `${number(value * 1000)}${NBSP}mg`;
+  return value < 1000 ? `${number(value)}${NBSP}g` : `${number(value / 1000)}${NBSP}kg`;
+}
+
 /** A volume as it stands in a blank, in the person's own unit. */
 export function blankVolume(value: number, units: UnitSystem): string {
   const unit = units === 'metric' ? 'L' : units === 'US' ? 'US gal' : 'imp gal';

@@ -96,6 +96,8 @@ describe('the catalogue', () => {
       'load',
       'loadFigure',
       'days',
+      'duration',
+      'grams',
       'percent',
       'day',
       'weekday',

@@ -72,6 +72,8 @@ interface QuantityProps {
   readonly autoFocus?: boolean;
   /** The value counts when the field is left or Enter is pressed, not with each key: for blanks that record. */
   readonly onLeave?: boolean;
+  /** What a litre of a powder weighs: spoons of it become grams. */
+  readonly powderKgL?: number;
 }
 
 function useQuantityText({ dimension, value }: Pick<QuantityProps, 'dimension' | 'value'>): string {
@@ -84,6 +86,8 @@ function useQuantityText({ dimension, value }: Pick<QuantityProps, 'dimension' |
       return `${format.number(value)} mL`;
     case 'temperatureC':
       return format.blankTemperature(value, units);
+    case 'massG':
+      return `${format.number(value)} g`;
     default:
       return String(Math.round(value * 1e6) / 1e6);
   }
@@ -91,7 +95,7 @@ function useQuantityText({ dimension, value }: Pick<QuantityProps, 'dimension' |
 
 /** A number with its unit, typed as people type it: "5 gal", "⅛ tsp", "1,5". */
 export function QuantityBlank(props: QuantityProps) {
-  const { label, dimension, value, onValue, placeholder, autoFocus, onLeave = false } = props;
+  const { label, dimension, value, onValue, placeholder, autoFocus, onLeave = false, powderKgL } = props;
   const id = useId();
   const { units } = useReader();
   const say = useSay();
@@ -104,15 +108,17 @@ export function QuantityBlank(props: QuantityProps) {
         ? format.bareTemperature[units]
         : dimension === 'doseMl'
           ? 'ml'
-          : undefined;
+          : dimension === 'massG'
+            ? 'g'
+            : undefined;
   const parsed = useMemo(
-    () => (typed === null ? undefined : parseQuantity(typed, dimension, units, bare)),
-    [typed, dimension, units, bare],
+    () => (typed === null ? undefined : parseQuantity(typed, dimension, units, bare, powderKgL)),
+    [typed, dimension, units, bare, powderKgL],
   );
   const fault = faultOf(parsed, props);
   useFault(id, fault && `${label}: ${say(fault.id, fault.params)}`);
   const tell = (text: string) => {
-    const next = parseQuantity(text, dimension, units, bare);
+    const next = parseQuantity(text, dimension, units, bare, powderKgL);
     onValue(next.ok && !faultOf(next, props) ? next.value : undefined);
   };
   return (

@@ -1,256 +1,85 @@
-import { useEffect, useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
-import { instructionOf, planDose } from '#core/chlorine/instruct.ts';
-import type { Clarity } from '#core/chlorine/schools.ts';
-import { refusals } from '#core/judgement.ts';
-import { Act } from '../../app/Act.tsx';
-import { useFacts, useWaterState } from '../../app/hooks.ts';
-import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
+import { type BenchTool, benchTools } from '#core/methods/method.ts';
+import { methodOf, methods } from '#core/methods/methods.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
-import { Button } from '../../ui/Button.tsx';
-import { Judgements } from '../../ui/JudgementLine.tsx';
-import { ProvenanceBlank } from '../../ui/Provenance.tsx';
-import { Answer } from './Answer.tsx';
-import { BleachBlanks } from './BleachBlanks.tsx';
-import { DoseSheet } from './DoseSheet.tsx';
-import {
-  type BenchForm,
-  bleachOf,
-  filledFrom,
-  NEW_BLEACH,
-  NO_CONTAINER,
-  questionOf,
-  useBenchForm,
-} from './question.ts';
-import { DoseScale, ResidualScale } from './Scales.tsx';
-import { ToolsBlank } from './ToolsBlank.tsx';
+import { Dose } from './Dose.tsx';
+import { MethodBench } from './MethodBench.tsx';
+import { Sheets } from './Sheets.tsx';
 
-const clarities: readonly Clarity[] = ['clear', 'cloudy', 'muddy'];
-/** A fresh bottle holds this much, until somebody says otherwise. */
-const BOTTLE_ML = 1000;
+/** The dose of bleach has a screen of its own; every other method is drawn from its declaration. */
+const DOSE = 'dose';
 
-/** Dose: one sentence, the answer in the tool owned, every rule on one scale, and the sheet that runs it. */
+const toolOf = (method: string): BenchTool => methodOf(method)?.tool ?? 'chlorine';
+const ofTool = (tool: BenchTool): string[] => {
+  const ids = methods.filter(m => m.tool === tool).map(m => m.id);
+  return tool === 'chlorine' ? [DOSE, ...ids] : ids;
+};
+
+/** The tools in the order of the work, and the methods of the one that is open. */
+function ToolStrip({ open }: { open: string }) {
+  const say = useSay();
+  const tool = toolOf(open);
+  const inTool = ofTool(tool);
+  const link = 'inline-flex min-h-11 items-center px-2.5 font-semibold';
+  return (
+    <nav aria-label={say('bench.tools')} className="flex flex-col">
+      <ul className="m-0 flex list-none flex-wrap border-b-[1.5px] border-slate p-0">
+        {benchTools.map(id => (
+          <li key={id}>
+            <Link
+              to={`/bench?method=${ofTool(id)[0]}`}
+              aria-current={id === tool ? 'page' : undefined}
+              className={`${link} aria-[current=page]:bg-slate aria-[current=page]:text-chalk`}
+            >
+              {say(`bench-tool.${id}`)}
+            </Link>
+          </li>
+        ))}
+      </ul>
+      {inTool.length > 1 && (
+        <ul className="m-0 flex list-none flex-wrap gap-x-1 p-0">
+          {inTool.map(id => (
+            <li key={id}>
+              <Link
+                to={`/bench?method=${id}`}
+                aria-current={id === open ? 'page' : undefined}
+                className="inline-flex min-h-9 items-center px-2 text-ash underline decoration-rule underline-offset-3 aria-[current=page]:font-bold aria-[current=page]:text-slate aria-[current=page]:decoration-slate"
+              >
+                {say(`method.${id}`)}
+              </Link>
+            </li>
+          ))}
+        </ul>
+      )}
+    </nav>
+  );
+}
+
+/** The bench: one tool at a time, and the sheets that run beside it. */
 export function Bench() {
   const say = useSay();
-  const facts = useFacts();
-  const { today, containers } = useWaterState();
-  const [search, setSearch] = useSearchParams();
-  const asked = search.get('container');
-  const [form, set] = useBenchForm(facts, asked);
-  const running = Object.values(containers).filter(
-    c => c.standing && (c.state === 'waiting' || c.standing.phase === 'check' || c.standing.phase === 'dose'),
-  );
+  const [search] = useSearchParams();
   const [shown, setShown] = useState<string | null>(null);
-
-  useEffect(() => {
-    const clarity = search.get('clarity');
-    if (!asked && !clarity) return;
-    set({
-      ...(asked && facts.container[asked] ? filledFrom(facts, asked) : {}),
-      ...(clarity ? { clarity: clarity as Clarity } : {}),
-    });
-    setSearch({}, { replace: true });
-  }, [asked, facts, search, set, setSearch]);
-
-  const question = useMemo(() => questionOf(form, facts, today), [form, facts, today]);
-  const plan = useMemo(() => question && planDose(question), [question]);
-  const sheet = facts.container[shown ?? ''] ?? facts.container[form.container];
-  const hasSheet = sheet?.fill && sheet.fill.batches.length > 0;
-  const sheetContainer = hasSheet ? sheet : facts.container[running[0]?.id ?? ''];
-
-  const drafts = useMemo(() => {
-    if (!question || !plan?.chosen.answers || plan.chosen.doseMl === 0 || form.container === NO_CONTAINER)
-      return undefined;
-    if (!plan.strength.mgMl || refusals(plan.judgements).length > 0) return undefined;
-    const list: Draft[] = [];
-    const isNew = form.supply === NEW_BLEACH;
-    const supply = isNew ? newSubject('supply') : form.supply;
-    const bleach = bleachOf(form, facts);
-    if (isNew && bleach) {
-      list.push(
-        draft('supply.set', supply, {
-          name: say('bench.bottle-name', { strength: bleach.strength, basis: `basis.${bleach.basis}` }),
-          bleach,
-          amountMl: BOTTLE_ML,
-        }),
-      );
-    }
-    list.push(draft('batch.begun', form.container, { ...instructionOf(question, plan), supply }));
-    return list;
-  }, [question, plan, form, facts, say]);
-
+  const asked = search.get('method') ?? DOSE;
+  const method = methodOf(asked);
   return (
     <div className="flex h-full max-wide:block">
-      <div className="flex min-w-0 flex-1 flex-col gap-5 overflow-y-auto p-6 max-wide:p-4">
-        <h1 className="text-title">
-          {say('area.bench')} <span className="text-base font-normal text-ash">{say('bench.tool')}</span>
-        </h1>
-        <Question form={form} set={set} strengths={plan?.strengths ?? []} today={today} />
-        {plan && question ? (
-          <Answer question={question} plan={plan} />
+      <div className="flex min-w-0 flex-1 flex-col gap-5 overflow-y-auto p-6 pt-4 max-wide:p-4">
+        <h1 className="sr-only">{say('area.bench')}</h1>
+        <ToolStrip open={method?.id ?? DOSE} />
+        {method ? (
+          <MethodBench key={method.id} method={method} onBegun={setShown} />
         ) : (
-          <p className="text-ash">{say('bench.incomplete')}</p>
+          <Dose onBegun={setShown} />
         )}
-        {plan && <Judgements of={plan.judgements} />}
-        {drafts && (
-          <Act
-            drafts={drafts}
-            label={say('bench.begin')}
-            told={say('bench.begun', { code: facts.container[form.container]?.code ?? '' })}
-            onDone={() => setShown(form.container)}
-          />
-        )}
-        {plan?.chosen.answers && plan.chosen.doseMl > 0 && form.container === NO_CONTAINER && (
-          <p className="text-ash">{say('bench.choose-container')}</p>
-        )}
-        {plan && question && (
-          <>
-            <DoseScale plan={plan} volumeL={question.volumeL.value} onChoose={school => set({ school })} />
-            <ResidualScale />
-          </>
-        )}
-        <p className="max-w-[80ch] border-l-4 border-iron py-1 pl-3 text-small">{say('bench.caution')}</p>
       </div>
       <aside
         aria-label={say('bench.sheets')}
         className="w-[340px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-t max-wide:border-l-0"
       >
-        {running.length > 1 && (
-          <p className="flex flex-wrap gap-1 border-b border-rule p-3">
-            {running.map(c => (
-              <Button
-                key={c.id}
-                look="quiet"
-                aria-pressed={c.id === sheetContainer?.id}
-                className={c.id === sheetContainer?.id ? 'font-bold' : ''}
-                onClick={() => setShown(c.id)}
-              >
-                {facts.container[c.id]!.code}
-              </Button>
-            ))}
-          </p>
-        )}
-        {sheetContainer ? (
-          <DoseSheet key={sheetContainer.id} container={sheetContainer} />
-        ) : (
-          <p className="p-4 text-ash">{say('bench.no-sheet')}</p>
-        )}
+        <Sheets shown={shown} onShow={setShown} />
       </aside>
     </div>
-  );
-}
-
-interface QuestionProps {
-  readonly form: BenchForm;
-  readonly set: (change: Partial<BenchForm>) => void;
-  readonly strengths: Parameters<typeof BleachBlanks>[0]['strengths'];
-  readonly today: string;
-}
-
-function Question({ form, set, strengths, today }: QuestionProps) {
-  const say = useSay();
-  const facts = useFacts();
-  const water = facts.container[form.container]?.fill?.water;
-  return (
-    <Sentence>
-      {say('bench.treat')}{' '}
-      <QuantityBlank
-        label={say('bench.volume')}
-        dimension="volumeL"
-        value={form.volumeL}
-        onValue={volumeL => set({ volumeL })}
-        least={0.05}
-        most={100000}
-      />{' '}
-      <ProvenanceBlank value={form.known} onValue={known => set({ known })} /> {say('bench.in')}{' '}
-      <ContainerBlank form={form} set={set} /> {say('bench.which-is')}{' '}
-      <ChoiceBlank<Clarity>
-        label={say('bench.clarity')}
-        value={form.clarity}
-        onValue={clarity => set({ clarity })}
-        choices={clarities.map(value => ({
-          value,
-          label: say(`clarity-name.${value}`),
-          note: say(`clarity-name.${value}.note`),
-        }))}
-      />{' '}
-      {water === 'treated-tap' && (
-        <>
-          {say('bench.reads')}{' '}
-          <QuantityBlank
-            label={say('bench.residual')}
-            dimension="number"
-            value={form.residualMgL}
-            onValue={residualMgL => set({ residualMgL })}
-            least={0}
-            most={20}
-            placeholder={say('bench.unread')}
-          />{' '}
-          mg/L,{' '}
-        </>
-      )}
-      {say('bench.at')}{' '}
-      <QuantityBlank
-        label={say('bench.temperature')}
-        dimension="temperatureC"
-        value={form.temperatureC}
-        onValue={temperatureC => set({ temperatureC })}
-        least={-5}
-        most={60}
-        placeholder={say('bench.unknown-temperature')}
-      />
-      , pH{' '}
-      <QuantityBlank
-        label="pH"
-        dimension="number"
-        value={form.ph}
-        onValue={ph => set({ ph })}
-        least={3}
-        most={12}
-        placeholder={say('bench.unknown')}
-      />
-      , {say('bench.with')} <BleachBlanks form={form} set={set} today={today} strengths={strengths} />,{' '}
-      {say('bench.measured-with')} <ToolsBlank />.
-    </Sentence>
-  );
-}
-
-/** So many codes are offered as a choice; more are typed. */
-const MOST_CHOICES = 200;
-
-function ContainerBlank({ form, set }: Pick<QuestionProps, 'form' | 'set'>) {
-  const say = useSay();
-  const facts = useFacts();
-  const full = useMemo(
-    () => Object.values(facts.container).filter(c => (c.fill?.remainingL ?? 0) > 0),
-    [facts.container],
-  );
-  const [typed, setTyped] = useState(facts.container[form.container]?.code ?? '');
-  if (full.length > MOST_CHOICES) {
-    return (
-      <TextBlank
-        label={say('bench.container')}
-        value={typed}
-        placeholder={say('bench.no-container')}
-        offers={full.slice(0, MOST_CHOICES).map(c => c.code)}
-        onValue={code => {
-          setTyped(code);
-          const found = full.find(c => c.code.toLowerCase() === code.trim().toLowerCase());
-          set(found ? filledFrom(facts, found.id) : { container: NO_CONTAINER });
-        }}
-      />
-    );
-  }
-  return (
-    <ChoiceBlank
-      label={say('bench.container')}
-      value={form.container}
-      onValue={id => set(id === NO_CONTAINER ? { container: id } : filledFrom(facts, id))}
-      choices={[
-        { value: NO_CONTAINER, label: say('bench.no-container') },
-        ...full.map(c => ({ value: c.id, label: c.code, note: facts.place[c.place]?.name ?? '' })),
-      ]}
-    />
   );
 }

@@ -5,6 +5,7 @@ import type {
   StrengthSchoolId,
 } from '#core/chlorine/strength.ts';
 import { strengthSchools } from '#core/chlorine/strength.ts';
+import { bottlesOf } from '#core/supplies/bottles.ts';
 import { useFacts } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -25,7 +26,7 @@ interface Props {
 export function BleachBlanks({ form, set, today, strengths }: Props) {
   const say = useSay();
   const facts = useFacts();
-  const supplies = Object.values(facts.supply);
+  const supplies = bottlesOf(facts);
   return (
     <>
       {supplies.length > 0 && (

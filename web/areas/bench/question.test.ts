@@ -34,7 +34,8 @@ h.write('filled', drum, {
 });
 h.write('supply.set', supply, {
   name: 'Bleach',
-  amountMl: 1000,
+  kind: 'bleach',
+  amount: 1000,
   bleach: { product: 'plain', basis: 'wt-naocl', strength: 8.25, keptC: 12 },
 });
 const facts = fold(h.entries);

@@ -5,6 +5,7 @@ import type { Clarity, DoseSchoolId } from '#core/chlorine/schools.ts';
 import type { Bleach, BleachProduct, StrengthBasis, StrengthSchoolId } from '#core/chlorine/strength.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { waters } from '#core/rotation/waters.ts';
+import { bottlesOf } from '#core/supplies/bottles.ts';
 import type { Provenance } from '#core/units/amount.ts';
 import { withProvenance } from '../../ui/Provenance.tsx';
 
@@ -69,7 +70,9 @@ export function useBenchForm(
 ): [BenchForm, (change: Partial<BenchForm>) => void] {
   const [form, setForm] = useState<BenchForm>(() => {
     const before = stored();
-    const supply = facts.supply[before.supply] ? before.supply : (Object.keys(facts.supply)[0] ?? NEW_BLEACH);
+    const supply = facts.supply[before.supply]?.bleach
+      ? before.supply
+      : (bottlesOf(facts)[0]?.id ?? NEW_BLEACH);
     const known = container ?? (facts.container[before.container] ? before.container : untreated(facts));
     return {
       ...before,
@@ -120,7 +123,7 @@ export function ownedTools(facts: Facts): Tool[] {
 /** The bottle in the blanks, or undefined while one of them is empty. */
 export function bleachOf(form: BenchForm, facts: Facts): Bleach | undefined {
   const supply = facts.supply[form.supply];
-  if (supply) return supply.bleach;
+  if (supply?.bleach) return supply.bleach;
   const { product, basis, strength, madeOn, keptC, measuredMgMl } = form;
   if (strength === undefined || keptC === undefined) return undefined;
   return {

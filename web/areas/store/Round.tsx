@@ -8,6 +8,7 @@ import { isHeldElsewhere } from '#core/log/guards.ts';
 import { labelOf, saysOf } from '#core/log/label.ts';
 import { kindOf } from '#core/log/state.ts';
 import { type Water, waterIds } from '#core/rotation/waters.ts';
+import { bottlesOf } from '#core/supplies/bottles.ts';
 import { measured } from '#core/units/amount.ts';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
@@ -142,7 +143,7 @@ function RoundSheet({ container }: { container: ContainerFacts }) {
   const tell = (what: string, ...drafts: Draft[]) =>
     void recordAndTell(drafts, say('round.told', { code: container.code, what }));
   const rinse = sanitisingRinse(kind?.nominalL ?? 20, 61.8);
-  const supply = Object.keys(facts.supply)[0];
+  const supply = bottlesOf(facts)[0]?.id;
   const big = 'min-h-16 w-full';
 
   const live: Record<Step, ReactNode> = {

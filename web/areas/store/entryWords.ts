@@ -39,6 +39,10 @@ function paramsOf(entry: Entry): Params {
       return { why: entry.data.why };
     case 'container.added':
       return { code: entry.data.code };
+    case 'sheet.begun':
+      return { method: `method.${entry.data.method}` };
+    case 'sheet.ended':
+      return { method: `method.${entry.data.method}`, outcome: `sheet.word.${entry.data.outcome}` };
     case 'list.taken':
       return { rows: entry.data.rows };
     case 'noted':

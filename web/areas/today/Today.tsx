@@ -15,6 +15,8 @@ const ROWS_FIRST = 12;
 /** Several that fall due together are a round through their place. */
 const pathTo = (duty: Duty, place: string): string => {
   if (duty.subjects) return `/store/round/${place}`;
+  if (duty.subject.startsWith('sheet:')) return `/bench/${duty.subject}`;
+  if (duty.area === 'supplies') return '/supplies';
   if (!duty.subject.startsWith('container:')) return '/bench';
   return duty.area === 'bench' ? `/bench/${duty.subject}` : `/store/${duty.subject}`;
 };

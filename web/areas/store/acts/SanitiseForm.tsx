@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { sanitisingRinse } from '#core/chlorine/sanitise.ts';
 import { labelStrengthMgMl } from '#core/chlorine/strength.ts';
 import { kindOf } from '#core/log/state.ts';
+import { bottlesOf } from '#core/supplies/bottles.ts';
 import { Act } from '../../../app/Act.tsx';
 import { useFacts } from '../../../app/hooks.ts';
 import { draft } from '../../../log/record.ts';
@@ -13,7 +14,7 @@ export function SanitiseForm({ container, onDone }: ActFormProps) {
   const say = useSay();
   const facts = useFacts();
   const kind = kindOf(facts, container.kind);
-  const supply = Object.values(facts.supply).find(s => s.bleach.product === 'plain');
+  const supply = bottlesOf(facts).find(s => s.bleach.product === 'plain');
   const bleach = supply?.bleach ?? { basis: 'wt-naocl' as const, strength: 6 };
   const rinse = useMemo(
     () => sanitisingRinse(kind?.nominalL ?? 20, labelStrengthMgMl(bleach.basis, bleach.strength)),

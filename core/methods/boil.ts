@@ -1,0 +1,150 @@
+import { judgeAgainstInstruction } from '../chlorine/slip.ts';
+import { credit } from '../ct/credit.ts';
+import {
+  type BoilSchoolId,
+  boilingPointC,
+  boilOf,
+  boilSchools,
+  coolingMin,
+  holdMin,
+  snowLitresPerL,
+  stoveOf,
+  stoves,
+} from '../heat/boil.ts';
+import { judge, message, type Params } from '../judgement.ts';
+import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+
+const AIR_C = 15;
+type From = 'water' | 'fresh-snow' | 'settled-snow';
+
+/** A rolling boil: kills every germ that drinking water can carry, and takes no chemical out. */
+export const boil: Method = {
+  id: 'boil',
+  tool: 'boil',
+  credit: credit(6, 6, 6, 6),
+  accepts: {},
+  removes: [],
+  concentrates: ['salt', 'nitrate-metals'],
+  adds: ['taste'],
+  supplies: ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood', 'pots'],
+  blanks: [
+    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 10_000, start: 10 },
+    { id: 'from', kind: 'choice', options: ['water', 'fresh-snow', 'settled-snow'], start: 'water' },
+    { id: 'startC', kind: 'quantity', dimension: 'temperatureC', least: -30, most: 90, start: 10 },
+    {
+      id: 'altitudeM',
+      kind: 'quantity',
+      dimension: 'lengthM',
+      least: -400,
+      most: 6000,
+      start: c => c.altitudeM,
+    },
+    { id: 'stove', kind: 'choice', options: stoves.map(s => s.id), start: 'gas-propane' },
+    { id: 'powerKw', kind: 'quantity', dimension: 'number', least: 0.2, most: 60, start: 3 },
+    { id: 'potL', kind: 'quantity', dimension: 'volumeL', least: 0.3, most: 500, start: 10 },
+    { id: 'school', kind: 'choice', options: boilSchools, start: 'one-minute' },
+    { id: 'meantMin', kind: 'quantity', dimension: 'number', least: 0, most: 600 },
+  ],
+  answer: (inputs, context) => {
+    const [volumeL, startC] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'startC')];
+    const [altitudeM, potL] = [numberOf(inputs, 'altitudeM'), numberOf(inputs, 'potL')];
+    const powerKw = numberOf(inputs, 'powerKw');
+    if (volumeL === undefined || startC === undefined || altitudeM === undefined) return undefined;
+    if (potL === undefined || powerKw === undefined) return undefined;
+    const from = choiceOf<From>(inputs, 'from');
+    const school = choiceOf<BoilSchoolId>(inputs, 'school');
+    const stove = { ...stoveOf(choiceOf(inputs, 'stove')), powerKw };
+    const boilBy = (id: BoilSchoolId) =>
+      boilOf({
+        volumeL,
+        startC,
+        from: from === 'water' ? 'water' : 'snow',
+        altitudeM,
+        stove,
+        holdMin: holdMin(id, altitudeM),
+        potL,
+        lidAjar: true,
+      });
+    const chosen = boilBy(school);
+    // electricity is counted in kWh, everything else is weighed
+    const say = (id: string, params: Params) =>
+      message(stove.fuel === 'electricity' ? `${id}.kwh` : id, params);
+    const minutes = holdMin(school, altitudeM);
+    const said = (id: BoilSchoolId) => {
+      const b = boilBy(id);
+      return {
+        holdMin: holdMin(id, altitudeM),
+        totalMin: b.minutes,
+        fuel: b.fuelAmount,
+        fuelG: b.fuelAmount * 1000,
+        steamL: b.steamL,
+      };
+    };
+    const params = {
+      ...said(school),
+      volumeL,
+      pots: chosen.pots,
+      boilsAtC: boilingPointC(altitudeM),
+      heatMj: chosen.heatMj,
+      fuelMj: chosen.fuelMj,
+      efficiency: stove.efficiency,
+      fuelName: `fuel.${stove.fuel}`,
+      startC,
+      powerKw,
+      coolMin: coolingMin(Math.min(potL, volumeL), chosen.boilsAtC, AIR_C),
+      snowL: volumeL * snowLitresPerL[from === 'fresh-snow' ? 'fresh' : 'settled'],
+      daysL: context.dailyNeedL,
+    };
+    const meantMin = numberOf(inputs, 'meantMin');
+    const meant =
+      meantMin === undefined || meantMin >= minutes ? undefined : judgeAgainstInstruction(meantMin, minutes);
+    const isIndoorsRisk = stove.fuel === 'charcoal' || stove.fuel === 'wood' || stove.fuel === 'kerosene';
+    return {
+      headline: message('boil.headline', params),
+      under: say(chosen.pots > 1 ? 'boil.under-pots' : 'boil.under', params),
+      working: [
+        message('boil.working', params),
+        message('boil.cooling', params),
+        ...(from === 'water' ? [] : [message('boil.snow', params)]),
+      ],
+      scale: {
+        ticks: [0, 5, 10, 15, 20],
+        spacing: 'linear',
+        marks: boilSchools.map(id => ({
+          id,
+          value: holdMin(id, altitudeM),
+          note: say('boil.mark', said(id)),
+          ...(id === school ? { chosen: true } : {}),
+        })),
+        sets: 'school',
+      },
+      judgements: [
+        ...(meant && meant.verdict !== 'ok'
+          ? [
+              judge(
+                meant.verdict,
+                message('boil.too-short', { meantMin: meantMin ?? 0, minutes }),
+                'epa-emergency',
+                {
+                  remedy: message('boil.too-short.remedy', { minutes }),
+                },
+              ),
+            ]
+          : []),
+        ...(school === 'one-minute' ? [] : [judge('warn', say('boil.no-gain', params), 'who-gdwq')]),
+        judge('warn', message('boil.not-chemicals'), 'who-gdwq'),
+        judge('warn', message(isIndoorsRisk ? 'boil.fumes.solid' : 'boil.fumes'), 'practice'),
+      ],
+      steps: [
+        ...(from === 'water' ? [] : [doStep('melt', message('step.boil.melt'))]),
+        doStep('fill', message('step.boil.fill', params)),
+        doStep('rolling', message('step.boil.rolling')),
+        waitStep('hold', message('step.boil.hold', params), minutes),
+        doStep('off', message('step.boil.off')),
+        doStep('cool', message('step.boil.cool', params)),
+        doStep('pour', message('step.boil.pour')),
+      ],
+      uses: stove.fuel === 'electricity' ? [] : [{ supply: stove.fuel, amount: chosen.fuelAmount }],
+    };
+  },
+};

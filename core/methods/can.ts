@@ -1,0 +1,157 @@
+import { judgeAgainstInstruction } from '../chlorine/slip.ts';
+import { credit } from '../ct/credit.ts';
+import { canningOf } from '../heat/can.ts';
+import { judge, message } from '../judgement.ts';
+import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+
+const COOL_MIN = 12 * 60;
+
+/** Boiled water sealed in glass: keeps for years, and is not sterile water for medical use. */
+export const can: Method = {
+  id: 'can',
+  tool: 'can',
+  credit: credit(6, 6, 6, 6),
+  accepts: { mostNtu: 5 },
+  removes: [],
+  concentrates: ['salt', 'nitrate-metals'],
+  adds: [],
+  supplies: ['jars', 'lids', 'propane'],
+  blanks: [
+    {
+      id: 'jars',
+      kind: 'quantity',
+      dimension: 'number',
+      least: 1,
+      most: 5000,
+      wholeNumbers: true,
+      start: 14,
+    },
+    { id: 'jarL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 4, start: 0.946 },
+    {
+      id: 'perLoad',
+      kind: 'quantity',
+      dimension: 'number',
+      least: 1,
+      most: 60,
+      wholeNumbers: true,
+      start: 7,
+    },
+    { id: 'fullL', kind: 'quantity', dimension: 'volumeL', least: 2, most: 200, start: 20 },
+    {
+      id: 'altitudeM',
+      kind: 'quantity',
+      dimension: 'lengthM',
+      least: -400,
+      most: 6000,
+      start: c => c.altitudeM,
+    },
+    { id: 'lids', kind: 'choice', options: ['new', 'used'], start: 'new' },
+    { id: 'meantMin', kind: 'quantity', dimension: 'number', least: 0, most: 300 },
+  ],
+  answer: inputs => {
+    const n = (id: string) => numberOf(inputs, id);
+    const [jars, jarL, perLoad, fullL, altitudeM] = [
+      n('jars'),
+      n('jarL'),
+      n('perLoad'),
+      n('fullL'),
+      n('altitudeM'),
+    ];
+    if (
+      jars === undefined ||
+      jarL === undefined ||
+      perLoad === undefined ||
+      fullL === undefined ||
+      altitudeM === undefined
+    )
+      return undefined;
+    const load = canningOf(jars, perLoad, jarL, fullL, altitudeM);
+    const meantMin = n('meantMin');
+    const guard = meantMin === undefined ? undefined : judgeAgainstInstruction(meantMin, load.minutes);
+    const params = {
+      ...load,
+      count: load.loads,
+      jars,
+      perLoad: Math.min(jars, perLoad),
+      jarL,
+      fullL,
+      altitudeM,
+      totalMin: load.loads * (load.minutes + 30),
+      litres: jars * jarL,
+    };
+    return {
+      headline: message('can.headline', params),
+      under: message('can.under', params),
+      working: [message('can.working', params)],
+      scale: {
+        ticks: [0, 5, 10, 15, 20, 25],
+        spacing: 'linear',
+        marks: [
+          {
+            id: 'low',
+            value: 10,
+            note: message('can.mark.low'),
+            ...(load.minutes === 10 ? { chosen: true } : {}),
+          },
+          {
+            id: 'middle',
+            value: 15,
+            note: message('can.mark.middle'),
+            ...(load.minutes === 15 ? { chosen: true } : {}),
+          },
+          {
+            id: 'high',
+            value: 20,
+            note: message('can.mark.high'),
+            ...(load.minutes === 20 ? { chosen: true } : {}),
+          },
+        ],
+      },
+      judgements: [
+        ...(choiceOf(inputs, 'lids') === 'used'
+          ? [
+              judge('refuse', message('can.used-lids'), 'practice', {
+                remedy: message('can.used-lids.remedy'),
+              }),
+            ]
+          : []),
+        ...(load.waterL < fullL * 0.2
+          ? [
+              judge('refuse', message('can.too-full', params), 'arithmetic', {
+                remedy: message('can.too-full.remedy'),
+              }),
+            ]
+          : []),
+        ...(guard && guard.verdict !== 'ok' && (meantMin ?? 0) < load.minutes
+          ? [
+              judge(
+                guard.verdict,
+                message('can.too-short', { meantMin: meantMin ?? 0, minutes: load.minutes }),
+                'practice',
+                { remedy: message('can.too-short.remedy', { minutes: load.minutes }) },
+              ),
+            ]
+          : []),
+        judge('warn', message('can.not-sterile'), 'practice'),
+      ],
+      steps: [
+        doStep('boil', message('step.can.boil')),
+        doStep('fill', message('step.can.fill')),
+        doStep('rack', message('step.can.rack', params)),
+        doStep('rolling', message('step.can.rolling')),
+        waitStep('time', message('step.can.time', params), load.minutes),
+        doStep('lift', message('step.can.lift')),
+        waitStep('cool', message('step.can.cool'), COOL_MIN),
+        {
+          id: 'seal',
+          kind: 'read',
+          text: message('step.can.seal', params),
+          reading: { unit: 'jars', least: params.perLoad },
+          onFail: message('step.can.seal.fail'),
+        },
+        doStep('label', message('step.can.label')),
+      ],
+      uses: [{ supply: 'lids', amount: jars }],
+    };
+  },
+};

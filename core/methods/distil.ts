@@ -1,0 +1,136 @@
+import { credit } from '../ct/credit.ts';
+import { boilingPointC, EVAPORATE_MJ_KG, fuels, stoveOf, stoves, WATER_MJ_KG_K } from '../heat/boil.ts';
+import { judge, message } from '../judgement.ts';
+import { choiceOf, doStep, type Method, numberOf } from './method.ts';
+
+/** Distilling: takes salt, nitrate and metals out as well as germs, at a great cost of fuel. */
+export const distil: Method = {
+  id: 'distil',
+  tool: 'distil',
+  credit: credit(4, 4, 4, 4),
+  accepts: {},
+  removes: ['turbidity', 'salt', 'nitrate-metals'],
+  concentrates: [],
+  adds: ['taste'],
+  supplies: ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood', 'carbon'],
+  blanks: [
+    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 1000, start: 5 },
+    { id: 'startC', kind: 'quantity', dimension: 'temperatureC', least: 0, most: 90, start: 10 },
+    {
+      id: 'altitudeM',
+      kind: 'quantity',
+      dimension: 'lengthM',
+      least: -400,
+      most: 6000,
+      start: c => c.altitudeM,
+    },
+    { id: 'stove', kind: 'choice', options: stoves.map(s => s.id), start: 'gas-propane' },
+    { id: 'smell', kind: 'choice', options: ['none', 'fuel'], start: 'none' },
+  ],
+  answer: inputs => {
+    const [volumeL, startC, altitudeM] = [
+      numberOf(inputs, 'volumeL'),
+      numberOf(inputs, 'startC'),
+      numberOf(inputs, 'altitudeM'),
+    ];
+    if (volumeL === undefined || startC === undefined || altitudeM === undefined) return undefined;
+    const stove = stoveOf(choiceOf(inputs, 'stove'));
+    const boilsAtC = boilingPointC(altitudeM);
+    const mjPerL = (WATER_MJ_KG_K * (boilsAtC - startC) + EVAPORATE_MJ_KG) / stove.efficiency;
+    const fuel = (mjPerL * volumeL) / fuels[stove.fuel];
+    const hours = (mjPerL * volumeL) / stove.powerKw / 3.6;
+    const params = {
+      volumeL,
+      mjPerL,
+      fuel,
+      totalMin: hours * 60,
+      fuelName: `fuel.${stove.fuel}`,
+      fuelG: fuel * 1000,
+      boilsAtC,
+      efficiency: stove.efficiency,
+      startC,
+    };
+    return {
+      headline: message(stove.fuel === 'electricity' ? 'distil.headline.kwh' : 'distil.headline', params),
+      under: message('distil.under', params),
+      working: [message('distil.working', params)],
+      judgements: [
+        ...(choiceOf(inputs, 'smell') === 'fuel'
+          ? [judge('refuse', message('distil.fuel'), 'who-gdwq', { remedy: message('distil.fuel.remedy') })]
+          : []),
+        judge('warn', message('distil.organics'), 'who-gdwq', { remedy: message('distil.organics.remedy') }),
+        judge('warn', message('boil.fumes'), 'practice'),
+      ],
+      steps: [
+        doStep('fill', message('step.distil.fill')),
+        doStep('first', message('step.distil.first', { firstL: volumeL * 0.05 })),
+        doStep('run', message('step.distil.run', params)),
+        doStep('carbon', message('step.distil.carbon')),
+        doStep('stop', message('step.distil.stop')),
+      ],
+      uses: stove.fuel === 'electricity' ? [] : [{ supply: stove.fuel, amount: fuel }],
+    };
+  },
+};
+
+/** Reverse osmosis at home: the feed is the product and what it rejects. */
+export const reverseOsmosis: Method = {
+  id: 'reverse-osmosis',
+  tool: 'distil',
+  credit: credit(3, 3, 3, 3),
+  accepts: { mostNtu: 5 },
+  removes: ['turbidity', 'salt', 'nitrate-metals'],
+  concentrates: [],
+  adds: [],
+  supplies: ['filter', 'carbon'],
+  blanks: [
+    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 10_000, start: 20 },
+    { id: 'rejectRatio', kind: 'quantity', dimension: 'number', least: 0, most: 20, start: 3 },
+    { id: 'litresPerDay', kind: 'quantity', dimension: 'number', least: 1, most: 10_000, start: 150 },
+    { id: 'pumpW', kind: 'quantity', dimension: 'number', least: 0, most: 2000, start: 30 },
+    { id: 'source', kind: 'choice', options: ['fresh', 'brackish', 'sea'], start: 'fresh' },
+    { id: 'chlorinated', kind: 'choice', options: ['no', 'with-carbon', 'without-carbon'], start: 'no' },
+  ],
+  answer: inputs => {
+    const [volumeL, rejectRatio, litresPerDay] = [
+      numberOf(inputs, 'volumeL'),
+      numberOf(inputs, 'rejectRatio'),
+      numberOf(inputs, 'litresPerDay'),
+    ];
+    if (volumeL === undefined || rejectRatio === undefined || litresPerDay === undefined) return undefined;
+    const hours = (volumeL / litresPerDay) * 24;
+    const whPerL = ((numberOf(inputs, 'pumpW') ?? 0) * 24) / litresPerDay;
+    const params = {
+      volumeL,
+      feedL: volumeL * (1 + rejectRatio),
+      rejectL: volumeL * rejectRatio,
+      rejectRatio,
+      totalMin: hours * 60,
+      whPerL,
+      wh: whPerL * volumeL,
+    };
+    const source = choiceOf(inputs, 'source');
+    return {
+      headline: message('ro.headline', params),
+      under: message('ro.under', params),
+      working: [message('ro.working', params)],
+      judgements: [
+        ...(source === 'sea'
+          ? [judge('refuse', message('ro.sea'), 'who-gdwq', { remedy: message('ro.sea.remedy') })]
+          : source === 'brackish'
+            ? [judge('warn', message('ro.brackish'), 'who-gdwq')]
+            : []),
+        ...(choiceOf(inputs, 'chlorinated') === 'without-carbon'
+          ? [judge('refuse', message('ro.chlorine'), 'practice', { remedy: message('ro.chlorine.remedy') })]
+          : []),
+        judge('warn', message('ro.reject'), 'practice'),
+      ],
+      steps: [
+        doStep('flush', message('step.ro.flush')),
+        doStep('run', message('step.ro.run', params)),
+        doStep('reject', message('step.ro.reject', params)),
+      ],
+      uses: [{ supply: 'filter', amount: volumeL }],
+    };
+  },
+};

@@ -1,0 +1,129 @@
+import { noCredit } from '../ct/credit.ts';
+import { poreCredit } from '../filters/pore.ts';
+import { judge, message } from '../judgement.ts';
+import { choiceOf, doStep, type Method, numberOf } from './method.ts';
+
+/** Kinds of device, with the log reductions of WHO's household-treatment table where no certified figure is known. */
+const devices = {
+  'hollow-fibre': { credit: { bacteria: 2, viruses: 0, protozoa: 2, crypto: 2 }, freezes: true },
+  ultrafilter: { credit: { bacteria: 3, viruses: 3, protozoa: 3, crypto: 3 }, freezes: true },
+  ceramic: { credit: { bacteria: 2, viruses: 1, protozoa: 4, crypto: 4 }, freezes: true },
+  'slow-sand': { credit: { bacteria: 1, viruses: 0.5, protozoa: 2, crypto: 2 }, freezes: false },
+  'by-pore': { credit: noCredit, freezes: true },
+  layered: { credit: noCredit, freezes: false },
+} as const;
+type Device = keyof typeof devices;
+
+/** Flow below this share of the new flow, after backflushing, means: replace. */
+const WORN_SHARE = 0.5;
+
+/** Straining through pores. What passes is told for each kind of germ; no filter keeps a residual. */
+export const filter: Method = {
+  id: 'filter',
+  tool: 'filter',
+  credit: devices['hollow-fibre'].credit,
+  accepts: { mostNtu: 50 },
+  removes: ['turbidity'],
+  concentrates: [],
+  adds: [],
+  supplies: ['filter'],
+  blanks: [
+    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 100_000, start: 20 },
+    { id: 'device', kind: 'choice', options: Object.keys(devices), start: 'hollow-fibre' },
+    { id: 'poreUm', kind: 'quantity', dimension: 'number', least: 0.0001, most: 100, start: 0.1 },
+    { id: 'rating', kind: 'choice', options: ['absolute', 'nominal'], start: 'absolute' },
+    { id: 'newLH', kind: 'quantity', dimension: 'number', least: 0.01, most: 10_000, start: 20 },
+    { id: 'nowLH', kind: 'quantity', dimension: 'number', least: 0, most: 10_000 },
+    { id: 'frozen', kind: 'choice', options: ['no', 'yes'], start: 'no' },
+    {
+      id: 'people',
+      kind: 'quantity',
+      dimension: 'number',
+      least: 1,
+      most: 10_000,
+      wholeNumbers: true,
+      start: 4,
+    },
+  ],
+  answer: inputs => {
+    const [volumeL, newLH] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'newLH')];
+    const [people, poreUm] = [numberOf(inputs, 'people'), numberOf(inputs, 'poreUm')];
+    if (volumeL === undefined || newLH === undefined || people === undefined) return undefined;
+    const device = choiceOf<Device>(inputs, 'device');
+    const nowLH = numberOf(inputs, 'nowLH');
+    const flowLH = nowLH ?? newLH;
+    const earned =
+      device === 'by-pore'
+        ? poreCredit({ poreUm: poreUm ?? 100, rating: choiceOf(inputs, 'rating') })
+        : devices[device].credit;
+    const hours = flowLH > 0 ? volumeL / flowLH : Number.POSITIVE_INFINITY;
+    const isFrozen = choiceOf(inputs, 'frozen') === 'yes' && devices[device].freezes;
+    const isWorn = nowLH !== undefined && nowLH < WORN_SHARE * newLH;
+    const params = {
+      minutes: hours * 60,
+      volumeL,
+      hours,
+      flowLH,
+      newLH,
+      people,
+      perHeadL: (flowLH * 8) / people,
+      ...earned,
+    };
+    return {
+      headline: message('filter.headline', params),
+      under: message('filter.passes', params),
+      working: [message('filter.working', params)],
+      scale: {
+        ticks: [0, 1, 2, 3, 4],
+        spacing: 'linear',
+        marks: [
+          { id: 'bacteria', value: earned.bacteria, note: message('log.bacteria') },
+          { id: 'viruses', value: earned.viruses, note: message('log.viruses') },
+          { id: 'protozoa', value: earned.protozoa, note: message('log.protozoa') },
+          { id: 'crypto', value: earned.crypto, note: message('log.crypto') },
+        ],
+      },
+      judgements: [
+        ...(isFrozen
+          ? [
+              judge('refuse', message('filter.frozen'), 'practice', {
+                remedy: message('filter.frozen.remedy'),
+              }),
+            ]
+          : []),
+        ...(isWorn
+          ? [
+              judge('refuse', message('filter.worn', params), 'practice', {
+                remedy: message('filter.worn.remedy'),
+              }),
+            ]
+          : []),
+        ...(device === 'layered'
+          ? [judge('warn', message('filter.layered'), 'who-gdwq')]
+          : earned.viruses < 3
+            ? [
+                judge('warn', message('filter.viruses'), 'who-gdwq', {
+                  remedy: message('filter.viruses.remedy'),
+                }),
+              ]
+            : []),
+        judge('warn', message('filter.no-residual'), 'who-gdwq'),
+      ],
+      steps: [
+        doStep('flush', message('step.filter.flush')),
+        doStep('raw', message('step.filter.raw')),
+        doStep('run', message('step.filter.run', params)),
+        {
+          id: 'flow',
+          kind: 'read',
+          text: message('step.filter.flow'),
+          reading: { unit: 'L/h', least: WORN_SHARE * newLH },
+          onFail: message('step.filter.flow.fail'),
+        },
+        doStep('backflush', message('step.filter.backflush')),
+        doStep('dry', message('step.filter.dry')),
+      ],
+      uses: [{ supply: 'filter', amount: volumeL }],
+    };
+  },
+};

@@ -1,0 +1,160 @@
+import { describe, expect, it } from 'vitest';
+import en from '../../web/texts/en.json';
+import { type Message, refusals } from '../judgement.ts';
+import { type Blank, type Context, type Inputs, type Method, type MethodAnswer, startOf } from './method.ts';
+import { methodOf, methods } from './methods.ts';
+
+const context: Context = { altitudeM: 310, today: '2026-11-25', dailyNeedL: 141 };
+const texts = en as Record<string, string>;
+
+const started = (method: Method): Inputs =>
+  Object.fromEntries(method.blanks.map(blank => [blank.id, startOf(blank, context)]));
+
+const ask = (id: string, inputs: Inputs = {}): MethodAnswer => {
+  const method = methodOf(id)!;
+  const answer = method.answer({ ...started(method), ...inputs }, context);
+  if (!answer) throw new Error(`${id} has no answer`);
+  return answer;
+};
+
+/** Every choice once, beside what a blank begins with; and each optional amount far too small and far too large. */
+function cases(method: Method): Inputs[] {
+  const start = started(method);
+  const one = (blank: Blank): Inputs[] =>
+    blank.kind === 'choice'
+      ? blank.options.map(option => ({ ...start, [blank.id]: option }))
+      : [blank.least, blank.most].map(value => ({ ...start, [blank.id]: value }));
+  return [start, ...method.blanks.flatMap(one)];
+}
+
+const messagesOf = (a: MethodAnswer): Message[] => [
+  a.headline,
+  ...(a.under ? [a.under] : []),
+  ...a.working,
+  ...(a.scale?.marks.map(m => m.note) ?? []),
+  ...a.judgements.flatMap(j => [j.reason, j.remedy, j.slip].filter(m => m !== undefined)),
+  ...a.steps.flatMap(s => [s.text, s.onFail].filter(m => m !== undefined)),
+];
+
+/** Names that a text wants filled. */
+const wanted = (text: string): string[] => [...text.matchAll(/\{\{(\w+)/g)].map(m => m[1]!);
+const textsOf = (id: string): string[] =>
+  [texts[id], texts[`${id}_one`], texts[`${id}_other`]].filter(t => t !== undefined);
+
+describe.each(methods.map(m => [m.id, m] as const))('%s', (id, method) => {
+  it('answers with what it begins with', () => {
+    expect(method.answer(started(method), context)).toBeDefined();
+  });
+
+  it('has a sentence with each of its blanks once, and a name for each blank and choice', () => {
+    const inSentence = [...texts[`method.${id}.sentence`]!.matchAll(/\[([\w-]+)\]/g)].map(m => m[1]!);
+    expect([...inSentence].sort()).toEqual(method.blanks.map(b => b.id).sort());
+    const names = method.blanks.flatMap(b => [
+      `method.${id}.${b.id}`,
+      ...(b.kind === 'choice' ? b.options.map(o => `method.${id}.${b.id.replace(/\d+$/, '')}.${o}`) : []),
+    ]);
+    expect([`method.${id}`, `method.${id}.caution`, ...names].filter(name => !(name in texts))).toEqual([]);
+  });
+
+  it('says nothing that the catalogue has not, or that it leaves unfilled, in any case', () => {
+    const lacking = new Set<string>();
+    for (const inputs of cases(method)) {
+      const answer = method.answer(inputs, context);
+      if (!answer) continue;
+      for (const { id: text, params } of messagesOf(answer)) {
+        if (textsOf(text).length === 0) lacking.add(text);
+        for (const name of textsOf(text).flatMap(wanted))
+          if (params?.[name] === undefined) lacking.add(`${text}: ${name}`);
+      }
+      for (const mark of answer.scale?.marks ?? [])
+        if (!(`method.${id}.mark.${mark.id}` in texts)) lacking.add(`mark ${mark.id}`);
+    }
+    expect([...lacking]).toEqual([]);
+  });
+
+  it('has steps of different names, each clock with its minutes', () => {
+    const { steps } = method.answer(started(method), context)!;
+    expect(new Set(steps.map(s => s.id)).size).toBe(steps.length);
+    expect(steps.filter(s => s.kind === 'wait' && !((s.waitMin ?? 0) > 0))).toEqual([]);
+    expect(steps.filter(s => s.kind === 'read' && !s.reading)).toEqual([]);
+  });
+});
+
+describe('what the bench refuses', () => {
+  // id, inputs, and the reason
+  it.each([
+    ['alum', { meantG: 28.09, volumeL: 20 }, 'alum.far-over'],
+    ['alum', { alkalinityMgL: 25 }, 'alum.sour'],
+    ['filter', { frozen: 'yes' }, 'filter.frozen'],
+    ['filter', { newLH: 20, nowLH: 9 }, 'filter.worn'],
+    ['boil', { school: 'ten-minutes', meantMin: 4 }, 'boil.too-short'],
+    ['tablets', { pack: 'expired' }, 'tablets.expired'],
+    ['tablets', { volumeL: 20, packL: 20, meant: 3 }, 'tablets.guard'],
+    ['iodine', { meantPerL: 1 }, 'iodine.too-little'],
+    ['iodine', { drinkers: 'pregnant' }, 'iodine.not-for.pregnant'],
+    ['iodine', { days: 60 }, 'iodine.too-long'],
+    ['sun', { where: 'behind-glass', latitude: 10 }, 'sun.glass'],
+    ['sun', { print: 'unreadable', latitude: 10 }, 'sun.cloudy'],
+    ['sun', { latitude: 54.4 }, 'sun.weak'],
+    ['uv', { ntu: 12 }, 'uv.cloudy'],
+    ['uv', { lampHours: 9000 }, 'uv.worn'],
+    ['distil', { smell: 'fuel' }, 'distil.fuel'],
+    ['reverse-osmosis', { source: 'sea' }, 'ro.sea'],
+    ['reverse-osmosis', { chlorinated: 'without-carbon' }, 'ro.chlorine'],
+    ['can', { lids: 'used' }, 'can.used-lids'],
+    ['can', { altitudeM: 2000, meantMin: 10 }, 'can.too-short'],
+    ['stock', { product: 'pool' }, 'stock.pool'],
+    ['stock', { meantG: 46 }, 'stock.guard'],
+    ['sanitising', { held: 'chemical' }, 'sanitising.unfit'],
+    ['contact-credit', { product: 'cyanurate' }, 'credit.cyanurate'],
+    ['ageing', { months: 14 }, 'ageing.too-old'],
+    ['ageing', { months: 8, keptC: 33 }, 'ageing.too-old'],
+  ])('%s: %o', (id, inputs, reason) => {
+    const refused = refusals(ask(id, inputs as Inputs).judgements);
+    expect(refused.map(j => j.reason.id)).toContain(reason);
+    expect(refused.find(j => j.reason.id === reason)!.remedy).toBeDefined();
+  });
+});
+
+describe('answers that anybody can check', () => {
+  it('a jar test with 0, 0, 0.1, 0.6, 1.4, 3.1 picks 4 mg/L and scales it to 198 L: 12.8 mL', () => {
+    const jars = { jar1: 0, jar2: 0, jar3: 0.1, jar4: 0.6, jar6: 1.4, jar8: 3.1 };
+    const { headline, under } = ask('demand-test', { ...jars, volumeL: 198, strengthMgMl: 61.8 });
+    expect(Number(headline.params?.doseMl)).toBeCloseTo((4 * 198) / 61.8, 9);
+    expect(under?.params).toMatchObject({ doseMgL: 4, demandMgL: 3.4 });
+  });
+
+  it('47 people’s 141 L at 310 m on propane: each longer rule takes more hours, gas and steam', () => {
+    const marks = ask('boil', { volumeL: 141, potL: 10 }).scale!.marks.map(m => m.note.params!);
+    expect(marks.map(m => m.holdMin)).toEqual([1, 5, 10, 20]);
+    // 141 L × 4.186 kJ × (98.97 − 10) K ÷ 0.5 = 105.0 MJ; 15 pots × 1 min × 3 kW = 2.7 MJ; ÷ 46.4 MJ/kg
+    expect(Number(marks[0]!.fuel)).toBeCloseTo((105 + 2.7) / 46.4, 1);
+    // 52.5 MJ into the water at 1.5 kW are 583 min, and 15 pots held a minute each
+    expect(Number(marks[0]!.totalMin) / 60).toBeCloseTo((583.5 + 15) / 60, 1);
+    // 15 pots × 20 min at 1.5 kW are 27 MJ; half of it leaves by the ajar lid
+    expect(Number(marks[3]!.steamL)).toBeCloseTo(27 / 2.257 / 2, 1);
+  });
+
+  it('bleach of eight months at 24 °C needs a visibly larger dose by the computed school than by the label', () => {
+    const marks = ask('ageing', { percent: 6, months: 8, keptC: 24 }).scale!.marks;
+    const [label, computed] = marks.map(m => m.value);
+    expect(label).toBeCloseTo((2 * 198) / 61.8, 1);
+    expect(computed! / label!).toBeGreaterThan(1.15);
+  });
+
+  it('a tank of 5,000 L at 50 mg/L takes 4.05 L of 6 % bleach', () => {
+    expect(Number(ask('shock', {}).headline.params?.doseL)).toBeCloseTo((5000 * 50) / 61.8 / 1000, 3);
+  });
+
+  it('reverse osmosis feeds what it gives and what it rejects: 20 L at 1 to 3 are 80 L', () => {
+    expect(ask('reverse-osmosis', { volumeL: 20, rejectRatio: 3 }).headline.params?.feedL).toBe(80);
+  });
+
+  it('distilling a litre from 10 °C on propane takes 5.3 MJ', () => {
+    // (4.186e-3 × (98.97 − 10) + 2.257) ÷ 0.5
+    expect(Number(ask('distil', {}).working[0]!.params?.mjPerL)).toBeCloseTo(
+      (4.186e-3 * 88.97 + 2.257) / 0.5,
+      2,
+    );
+  });
+});

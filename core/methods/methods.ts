@@ -1,0 +1,37 @@
+import { alum } from './alum.ts';
+import { boil } from './boil.ts';
+import { can } from './can.ts';
+import { ageing, contactCredit, demandTest, removing, sanitising, shock, stock } from './chlorineJobs.ts';
+import { distil, reverseOsmosis } from './distil.ts';
+import { filter } from './filter.ts';
+import type { Method } from './method.ts';
+import { settle } from './settle.ts';
+import { sun } from './sun.ts';
+import { iodine, permanganate, tablets } from './tablets.ts';
+import { uv } from './uv.ts';
+
+/** Every method of the bench, in the order of the work. The dose of bleach itself has a screen of its own. */
+export const methods: readonly Method[] = [
+  settle,
+  alum,
+  filter,
+  boil,
+  demandTest,
+  contactCredit,
+  ageing,
+  stock,
+  sanitising,
+  shock,
+  removing,
+  tablets,
+  iodine,
+  permanganate,
+  sun,
+  uv,
+  distil,
+  reverseOsmosis,
+  can,
+];
+
+/** The method of an id, or undefined. */
+export const methodOf = (id: string): Method | undefined => methods.find(m => m.id === id);

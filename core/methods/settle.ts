@@ -1,0 +1,81 @@
+import { CLEAR_NTU, PATIENCE_MIN, settlingMin } from '../clearing/settle.ts';
+import { noCredit } from '../ct/credit.ts';
+import { judge, message } from '../judgement.ts';
+import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+
+/** Grains by their size (µm). */
+const grains = { sand: 100, 'fine-sand': 50, silt: 10, 'fine-silt': 2, clay: 1 } as const;
+type Grain = keyof typeof grains;
+const grainIds = Object.keys(grains) as Grain[];
+const LEAST_STAND_MIN = 30;
+
+/** Standing, decanting and straining: makes water clear, not safe. */
+export const settle: Method = {
+  id: 'settle',
+  tool: 'settle',
+  credit: noCredit,
+  accepts: {},
+  removes: ['turbidity'],
+  concentrates: [],
+  adds: [],
+  supplies: ['cloth'],
+  blanks: [
+    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.5, most: 100_000, start: 20 },
+    { id: 'depthM', kind: 'quantity', dimension: 'lengthM', least: 0.02, most: 5, start: 0.3 },
+    { id: 'temperatureC', kind: 'quantity', dimension: 'temperatureC', least: 0, most: 60, start: 10 },
+    { id: 'grain', kind: 'choice', options: grainIds, start: 'silt' },
+    { id: 'folds', kind: 'quantity', dimension: 'number', least: 1, most: 16, wholeNumbers: true, start: 4 },
+  ],
+  answer: inputs => {
+    const [depthM, temperatureC] = [numberOf(inputs, 'depthM'), numberOf(inputs, 'temperatureC')];
+    const folds = numberOf(inputs, 'folds');
+    if (depthM === undefined || temperatureC === undefined || folds === undefined) return undefined;
+    const grain = choiceOf<Grain>(inputs, 'grain');
+    const minutesOf = (id: Grain) => settlingMin(grains[id], depthM, temperatureC);
+    const minutes = minutesOf(grain);
+    const settles = minutes <= PATIENCE_MIN;
+    const standMin = Math.max(LEAST_STAND_MIN, Math.ceil(minutes / 5) * 5);
+    const params = { minutes, grainUm: grains[grain], depthM, temperatureC, standMin };
+    return {
+      headline: message(settles ? 'settle.stand' : 'settle.never', params),
+      working: [message('settle.working', params)],
+      scale: {
+        ticks: [0.1, 1, 10, 100, 1000, 10_000],
+        spacing: 'log',
+        band: [LEAST_STAND_MIN, PATIENCE_MIN],
+        marks: grainIds.map(id => ({
+          id,
+          value: minutesOf(id),
+          note: message('settle.mark', { minutes: minutesOf(id) }),
+          ...(id === grain ? { chosen: true } : {}),
+        })),
+        sets: 'grain',
+      },
+      judgements: [
+        ...(settles
+          ? []
+          : [
+              judge('warn', message('settle.wont', params), 'who-emergency', {
+                remedy: message('settle.wont.remedy'),
+              }),
+            ]),
+        judge('warn', message('settle.not-safe', { ntu: CLEAR_NTU }), 'who-emergency'),
+      ],
+      steps: settles
+        ? [
+            waitStep('stand', message('step.settle.stand', params), standMin),
+            doStep('decant', message('step.settle.decant')),
+            doStep('strain', message('step.settle.strain', { folds })),
+            {
+              id: 'look',
+              kind: 'read',
+              text: message('step.settle.look'),
+              reading: { unit: 'NTU', most: CLEAR_NTU },
+              onFail: message('step.settle.look.fail'),
+            },
+          ]
+        : [],
+      uses: [],
+    };
+  },
+};

@@ -1,0 +1,118 @@
+import { credit } from '../ct/credit.ts';
+import { judge, message } from '../judgement.ts';
+import { bottlesFor, EXPOSURE_WH_M2, exposureOf, MOST_DAYS } from '../sun/sun.ts';
+import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+
+/** Sunshine that a bottle has had its fill of: six hours, or the second evening. */
+const SIX_HOURS_MIN = 360;
+const DAY_MIN = 1440;
+const SUN_NTU = 30;
+const MOST_BOTTLE_L = 2;
+
+/** Clear bottles in the sun: the rule of thumb and the exposure meter must both hold. */
+export const sun: Method = {
+  id: 'sun',
+  tool: 'sun',
+  credit: credit(3, 2, 2, 1),
+  accepts: { mostNtu: SUN_NTU },
+  removes: [],
+  concentrates: [],
+  adds: [],
+  supplies: ['bottles'],
+  blanks: [
+    {
+      id: 'needL',
+      kind: 'quantity',
+      dimension: 'volumeL',
+      least: 0.5,
+      most: 10_000,
+      start: c => c.dailyNeedL || 12,
+    },
+    { id: 'bottleL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 20, start: 1.5 },
+    {
+      id: 'bottle',
+      kind: 'choice',
+      options: ['clear-pet', 'clear-glass', 'scratched', 'coloured', 'labelled'],
+      start: 'clear-pet',
+    },
+    { id: 'latitude', kind: 'quantity', dimension: 'number', least: -66, most: 66, start: 54.4 },
+    { id: 'oktas', kind: 'quantity', dimension: 'number', least: 0, most: 8, start: 3 },
+    { id: 'shade', kind: 'quantity', dimension: 'number', least: 0, most: 100, start: 0 },
+    { id: 'print', kind: 'choice', options: ['readable', 'unreadable'], start: 'readable' },
+    { id: 'where', kind: 'choice', options: ['outdoors', 'behind-glass'], start: 'outdoors' },
+  ],
+  answer: (inputs, { today }) => {
+    const [needL, bottleL] = [numberOf(inputs, 'needL'), numberOf(inputs, 'bottleL')];
+    const [latitude, oktas, shade] = [
+      numberOf(inputs, 'latitude'),
+      numberOf(inputs, 'oktas'),
+      numberOf(inputs, 'shade'),
+    ];
+    if (needL === undefined || bottleL === undefined || latitude === undefined || oktas === undefined)
+      return undefined;
+    const exposure = exposureOf(latitude, today, oktas, (shade ?? 0) / 100);
+    const bottle = choiceOf(inputs, 'bottle');
+    const isUsable = exposure.days <= MOST_DAYS;
+    const params = {
+      ...exposure,
+      needL,
+      bottleL,
+      neededWhM2: EXPOSURE_WH_M2,
+      bottles: isUsable ? bottlesFor(needL, bottleL, exposure.days) : 0,
+    };
+    const unfit = (reason: string) =>
+      judge('refuse', message(reason), 'who-gdwq', { remedy: message(`${reason}.remedy`) });
+    const isOneDay = exposure.days === 1;
+    return {
+      headline: message(isUsable ? 'sun.headline' : 'sun.too-weak', params),
+      under: message(isUsable ? 'sun.under' : 'sun.too-weak.under', params),
+      working: [message('sun.working', params)],
+      scale: {
+        ticks: [0, 1, 2, 3, 4, 5, 6],
+        spacing: 'linear',
+        band: [1, 2],
+        marks: [
+          { id: 'rule', value: exposure.ruleDays, note: message('sun.mark', { days: exposure.ruleDays }) },
+          {
+            id: 'meter',
+            value: Math.min(6, exposure.meterDays),
+            note: message('sun.mark', { days: Math.min(99, exposure.meterDays) }),
+            chosen: true,
+          },
+        ],
+      },
+      judgements: [
+        ...(bottle === 'clear-pet' || bottle === 'clear-glass' ? [] : [unfit(`sun.bottle.${bottle}`)]),
+        ...(bottleL > MOST_BOTTLE_L ? [unfit('sun.bottle.large')] : []),
+        ...(choiceOf(inputs, 'print') === 'readable' ? [] : [unfit('sun.cloudy')]),
+        ...(choiceOf(inputs, 'where') === 'outdoors' ? [] : [unfit('sun.glass')]),
+        ...(isUsable
+          ? []
+          : [
+              judge('refuse', message('sun.weak', params), 'who-gdwq', {
+                remedy: message('sun.weak.remedy'),
+              }),
+            ]),
+        judge('warn', message('sun.wear'), 'practice'),
+      ],
+      steps: [
+        doStep('shake', message('step.sun.shake')),
+        doStep('lay', message('step.sun.lay')),
+        waitStep(
+          'shine',
+          message('step.sun.shine', params),
+          isOneDay ? SIX_HOURS_MIN : (exposure.days - 1) * DAY_MIN + SIX_HOURS_MIN,
+        ),
+        {
+          id: 'meter',
+          kind: 'read',
+          text: message('step.sun.meter', params),
+          reading: { unit: 'Wh/m²', least: EXPOSURE_WH_M2 },
+          onFail: message('step.sun.meter.fail'),
+        },
+        doStep('drink', message('step.sun.drink')),
+      ],
+      uses: [],
+    };
+  },
+};

@@ -1,0 +1,76 @@
+import { credit } from '../ct/credit.ts';
+import { judge, message } from '../judgement.ts';
+import { doStep, type Method, numberOf, waitStep } from './method.ts';
+
+/** A lamp at the end of its hours gives too little light while it still shines. */
+const LAMP_SHARE = 1;
+
+/** A lamp in clear, stirred water. Nothing stays in the water, so it is drunk soon. */
+export const uv: Method = {
+  id: 'uv',
+  tool: 'uv',
+  credit: credit(3, 2, 3, 3),
+  accepts: { mostNtu: 5 },
+  removes: [],
+  concentrates: [],
+  adds: [],
+  supplies: ['lamp'],
+  blanks: [
+    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 10_000, start: 20 },
+    { id: 'ratedL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 1000, start: 1 },
+    { id: 'ratedS', kind: 'quantity', dimension: 'number', least: 5, most: 3600, start: 90 },
+    { id: 'watts', kind: 'quantity', dimension: 'number', least: 0.5, most: 500, start: 10 },
+    { id: 'batteryWh', kind: 'quantity', dimension: 'number', least: 1, most: 20_000, start: 40 },
+    { id: 'lampHours', kind: 'quantity', dimension: 'number', least: 0, most: 20_000, start: 0 },
+    { id: 'lifeHours', kind: 'quantity', dimension: 'number', least: 1, most: 20_000, start: 8000 },
+    { id: 'ntu', kind: 'quantity', dimension: 'number', least: 0, most: 1000, start: 1 },
+  ],
+  answer: inputs => {
+    const n = (id: string) => numberOf(inputs, id);
+    const [volumeL, ratedL, ratedS, watts] = [n('volumeL'), n('ratedL'), n('ratedS'), n('watts')];
+    if (volumeL === undefined || ratedL === undefined || ratedS === undefined || watts === undefined)
+      return undefined;
+    const goes = Math.ceil(volumeL / ratedL - 1e-9);
+    const minutes = (goes * ratedS) / 60;
+    const whPerL = (watts * ratedS) / 3600 / ratedL;
+    const batteryWh = n('batteryWh') ?? 0;
+    const ntu = n('ntu');
+    const isWorn = (n('lampHours') ?? 0) >= LAMP_SHARE * (n('lifeHours') ?? Number.POSITIVE_INFINITY);
+    const params = {
+      volumeL,
+      goes,
+      count: goes,
+      ratedS,
+      ratedL,
+      minutes,
+      whPerL,
+      wh: whPerL * volumeL,
+      batteryL: batteryWh / whPerL,
+    };
+    return {
+      headline: message('uv.headline', params),
+      under: message('uv.under', params),
+      working: [message('uv.working', params)],
+      judgements: [
+        ...(ntu === undefined || ntu >= 5
+          ? [
+              judge('refuse', message('uv.cloudy', { ntu: ntu ?? 0 }), 'who-gdwq', {
+                remedy: message('clarity.cloudy.remedy'),
+              }),
+            ]
+          : []),
+        ...(isWorn
+          ? [judge('refuse', message('uv.worn'), 'practice', { remedy: message('uv.worn.remedy') })]
+          : []),
+        judge('warn', message('uv.no-residual'), 'who-gdwq'),
+      ],
+      steps: [
+        doStep('clear', message('step.uv.clear')),
+        doStep('stir', message('step.uv.stir', params)),
+        waitStep('light', message('step.uv.light', params), minutes),
+        doStep('drink', message('step.uv.drink')),
+      ],
+      uses: [{ supply: 'lamp', amount: volumeL }],
+    };
+  },
+};

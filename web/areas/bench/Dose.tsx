@@ -1,0 +1,216 @@
+import { useEffect, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { instructionOf, planDose } from '#core/chlorine/instruct.ts';
+import type { Clarity } from '#core/chlorine/schools.ts';
+import { refusals } from '#core/judgement.ts';
+import { Act } from '../../app/Act.tsx';
+import { useFacts, useWaterState } from '../../app/hooks.ts';
+import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Judgements } from '../../ui/JudgementLine.tsx';
+import { ProvenanceBlank } from '../../ui/Provenance.tsx';
+import { Answer } from './Answer.tsx';
+import { BleachBlanks } from './BleachBlanks.tsx';
+import {
+  type BenchForm,
+  bleachOf,
+  filledFrom,
+  NEW_BLEACH,
+  NO_CONTAINER,
+  questionOf,
+  useBenchForm,
+} from './question.ts';
+import { DoseScale, ResidualScale } from './Scales.tsx';
+import { ToolsBlank } from './ToolsBlank.tsx';
+
+const clarities: readonly Clarity[] = ['clear', 'cloudy', 'muddy'];
+/** A fresh bottle holds this much, until somebody says otherwise. */
+const BOTTLE_ML = 1000;
+
+/** Dose: one sentence, the answer in the tool owned, every rule on one scale, and the sheet that runs it. */
+export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { today } = useWaterState();
+  const [search, setSearch] = useSearchParams();
+  const asked = search.get('container');
+  const [form, set] = useBenchForm(facts, asked);
+  useEffect(() => {
+    const clarity = search.get('clarity');
+    if (!asked && !clarity) return;
+    set({
+      ...(asked && facts.container[asked] ? filledFrom(facts, asked) : {}),
+      ...(clarity ? { clarity: clarity as Clarity } : {}),
+    });
+    setSearch({}, { replace: true });
+  }, [asked, facts, search, set, setSearch]);
+
+  const question = useMemo(() => questionOf(form, facts, today), [form, facts, today]);
+  const plan = useMemo(() => question && planDose(question), [question]);
+  const drafts = useMemo(() => {
+    if (!question || !plan?.chosen.answers || plan.chosen.doseMl === 0 || form.container === NO_CONTAINER)
+      return undefined;
+    if (!plan.strength.mgMl || refusals(plan.judgements).length > 0) return undefined;
+    const list: Draft[] = [];
+    const isNew = form.supply === NEW_BLEACH;
+    const supply = isNew ? newSubject('supply') : form.supply;
+    const bleach = bleachOf(form, facts);
+    if (isNew && bleach) {
+      list.push(
+        draft('supply.set', supply, {
+          name: say('bench.bottle-name', { strength: bleach.strength, basis: `basis.${bleach.basis}` }),
+          bleach,
+          kind: 'bleach',
+          amount: BOTTLE_ML,
+        }),
+      );
+    }
+    list.push(draft('batch.begun', form.container, { ...instructionOf(question, plan), supply }));
+    return list;
+  }, [question, plan, form, facts, say]);
+
+  return (
+    <>
+      <Question form={form} set={set} strengths={plan?.strengths ?? []} today={today} />
+      {plan && question ? (
+        <Answer question={question} plan={plan} />
+      ) : (
+        <p className="text-ash">{say('bench.incomplete')}</p>
+      )}
+      {plan && <Judgements of={plan.judgements} />}
+      {drafts && (
+        <Act
+          drafts={drafts}
+          label={say('bench.begin')}
+          told={say('bench.begun', { code: facts.container[form.container]?.code ?? '' })}
+          onDone={() => onBegun(form.container)}
+        />
+      )}
+      {plan?.chosen.answers && plan.chosen.doseMl > 0 && form.container === NO_CONTAINER && (
+        <p className="text-ash">{say('bench.choose-container')}</p>
+      )}
+      {plan && question && (
+        <>
+          <DoseScale plan={plan} volumeL={question.volumeL.value} onChoose={school => set({ school })} />
+          <ResidualScale />
+        </>
+      )}
+      <p className="max-w-[80ch] border-l-4 border-iron py-1 pl-3 text-small">{say('bench.caution')}</p>
+    </>
+  );
+}
+
+interface QuestionProps {
+  readonly form: BenchForm;
+  readonly set: (change: Partial<BenchForm>) => void;
+  readonly strengths: Parameters<typeof BleachBlanks>[0]['strengths'];
+  readonly today: string;
+}
+
+function Question({ form, set, strengths, today }: QuestionProps) {
+  const say = useSay();
+  const facts = useFacts();
+  const water = facts.container[form.container]?.fill?.water;
+  return (
+    <Sentence>
+      {say('bench.treat')}{' '}
+      <QuantityBlank
+        label={say('bench.volume')}
+        dimension="volumeL"
+        value={form.volumeL}
+        onValue={volumeL => set({ volumeL })}
+        least={0.05}
+        most={100000}
+      />{' '}
+      <ProvenanceBlank value={form.known} onValue={known => set({ known })} /> {say('bench.in')}{' '}
+      <ContainerBlank form={form} set={set} /> {say('bench.which-is')}{' '}
+      <ChoiceBlank<Clarity>
+        label={say('bench.clarity')}
+        value={form.clarity}
+        onValue={clarity => set({ clarity })}
+        choices={clarities.map(value => ({
+          value,
+          label: say(`clarity-name.${value}`),
+          note: say(`clarity-name.${value}.note`),
+        }))}
+      />{' '}
+      {water === 'treated-tap' && (
+        <>
+          {say('bench.reads')}{' '}
+          <QuantityBlank
+            label={say('bench.residual')}
+            dimension="number"
+            value={form.residualMgL}
+            onValue={residualMgL => set({ residualMgL })}
+            least={0}
+            most={20}
+            placeholder={say('bench.unread')}
+          />{' '}
+          mg/L,{' '}
+        </>
+      )}
+      {say('bench.at')}{' '}
+      <QuantityBlank
+        label={say('bench.temperature')}
+        dimension="temperatureC"
+        value={form.temperatureC}
+        onValue={temperatureC => set({ temperatureC })}
+        least={-5}
+        most={60}
+        placeholder={say('bench.unknown-temperature')}
+      />
+      , pH{' '}
+      <QuantityBlank
+        label="pH"
+        dimension="number"
+        value={form.ph}
+        onValue={ph => set({ ph })}
+        least={3}
+        most={12}
+        placeholder={say('bench.unknown')}
+      />
+      , {say('bench.with')} <BleachBlanks form={form} set={set} today={today} strengths={strengths} />,{' '}
+      {say('bench.measured-with')} <ToolsBlank />.
+    </Sentence>
+  );
+}
+
+/** So many codes are offered as a choice; more are typed. */
+const MOST_CHOICES = 200;
+
+function ContainerBlank({ form, set }: Pick<QuestionProps, 'form' | 'set'>) {
+  const say = useSay();
+  const facts = useFacts();
+  const full = useMemo(
+    () => Object.values(facts.container).filter(c => (c.fill?.remainingL ?? 0) > 0),
+    [facts.container],
+  );
+  const [typed, setTyped] = useState(facts.container[form.container]?.code ?? '');
+  if (full.length > MOST_CHOICES) {
+    return (
+      <TextBlank
+        label={say('bench.container')}
+        value={typed}
+        placeholder={say('bench.no-container')}
+        offers={full.slice(0, MOST_CHOICES).map(c => c.code)}
+        onValue={code => {
+          setTyped(code);
+          const found = full.find(c => c.code.toLowerCase() === code.trim().toLowerCase());
+          set(found ? filledFrom(facts, found.id) : { container: NO_CONTAINER });
+        }}
+      />
+    );
+  }
+  return (
+    <ChoiceBlank
+      label={say('bench.container')}
+      value={form.container}
+      onValue={id => set(id === NO_CONTAINER ? { container: id } : filledFrom(facts, id))}
+      choices={[
+        { value: NO_CONTAINER, label: say('bench.no-container') },
+        ...full.map(c => ({ value: c.id, label: c.code, note: facts.place[c.place]?.name ?? '' })),
+      ]}
+    />
+  );
+}

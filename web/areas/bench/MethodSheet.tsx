@@ -1,0 +1,168 @@
+import { useMemo, useState } from 'react';
+import { Link } from 'react-router';
+import type { SheetFacts } from '#core/log/facts.ts';
+import { passes, type SheetStanding, sheetAt } from '#core/log/sheets.ts';
+import type { Step } from '#core/methods/method.ts';
+import { Act } from '../../app/Act.tsx';
+import { useFacts, useReader } from '../../app/hooks.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { useNow } from '../../log/clock.ts';
+import { type Draft, draft } from '../../log/record.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ArcClock } from '../../ui/ArcClock.tsx';
+import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
+import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
+
+/** A sheet of any method: its steps one after another, with their clocks and readings, from wall-clock time. */
+export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large?: boolean }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { timeZone } = useReader();
+  const { recordAndTell } = useRecord();
+  const now = useNow();
+  const at = sheetAt(sheet, now);
+  const name = say(`method.${sheet.method}`);
+  const code = facts.container[sheet.container ?? '']?.code;
+  const also = sheet.container ? { also: [sheet.container] } : {};
+
+  const lines = sheet.steps.map((step): SheetLine => {
+    const done = sheet.done.findLast(d => d.step === step.id && passes(step, d.reading));
+    const status = done ? 'done' : step.id === at.live?.id ? 'live' : 'ahead';
+    const note = done
+      ? say(done.reading === undefined ? 'sheet.done-at' : 'sheet.read-at', {
+          at: done.at,
+          by: done.by,
+          reading: done.reading ?? 0,
+          unit: step.reading?.unit ?? '',
+        })
+      : step.kind === 'wait' && status === 'ahead'
+        ? say('sheet.wait-note', { minutes: step.waitMin ?? 0 })
+        : undefined;
+    return { id: step.id, status, title: say(step.text), ...(note ? { note } : {}) };
+  });
+  const end = (outcome: 'failed' | 'stopped') =>
+    void recordAndTell(
+      [draft('sheet.ended', sheet.id, { outcome, method: sheet.method }, also)],
+      say(`sheet.ended.${outcome}`, { name }),
+    );
+  return (
+    <section
+      aria-label={say('sheet.of', { name, code: code ?? '' })}
+      className={large ? 'text-large' : ''}
+      data-sheet={sheet.method}
+    >
+      <div className="flex items-baseline justify-between gap-3 px-4 py-3">
+        <h2 className="text-large">
+          {name} {code && <span className="font-normal">{code}</span>}
+        </h2>
+        <p className="text-small text-ash">
+          {format.dayAndTime(sheet.begunAt, timeZone)}, {sheet.by}
+        </p>
+      </div>
+      <p className="px-4 pb-3 font-semibold">{say(sheet.headline)}</p>
+      <BenchSheet
+        lines={lines}
+        live={
+          at.live ? <LiveStep key={at.live.id} sheet={sheet} at={at} step={at.live} large={large} /> : null
+        }
+      />
+      {at.phase === 'running' ? (
+        <div className="flex flex-wrap items-center gap-2 p-4">
+          {at.failing && (
+            <Button look="stop" onClick={() => end('failed')}>
+              {say('sheet.end-failed')}
+            </Button>
+          )}
+          <Button onClick={() => end('stopped')}>{say('sheet.stop')}</Button>
+          {!large && (
+            <Link
+              to={`/bench/${sheet.id}`}
+              className="inline-flex min-h-11 items-center rounded-md border-[1.5px] border-slate bg-slate px-4 font-bold text-chalk"
+            >
+              {say('sheet.large')}
+            </Link>
+          )}
+        </div>
+      ) : (
+        <p className={`p-4 font-bold ${at.phase === 'finished' ? 'text-reed' : 'text-iron'}`} role="status">
+          {say(`sheet.is.${at.phase}`)}
+        </p>
+      )}
+    </section>
+  );
+}
+
+interface LiveProps {
+  readonly sheet: SheetFacts;
+  readonly at: SheetStanding;
+  readonly step: Step;
+  readonly large: boolean;
+}
+
+/** What the live step asks for. */
+function LiveStep({ sheet, at, step, large }: LiveProps) {
+  const say = useSay();
+  const facts = useFacts();
+  const [reading, setReading] = useState<number | undefined>(undefined);
+  const isLast = step.id === sheet.steps.at(-1)!.id;
+  const name = say(`method.${sheet.method}`);
+  const drafts = useMemo((): Draft[] | undefined => {
+    if (step.kind === 'read' && reading === undefined) return undefined;
+    const also = sheet.container ? { also: [sheet.container] } : {};
+    const list: Draft[] = [
+      draft('sheet.step', sheet.id, { step: step.id, ...(reading === undefined ? {} : { reading }) }),
+    ];
+    if (isLast && passes(step, reading)) {
+      list.push(
+        draft(
+          'sheet.ended',
+          sheet.id,
+          { outcome: 'finished', method: sheet.method, credit: sheet.credit },
+          also,
+        ),
+      );
+    }
+    return list;
+  }, [step, reading, isLast, sheet.id, sheet.method, sheet.credit, sheet.container]);
+
+  if (at.standsFrom && at.standsUntil && !at.isOver) {
+    return (
+      <>
+        <ArcClock from={at.standsFrom} until={at.standsUntil} large={large} />
+        <p className="mt-2 font-semibold">{say('sheet.until', { untilAt: at.standsUntil })}</p>
+      </>
+    );
+  }
+  return (
+    <Act
+      drafts={drafts}
+      label={say(
+        step.kind === 'wait' ? 'sheet.go-on' : step.kind === 'read' ? 'sheet.is-read' : 'sheet.is-done',
+      )}
+      told={say('sheet.step-told', {
+        name,
+        code: facts.container[sheet.container ?? '']?.code ?? '',
+      })}
+    >
+      {step.kind === 'read' && (
+        <Sentence>
+          {say('sheet.it-reads')}{' '}
+          <QuantityBlank
+            label={say('sheet.reading', { unit: step.reading?.unit ?? '' })}
+            dimension="number"
+            value={reading}
+            onValue={setReading}
+          />{' '}
+          {step.reading?.unit}.
+        </Sentence>
+      )}
+      {((reading !== undefined && !passes(step, reading)) || at.failing) && step.onFail && (
+        <p role="alert" className="border-l-4 border-iron pl-3">
+          {say(step.onFail)}
+        </p>
+      )}
+    </Act>
+  );
+}
