@@ -191,6 +191,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     madeOn: v.exactOptional(DaySchema),
     openedOn: v.exactOptional(DaySchema),
     expiresOn: v.exactOptional(DaySchema),
+    treatsL: v.exactOptional(between(0.1, 100_000)),
     where: v.exactOptional(line(200)),
   }),
   'supply.removed': nothing,

@@ -1,7 +1,7 @@
 import { addDays, addMinutes, dayOf, type Instant } from '#core/calendar/day.ts';
 import type { Bleach } from '#core/chlorine/strength.ts';
 import { seedKinds, usableL } from '#core/containers/kinds.ts';
-import type { Entry, PlaceFields, Subject } from '#core/log/entry.ts';
+import type { Entry, PlaceFields, Subject, SupplyFields } from '#core/log/entry.ts';
 import { type Hand, hand } from './hand.ts';
 import { tarnHollowHomes } from './people.ts';
 import { daysAgo, dosed, filled, rereadAfter, type Telling } from './stories.ts';
@@ -155,10 +155,43 @@ export function tarnHollow(now: Instant, random?: () => number): Entry[] {
     amount: 2000,
     where: 'School store',
   });
+  shelves(h, today);
   const t: Telling = { h, now, supply, bleach };
   const codes = stock(t, at);
   troubles(t, codes, at);
   return h.entries;
+}
+
+/** What the group keeps beside bleach: a second way for fourteen days, and what has aged or was frozen. */
+function shelves(h: Hand, today: string): void {
+  const keep = (fields: SupplyFields) => h.write('supply.set', h.subject('supply'), fields);
+  keep({ name: 'Propane, hall kitchen', kind: 'propane', amount: 26, where: 'Cage behind the kitchen' });
+  keep({
+    name: 'Chlorine tablets',
+    kind: 'chlorine-tablets',
+    amount: 90,
+    treatsL: 20,
+    expiresOn: addDays(today, 420),
+    where: 'Hall kitchen, first-aid cupboard',
+  });
+  keep({
+    name: 'Alum, food grade',
+    kind: 'alum',
+    amount: 500,
+    madeOn: addDays(today, -500),
+    where: 'Cellar, shelf B',
+  });
+  keep({
+    name: 'Residual strips',
+    kind: 'test-kit',
+    amount: 50,
+    openedOn: addDays(today, -40),
+    expiresOn: addDays(today, 5),
+    where: 'Hall kitchen, drawer',
+  });
+  keep({ name: 'Bucket filter, school', kind: 'filter', amount: 3800, where: 'School store' });
+  keep({ name: 'Jar lids', kind: 'lids', amount: 36, where: 'Hall kitchen' });
+  keep({ name: 'Vitamin C', kind: 'neutraliser', amount: 100, where: 'Hall kitchen' });
 }
 
 function settle(h: Hand, today: string): void {

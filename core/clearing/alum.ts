@@ -28,9 +28,8 @@ export const packetL = (massG: number, alumMgL: number): number => (massG * 1000
 /** Share of the water that is drawn clear off the sludge. */
 export const USABLE_SHARE = [0.75, 0.9] as const;
 
-/** Granules by spoon (kg/L), and how far a spoon may be off. */
+/** Granules by spoon (kg/L); a spoon may be 15 % off. */
 export const ALUM_KG_L = 0.95;
-export const SPOON_SPREAD = 0.15;
 
 /**
  * Judges an amount of alum for a volume: beyond 100 mg/L it clouds and sours instead of clearing, below 10 it does nothing.

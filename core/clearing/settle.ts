@@ -24,8 +24,5 @@ export const PATIENCE_MIN = 120;
  */
 export const tubeNtu = (depthCm: number): number => (depthCm / 244.13) ** (-1 / 0.662);
 
-/** A printed page can be read through the standing bottle below about this (NTU). */
-export const PRINT_NTU = 30;
-/** Clear enough before disinfection, and ideal (NTU). */
+/** Clear enough before disinfection (NTU); below 1 is better still. */
 export const CLEAR_NTU = 5;
-export const IDEAL_NTU = 1;

@@ -8,9 +8,6 @@ export function canningMin(altitudeM: number): number {
   return isUpTo(6000) ? 15 : 20;
 }
 
-/** Headspace under the lid, and water over the jars (m). */
-export const HEADSPACE_IN = 0.5;
-
 /** Glass of a jar by its volume (kg/L), and its density (kg/L). */
 const GLASS_KG_PER_L = 0.48;
 const GLASS_KG_L = 2.5;

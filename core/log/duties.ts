@@ -1,9 +1,8 @@
-import { addDays, addMonths, type Day, dayOf, type Instant } from '../calendar/day.ts';
-import { replaceBleachBy } from '../chlorine/strength.ts';
+import { addDays, type Day, dayOf, type Instant } from '../calendar/day.ts';
 import { type Judgement, judge, type Message, message, type Verdict } from '../judgement.ts';
-import { supplyKinds } from '../supplies/kinds.ts';
+import { supplyUntil } from '../supplies/until.ts';
 import type { Subject } from './entry.ts';
-import type { ContainerFacts, Facts, SupplyFacts } from './facts.ts';
+import type { ContainerFacts, Facts } from './facts.ts';
 import { runningSheets, sheetAt } from './sheets.ts';
 import type { ContainerState, State } from './state.ts';
 
@@ -174,14 +173,6 @@ function incidentDuties(container: ContainerFacts, timeZone: string, today: Day)
       }),
     )
     .filter(duty => duty.day >= addDays(today, -WEEK_DAYS));
-}
-
-/** The day a supply is trusted to: bleach by its age, the rest by what its pack says or what is usual. */
-export function supplyUntil(supply: SupplyFacts): Day | undefined {
-  if (supply.bleach) return replaceBleachBy(supply.bleach);
-  if (supply.expiresOn) return supply.expiresOn;
-  const { keepsMonths } = supplyKinds[supply.kind];
-  return supply.madeOn && keepsMonths > 0 ? addMonths(supply.madeOn, keepsMonths) : undefined;
 }
 
 /** Sheets whose clock runs, or whose next step waits. */

@@ -121,6 +121,8 @@ export interface SupplyFields {
   readonly madeOn?: Day;
   readonly openedOn?: Day;
   readonly expiresOn?: Day;
+  /** Litres that one piece treats, as its pack says. */
+  readonly treatsL?: number;
   readonly where?: string;
 }
 

@@ -1,6 +1,7 @@
 import { dayOf } from '../calendar/day.ts';
 import { type Message, message } from '../judgement.ts';
-import type { ContainerFacts, Facts } from './facts.ts';
+import { supplyUntil } from '../supplies/until.ts';
+import type { ContainerFacts, Facts, SupplyFacts } from './facts.ts';
 import type { ContainerState } from './state.ts';
 
 /** What a label says, line by line; texts by their ids. */
@@ -45,6 +46,27 @@ export function labelOf(facts: Facts, container: ContainerFacts, state: Containe
     notForDrinking: state.state !== 'empty' && state.counts !== 'drinking',
     lines,
     where: [place?.name, container.shelf, place?.finding].filter(Boolean).join(', '),
+  };
+}
+
+/** The label of a chemical, decanted or not: what it is, its strength, its dates, and that nobody drinks it. */
+export function supplyLabel(supply: SupplyFacts): Label {
+  const { bleach } = supply;
+  const until = supplyUntil(supply);
+  const lines: Message[] = [message('label.supply', { what: `supply.${supply.kind}` })];
+  if (bleach)
+    lines.push(message('label.strength', { strength: bleach.strength, basis: `basis.${bleach.basis}` }));
+  const made = bleach?.madeOn ?? supply.madeOn;
+  if (made) lines.push(message('label.made', { madeDay: made }));
+  if (supply.openedOn) lines.push(message('label.opened', { openedDay: supply.openedOn }));
+  if (until) lines.push(message('label.use-by', { untilDay: until }));
+  return {
+    container: supply.id,
+    code: supply.name,
+    grade: message('label.chemical'),
+    notForDrinking: true,
+    lines,
+    where: supply.where ?? '',
   };
 }
 

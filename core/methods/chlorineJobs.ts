@@ -1,4 +1,4 @@
-import { ageingMarks } from '../chlorine/ageing.ts';
+import { ageingCurve, ageingMarks } from '../chlorine/ageing.ts';
 import { hoclShare } from '../chlorine/hocl.ts';
 import { type RemoverId, removerG, removers } from '../chlorine/remove.ts';
 import { type Jar, leastDose } from '../chlorine/schools.ts';
@@ -247,6 +247,13 @@ export const ageing: Method = {
               ]
             : []),
         ],
+      },
+      curve: {
+        name: message('ageing.curve', params),
+        xName: message('ageing.curve.x'),
+        yName: message('ageing.curve.y'),
+        ys: ageingCurve(percent, keptC, Math.max(12, Math.ceil(months))),
+        atX: months,
       },
       judgements: marks.isTooOld
         ? [

@@ -94,9 +94,22 @@ export interface MethodAnswer {
   readonly under?: Message;
   readonly working: readonly Message[];
   readonly scale?: Scale;
+  /** How something falls with time: points of a curve, and where on it this case stands. */
+  readonly curve?: Curve;
+  /** Layers drawn to scale, the lowest first (mm). */
+  readonly layers?: readonly { readonly id: string; readonly depthMm: number; readonly note: Message }[];
   readonly judgements: readonly Judgement[];
   readonly steps: readonly Step[];
   readonly uses: readonly Use[];
+}
+
+export interface Curve {
+  readonly name: Message;
+  readonly xName: Message;
+  readonly yName: Message;
+  /** y at x = 0, 1, 2 … */
+  readonly ys: readonly number[];
+  readonly atX: number;
 }
 
 /**

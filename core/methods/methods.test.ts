@@ -31,6 +31,8 @@ const messagesOf = (a: MethodAnswer): Message[] => [
   a.headline,
   ...(a.under ? [a.under] : []),
   ...a.working,
+  ...(a.layers?.map(l => l.note) ?? []),
+  ...(a.curve ? [a.curve.name, a.curve.xName, a.curve.yName] : []),
   ...(a.scale?.marks.map(m => m.note) ?? []),
   ...a.judgements.flatMap(j => [j.reason, j.remedy, j.slip].filter(m => m !== undefined)),
   ...a.steps.flatMap(s => [s.text, s.onFail].filter(m => m !== undefined)),

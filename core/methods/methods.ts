@@ -4,6 +4,7 @@ import { can } from './can.ts';
 import { ageing, contactCredit, demandTest, removing, sanitising, shock, stock } from './chlorineJobs.ts';
 import { distil, reverseOsmosis } from './distil.ts';
 import { filter } from './filter.ts';
+import { layeredFilter } from './layeredFilter.ts';
 import type { Method } from './method.ts';
 import { settle } from './settle.ts';
 import { sun } from './sun.ts';
@@ -15,6 +16,7 @@ export const methods: readonly Method[] = [
   settle,
   alum,
   filter,
+  layeredFilter,
   boil,
   demandTest,
   contactCredit,

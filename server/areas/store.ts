@@ -5,7 +5,7 @@ import { LabelRequestSchema, labelSheets } from '#contract/labels.ts';
 import { routes } from '#contract/routes.ts';
 import { addDays, dayOf, later } from '#core/calendar/day.ts';
 import { dutiesAt } from '#core/log/duties.ts';
-import { labelOf } from '#core/log/label.ts';
+import { labelOf, supplyLabel } from '#core/log/label.ts';
 import { stateAt } from '#core/log/state.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
@@ -38,6 +38,8 @@ export function storeRoutes({ db, log, clock }: LogRoom): Router {
     const { containers, sheet, skip, address, units } = parsed(LabelRequestSchema, req.body);
     const { facts, state } = now();
     const labels = containers.map(id => {
+      const supply = facts.supply[id];
+      if (supply) return supplyLabel(supply);
       const container = facts.container[id];
       const at = state.containers[id];
       if (!container || !at)
@@ -48,7 +50,8 @@ export function storeRoutes({ db, log, clock }: LogRoom): Router {
       labels,
       sheet: labelSheets[sheet],
       skip,
-      urlOf: label => new URL(`/store/${label.container}`, address).href,
+      urlOf: label =>
+        new URL(facts.supply[label.container] ? '/supplies' : `/store/${label.container}`, address).href,
       reader: reader(units),
     });
     res.type('application/pdf').set('Content-Disposition', 'attachment; filename="labels.pdf"').send(pdf);

@@ -32,7 +32,7 @@ export const layers: readonly Layer[] = [
   { area: 'sources', key: '5', sediment: 'gravel', isBuilt: false, onStrip: false },
   { area: 'bench', key: '6', sediment: 'sand', isBuilt: true, onStrip: true },
   { area: 'tests', key: '7', sediment: 'fine', isBuilt: false, onStrip: true },
-  { area: 'supplies', key: '8', sediment: 'char', isBuilt: false, onStrip: false },
+  { area: 'supplies', key: '8', sediment: 'char', isBuilt: true, onStrip: false },
   { area: 'outage', key: '9', sediment: 'cloth', isBuilt: false, onStrip: false },
   { area: 'book', key: '0', sediment: 'spring', isBuilt: false, onStrip: false },
 ];

@@ -12,6 +12,7 @@ const layerParts = {
   round: () => import('../areas/store/Round.tsx'),
   store: () => import('../areas/store/Store.tsx'),
   history: () => import('../areas/store/HistoryPage.tsx'),
+  supplies: () => import('../areas/supplies/Supplies.tsx'),
   bench: () => import('../areas/bench/Bench.tsx'),
   largeSheet: () => import('../areas/bench/LargeSheet.tsx'),
 };
@@ -49,6 +50,7 @@ export const router = createBrowserRouter([
         path: 'store/:container?',
         lazy: async () => ({ Component: (await layerParts.store()).Store }),
       },
+      { path: 'supplies', lazy: async () => ({ Component: (await layerParts.supplies()).Supplies }) },
       { path: 'bench', lazy: async () => ({ Component: (await layerParts.bench()).Bench }) },
       {
         path: 'bench/:container',

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { lazy, Suspense, useMemo, useState } from 'react';
 import { citations } from '#core/citations.ts';
 import { targets } from '#core/ct/credit.ts';
 import { type Message, refusals } from '#core/judgement.ts';
@@ -11,7 +11,10 @@ import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
 import { RuleScale } from '../../ui/RuleScale.tsx';
+import { LayerDrawing } from './LayerDrawing.tsx';
 import { useMethodForm } from './methodForm.ts';
+
+const CurveChart = lazy(() => import('./CurveChart.tsx'));
 
 const NO_CONTAINER = 'none';
 
@@ -149,6 +152,12 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
           />
         </section>
       )}
+      {answer?.curve && (
+        <Suspense fallback={<div className="h-[230px] border border-rule" />}>
+          <CurveChart curve={answer.curve} />
+        </Suspense>
+      )}
+      {answer?.layers && <LayerDrawing method={method.id} layers={answer.layers} />}
       <CreditLine method={method} />
       <p className="max-w-[80ch] border-l-4 border-iron py-1 pl-3 text-small">
         {say(`method.${method.id}.caution`)} {say('caution.authority')}

@@ -17,6 +17,7 @@ import { ContainerActs } from './ContainerActs.tsx';
 import { History } from './History.tsx';
 import { useKindName } from './kindName.ts';
 import { Photo } from './Photo.tsx';
+import { ResidualForecast } from './ResidualForecast.tsx';
 
 function Line({ name, children }: { name: string; children: ReactNode }) {
   return (
@@ -80,6 +81,11 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
               ? say(`smell.${reading.smell ?? 'none'}`)
               : `${format.number(reading.mgL)} mg/L`}{' '}
             <span className="text-ash">{format.dayAndTime(reading.at, timeZone)}</span>
+          </Line>
+        )}
+        {fill && state.litres > 0 && fill.readings.length > 1 && (
+          <Line name={say('forecast.name')}>
+            <ResidualForecast fill={fill} />
           </Line>
         )}
         <Line name={say('life.mass')}>

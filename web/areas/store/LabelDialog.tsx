@@ -1,7 +1,6 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { type LabelSheetId, labelSheetIds, labelSheets } from '#contract/labels.ts';
-import { routes } from '#contract/routes.ts';
 import { labelOf, saysOf } from '#core/log/label.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
@@ -11,6 +10,7 @@ import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { download } from './download.ts';
+import { askLabels } from './labelPdf.ts';
 import { tapeText } from './tape.ts';
 
 type Which = 'these' | 'changed' | 'all';
@@ -41,23 +41,13 @@ export function LabelDialog({ only, onClose }: { only?: readonly string[]; onClo
 
   const make = async () => {
     const ids = labels.map(l => l.container.id);
-    const res = await fetch(routes.labels, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({
-        containers: ids,
-        sheet,
-        skip: Math.min(across * down, first ?? 1) - 1,
-        address,
-        units,
-      }),
-    });
-    if (!res.ok) {
-      const problem = (await res.json()) as { title: string };
-      toast.error(say('problem.not-recorded', { title: problem.title }));
+    const skip = Math.min(across * down, first ?? 1) - 1;
+    const made = await askLabels({ containers: ids, sheet, skip, address, units });
+    if (typeof made === 'string') {
+      toast.error(say('problem.not-recorded', { title: made }));
       return;
     }
-    download(await res.blob(), 'labels.pdf');
+    download(made, 'labels.pdf');
     const drafts: Draft[] = labels.map(l =>
       draft('label.printed', l.container.id, { says: saysOf(l.label) }),
     );

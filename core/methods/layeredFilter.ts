@@ -1,0 +1,66 @@
+import { noCredit } from '../ct/credit.ts';
+import { FREEBOARD_MM, layers, layeredFilter as layersIn } from '../filters/layered.ts';
+import { judge, message } from '../judgement.ts';
+import { type Blank, doStep, type Method, numberOf } from './method.ts';
+
+const depthBlanks: readonly Blank[] = layers.map(layer => ({
+  id: layer.id,
+  kind: 'quantity',
+  dimension: 'number',
+  least: 0,
+  most: 2000,
+  start: layer.depthMm,
+}));
+
+/** A layered filter in a round vessel, drawn to scale: it clears, and earns no germ credit. */
+export const layeredFilter: Method = {
+  id: 'layered-filter',
+  tool: 'filter',
+  credit: noCredit,
+  accepts: { mostNtu: 100 },
+  removes: ['turbidity', 'taste'],
+  concentrates: [],
+  adds: [],
+  supplies: ['cloth'],
+  blanks: [
+    { id: 'diameterMm', kind: 'quantity', dimension: 'number', least: 40, most: 3000, start: 280 },
+    { id: 'heightMm', kind: 'quantity', dimension: 'number', least: 60, most: 4000, start: 360 },
+    ...depthBlanks,
+  ],
+  answer: inputs => {
+    const [diameterMm, heightMm] = [numberOf(inputs, 'diameterMm'), numberOf(inputs, 'heightMm')];
+    if (diameterMm === undefined || heightMm === undefined) return undefined;
+    const chosen = layers.map(layer => ({ ...layer, depthMm: numberOf(inputs, layer.id) ?? layer.depthMm }));
+    const { layers: filled, leftMm } = layersIn(diameterMm, heightMm, chosen);
+    const kg = filled.reduce((sum, layer) => sum + layer.kg, 0);
+    const depthMm = heightMm - leftMm;
+    const params = { kg, depthMm, heightMm, leftMm, diameterMm, freeboardMm: FREEBOARD_MM };
+    return {
+      headline: message(leftMm < 0 ? 'layered.too-deep' : 'layered.headline', params),
+      under: message('layered.under', params),
+      working: [message('layered.working', params)],
+      layers: filled.map(({ id, depthMm: deep, litres, kg: mass }) => ({
+        id,
+        depthMm: deep,
+        note: message('layered.layer', { deep, litres, mass }),
+      })),
+      judgements: [
+        ...(leftMm < FREEBOARD_MM
+          ? [
+              judge('refuse', message('layered.no-room', params), 'arithmetic', {
+                remedy: message('layered.no-room.remedy'),
+              }),
+            ]
+          : []),
+        judge('warn', message('filter.layered'), 'who-gdwq'),
+      ],
+      steps: [
+        doStep('wash', message('step.layered.wash')),
+        doStep('lay', message('step.layered.lay')),
+        doStep('flush', message('step.layered.flush')),
+        doStep('renew', message('step.layered.renew')),
+      ],
+      uses: [],
+    };
+  },
+};

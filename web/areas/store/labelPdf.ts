@@ -1,0 +1,13 @@
+import type { InferOutput } from 'valibot';
+import type { LabelRequestSchema } from '#contract/labels.ts';
+import { routes } from '#contract/routes.ts';
+
+/** Asks the server for a sheet of labels. @returns the PDF, or why there is none */
+export async function askLabels(request: InferOutput<typeof LabelRequestSchema>): Promise<Blob | string> {
+  const res = await fetch(routes.labels, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify(request),
+  });
+  return res.ok ? res.blob() : ((await res.json()) as { title: string }).title;
+}

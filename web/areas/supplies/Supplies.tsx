@@ -1,0 +1,262 @@
+import { useState } from 'react';
+import { toast } from 'sonner';
+import type { SupplyFacts } from '#core/log/facts.ts';
+import { coverOf, independentWays, leftOf } from '#core/supplies/cover.ts';
+import { supplyKinds } from '#core/supplies/kinds.ts';
+import { kitLacks, kits } from '#core/supplies/kit.ts';
+import { supplyUntil } from '#core/supplies/until.ts';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { draft } from '../../log/record.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { Button } from '../../ui/Button.tsx';
+import { RuleScale } from '../../ui/RuleScale.tsx';
+import { download } from '../store/download.ts';
+import { askLabels } from '../store/labelPdf.ts';
+import { SupplyEditor } from './SupplyEditor.tsx';
+
+/** Days of the scale that hold the cover without crowding what is near the goal. */
+const MOST_TICKS = [0, 7, 14, 30, 60, 90, 180, 365];
+
+/** What is kept to treat and test with: how long it lasts by each way, what is missing, and every bottle of it. */
+export function Supplies() {
+  const say = useSay();
+  const facts = useFacts();
+  const { today, need, reach } = useWaterState();
+  const [editing, setEditing] = useState<SupplyFacts | 'new' | null>(null);
+  const planDays = facts.plan.targetDays;
+  const covers = coverOf(facts, today, need.drinkingL, planDays);
+  const ways = independentWays(covers, planDays);
+  const supplies = Object.values(facts.supply).sort((a, b) => (a.name < b.name ? -1 : 1));
+  const most = Math.max(planDays * 2, ...covers.map(c => Math.min(c.days, 365)));
+  const ticks = MOST_TICKS.filter((t, i) => t <= most || MOST_TICKS[i - 1]! <= most);
+  return (
+    <div className="flex max-w-[1080px] flex-col gap-6 p-6 max-wide:p-4">
+      <div className="flex flex-wrap items-start justify-between gap-4">
+        <div>
+          <h1 className="text-title">{say('area.supplies')}</h1>
+          <p className="text-[34px] leading-10 font-extrabold" data-testid="supplies-answer">
+            {say('supplies.ways', { count: ways.length, days: planDays })}
+          </p>
+          <p className={ways.length < 2 ? 'border-l-4 border-clay pl-3' : 'text-ash'}>
+            {ways.length > 0 && `${ways.map(way => say(`way.${way}`)).join(', ')}. `}
+            {say(ways.length < 2 ? 'supplies.too-few' : 'supplies.enough', {
+              perDay: reach.drinkingNeedL,
+            })}
+          </p>
+        </div>
+        <Button look="primary" onClick={() => setEditing('new')}>
+          {say('supplies.add')}
+        </Button>
+      </div>
+      {covers.length > 0 && (
+        <section>
+          <h2 className="mb-2 text-base">{say('supplies.cover')}</h2>
+          <RuleScale
+            label={say('supplies.cover')}
+            spacing="linear"
+            ticks={ticks}
+            marks={[
+              ...covers.map(c => ({
+                id: c.kind,
+                value: Math.min(c.days, ticks.at(-1)!),
+                label: say(`supply.${c.kind}`),
+                note: say('supplies.cover-note', { days: c.days, endsOn: c.endsOn }),
+              })),
+              {
+                id: 'goal',
+                value: planDays,
+                label: say('supplies.goal', { days: planDays }),
+                tone: 'chosen' as const,
+              },
+            ]}
+          />
+        </section>
+      )}
+      {supplies.length === 0 ? (
+        <p className="max-w-[60ch] text-large">{say('supplies.empty')}</p>
+      ) : (
+        <SupplyTable supplies={supplies} onEdit={setEditing} />
+      )}
+      <div className="grid grid-cols-2 gap-8 max-wide:grid-cols-1">
+        <Shopping covers={covers} />
+        <Kits />
+      </div>
+      <p className="max-w-[75ch] border-l-4 border-iron py-1 pl-3 text-small">{say('supplies.caution')}</p>
+      {editing && (
+        <SupplyEditor
+          key={editing === 'new' ? 'new' : editing.id}
+          supply={editing}
+          onClose={() => setEditing(null)}
+        />
+      )}
+    </div>
+  );
+}
+
+interface TableProps {
+  readonly supplies: readonly SupplyFacts[];
+  readonly onEdit: (supply: SupplyFacts) => void;
+}
+
+function SupplyTable({ supplies, onEdit }: TableProps) {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const { today } = useWaterState();
+  const { recordAndTell } = useRecord();
+  const label = async (supply: SupplyFacts) => {
+    const made = await askLabels({
+      containers: [supply.id],
+      sheet: 'single',
+      skip: 0,
+      address: facts.group.address ?? location.origin,
+      units,
+    });
+    if (typeof made === 'string') toast.error(made);
+    else download(made, 'label.pdf');
+  };
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full min-w-[720px] border-collapse text-left">
+        <thead className="text-small text-ash">
+          <tr className="border-b-2 border-slate">
+            {['name', 'left', 'until', 'where', 'acts'].map(head => (
+              <th key={head} scope="col" className="py-1 pr-3 font-semibold">
+                {say(`supplies.table.${head}`)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {supplies.map(supply => {
+            const until = supplyUntil(supply);
+            const isPast = until !== undefined && until < today;
+            const left = Math.max(0, supply.amount - supply.used);
+            return (
+              <tr key={supply.id} className="border-b border-rule align-top">
+                <td className="py-1.5 pr-3">
+                  <strong>{supply.name}</strong>
+                  <span className="block text-small text-ash">{say(`supply.${supply.kind}`)}</span>
+                </td>
+                <td className="pr-3">
+                  {say('supplies.amount', { left, of: supply.amount, unit: supplyKinds[supply.kind].unit })}
+                  <span aria-hidden="true" className="mt-1 block h-1.5 w-24 border border-slate bg-chalk">
+                    <span
+                      className={`block h-full ${leftOf(supply, today) > 0 ? 'bg-slate' : ''}`}
+                      style={{ width: `${(100 * left) / Math.max(1e-9, supply.amount)}%` }}
+                    />
+                  </span>
+                </td>
+                <td className={`pr-3 ${isPast ? 'font-bold text-iron' : ''}`}>
+                  {until ? format.day(until) : say('supplies.no-date')}
+                  {isPast && ` ${say('supplies.past')}`}
+                  {supply.openedOn && (
+                    <span className="block text-small font-normal text-ash">
+                      {say('supplies.opened', { openedOn: supply.openedOn })}
+                    </span>
+                  )}
+                </td>
+                <td className="pr-3">{supply.where}</td>
+                <td className="whitespace-nowrap">
+                  <Button
+                    look="quiet"
+                    aria-label={say('supplies.edit-this', { name: supply.name })}
+                    onClick={() => onEdit(supply)}
+                  >
+                    {say('supplies.edit')}
+                  </Button>
+                  <Button
+                    look="quiet"
+                    aria-label={say('supplies.label-this', { name: supply.name })}
+                    onClick={() => void label(supply)}
+                  >
+                    {say('supplies.label')}
+                  </Button>
+                  <Button
+                    look="quiet"
+                    aria-label={say('supplies.remove-this', { name: supply.name })}
+                    onClick={() =>
+                      void recordAndTell(
+                        [draft('supply.removed', supply.id, {})],
+                        say('supplies.removed', { name: supply.name }),
+                      )
+                    }
+                  >
+                    {say('supplies.remove')}
+                  </Button>
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </div>
+  );
+}
+
+/** What would bring each way to the plan's days, and what must be replaced. */
+function Shopping({ covers }: { covers: ReturnType<typeof coverOf> }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { today } = useWaterState();
+  const short = covers.filter(c => c.lacks > 0);
+  const old = Object.values(facts.supply).filter(s => {
+    const until = supplyUntil(s);
+    return until !== undefined && until < today;
+  });
+  return (
+    <section aria-label={say('supplies.shopping')}>
+      <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('supplies.shopping')}</h2>
+      {short.length + old.length === 0 && <p className="text-ash">{say('supplies.nothing')}</p>}
+      <ul className="m-0 list-none p-0">
+        {short.map(c => (
+          <li key={c.kind} className="border-b border-rule py-1">
+            {say('supplies.more', {
+              amount: c.lacks,
+              unit: supplyKinds[c.kind].unit,
+              what: `supply.${c.kind}`,
+              days: facts.plan.targetDays,
+            })}
+          </li>
+        ))}
+        {old.map(s => (
+          <li key={s.id} className="border-b border-rule py-1">
+            {say('supplies.replace', { name: s.name })}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** The two kits, and what is missing of each. */
+function Kits() {
+  const say = useSay();
+  const facts = useFacts();
+  const { today } = useWaterState();
+  return (
+    <section aria-label={say('kit.title')}>
+      <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('kit.title')}</h2>
+      {(['base', 'upgrade'] as const).map(id => {
+        const lacks = kitLacks(facts, kits[id], today);
+        return (
+          <p key={id} className="border-b border-rule py-1">
+            <strong>{say(`kit.${id}`)}</strong>{' '}
+            {lacks.length === 0
+              ? say('kit.complete')
+              : say('kit.lacks', {
+                  list: lacks
+                    .map(
+                      l =>
+                        `${format.number(l.amount)} ${supplyKinds[l.kind].unit} ${say(`supply.${l.kind}`)}`,
+                    )
+                    .join(', '),
+                })}
+          </p>
+        );
+      })}
+    </section>
+  );
+}

@@ -1,0 +1,186 @@
+import { useMemo, useState } from 'react';
+import type { BleachProduct, StrengthBasis } from '#core/chlorine/strength.ts';
+import type { SupplyFields } from '#core/log/entry.ts';
+import type { SupplyFacts } from '#core/log/facts.ts';
+import { type SupplyKind, supplyKindIds, supplyKinds } from '#core/supplies/kinds.ts';
+import { Act } from '../../app/Act.tsx';
+import { useFacts } from '../../app/hooks.ts';
+import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Dialog } from '../../ui/Dialog.tsx';
+
+const products: readonly BleachProduct[] = ['plain', 'scented', 'thickened', 'cleaner', 'pool'];
+const bases: readonly StrengthBasis[] = ['wt-naocl', 'wt-available', 'trade', 'g-per-l'];
+const isPiece = (kind: SupplyKind) => kind === 'chlorine-tablets' || kind === 'dioxide-tablets';
+
+interface Form {
+  readonly kind: SupplyKind;
+  readonly name: string;
+  readonly amount: number | undefined;
+  readonly madeOn: string;
+  readonly openedOn: string;
+  readonly expiresOn: string;
+  readonly where: string;
+  readonly treatsL: number | undefined;
+  readonly product: BleachProduct;
+  readonly basis: StrengthBasis;
+  readonly strength: number | undefined;
+  readonly keptC: number | undefined;
+}
+
+function formOf(supply: SupplyFacts | 'new'): Form {
+  const fresh: Form = {
+    kind: 'bleach',
+    name: '',
+    amount: undefined,
+    madeOn: '',
+    openedOn: '',
+    expiresOn: '',
+    where: '',
+    treatsL: undefined,
+    product: 'plain',
+    basis: 'wt-naocl',
+    strength: 6,
+    keptC: 15,
+  };
+  if (supply === 'new') return fresh;
+  const { bleach, used, ...fields } = supply;
+  return {
+    ...fresh,
+    ...fields,
+    // what was used is taken off: the amount kept from here on is what is there
+    amount: Math.max(0, supply.amount - used),
+    ...(bleach ? { ...bleach, madeOn: bleach.madeOn ?? '' } : {}),
+  };
+}
+
+function fieldsOf(form: Form): SupplyFields | undefined {
+  const { kind, name, amount, madeOn, openedOn, expiresOn, where, treatsL } = form;
+  if (!name.trim() || amount === undefined) return undefined;
+  const fields = {
+    name: name.trim(),
+    kind,
+    amount,
+    ...(openedOn ? { openedOn } : {}),
+    ...(expiresOn ? { expiresOn } : {}),
+    ...(where.trim() ? { where: where.trim() } : {}),
+    ...(treatsL && isPiece(kind) ? { treatsL } : {}),
+  };
+  if (kind !== 'bleach') return { ...fields, ...(madeOn ? { madeOn } : {}) };
+  const { product, basis, strength, keptC } = form;
+  if (strength === undefined || keptC === undefined) return undefined;
+  return { ...fields, bleach: { product, basis, strength, keptC, ...(madeOn ? { madeOn } : {}) } };
+}
+
+/** One supply as a sentence: what it is, how much, its dates, and where it is kept. */
+export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new'; onClose: () => void }) {
+  const say = useSay();
+  const facts = useFacts();
+  const [form, setForm] = useState(() => formOf(supply));
+  const set = (change: Partial<Form>) => setForm(before => ({ ...before, ...change }));
+  const [subject] = useState(() => (supply === 'new' ? newSubject('supply') : supply.id));
+  const drafts = useMemo((): Draft[] | undefined => {
+    const fields = fieldsOf(form);
+    return fields && [draft('supply.set', subject, fields)];
+  }, [form, subject]);
+  const taken = Object.values(facts.supply).some(
+    s => s.id !== subject && s.name.toLowerCase() === form.name.trim().toLowerCase(),
+  );
+  const date = (id: 'madeOn' | 'openedOn' | 'expiresOn') => (
+    <TextBlank
+      label={say(`supply-form.${id}`)}
+      type="date"
+      value={form[id]}
+      onValue={value => set({ [id]: value })}
+    />
+  );
+  return (
+    <Dialog title={say(supply === 'new' ? 'supplies.add' : 'supplies.edit')} open onClose={onClose} wide>
+      <Act
+        drafts={taken ? undefined : drafts}
+        label={say('supply-form.keep')}
+        told={say('supply-form.told', { name: form.name })}
+        onDone={onClose}
+      >
+        <Sentence>
+          <ChoiceBlank<SupplyKind>
+            label={say('supply-form.kind')}
+            value={form.kind}
+            onValue={kind => set({ kind, ...(form.name ? {} : { name: say(`supply.${kind}`) }) })}
+            choices={supplyKindIds.map(value => ({ value, label: say(`supply.${value}`) }))}
+          />
+          , {say('supply-form.named')}{' '}
+          <TextBlank
+            label={say('supply-form.name')}
+            value={form.name}
+            onValue={name => set({ name })}
+            fault={taken ? 'supply-form.taken' : undefined}
+          />
+          :{' '}
+          <QuantityBlank
+            label={say('supply-form.amount')}
+            dimension="number"
+            value={form.amount}
+            onValue={amount => set({ amount })}
+            least={0}
+            most={10_000_000}
+          />{' '}
+          {supplyKinds[form.kind].unit}
+          {form.kind === 'bleach' && (
+            <>
+              {' '}
+              {say('bench.of')}{' '}
+              <QuantityBlank
+                label={say('bench.strength')}
+                dimension="number"
+                value={form.strength}
+                onValue={strength => set({ strength })}
+                least={0.1}
+                most={200}
+              />{' '}
+              <ChoiceBlank<StrengthBasis>
+                label={say('bench.basis')}
+                value={form.basis}
+                onValue={basis => set({ basis })}
+                choices={bases.map(value => ({ value, label: say(`basis.${value}`) }))}
+              />
+              ,{' '}
+              <ChoiceBlank<BleachProduct>
+                label={say('bench.product')}
+                value={form.product}
+                onValue={product => set({ product })}
+                choices={products.map(value => ({ value, label: say(`product.${value}`) }))}
+              />
+              , {say('supply-form.kept')}{' '}
+              <QuantityBlank
+                label={say('supply-form.keptC')}
+                dimension="temperatureC"
+                value={form.keptC}
+                onValue={keptC => set({ keptC })}
+                least={-20}
+                most={60}
+              />
+            </>
+          )}
+          {isPiece(form.kind) && (
+            <>
+              , {say('supply-form.each')}{' '}
+              <QuantityBlank
+                label={say('supply-form.treatsL')}
+                dimension="volumeL"
+                value={form.treatsL}
+                onValue={treatsL => set({ treatsL })}
+                least={0.1}
+                most={100_000}
+              />
+            </>
+          )}
+          . {say('supply-form.made')} {date('madeOn')}, {say('supply-form.was-opened')} {date('openedOn')},{' '}
+          {say('supply-form.expires')} {date('expiresOn')}. {say('supply-form.is-kept')}{' '}
+          <TextBlank label={say('supply-form.where')} value={form.where} onValue={where => set({ where })} />.
+        </Sentence>
+      </Act>
+    </Dialog>
+  );
+}
