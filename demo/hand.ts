@@ -13,7 +13,7 @@ export interface Hand {
     also?: readonly Subject[],
   ) => Entry;
   /** A subject that did not exist before. */
-  readonly subject: (type: 'home' | 'building' | 'place' | 'supply' | 'container') => Subject;
+  readonly subject: (type: 'home' | 'building' | 'place' | 'supply' | 'sheet' | 'container') => Subject;
 }
 
 /** @param random numbers from 0 to 1 for the ids: seeded where the same entries are wanted again */

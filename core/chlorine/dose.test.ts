@@ -207,3 +207,33 @@ it('the sanitising rinse is 5 mL a litre, about 300 mg/L', () => {
   expect(rinse.bleachMl / rinse.waterL).toBe(5);
   expect(rinse.mgL).toBeCloseTo(309, 0);
 });
+
+describe('what is guessed', () => {
+  const question = (more: Partial<DoseQuestion>): DoseQuestion => ({
+    volumeL: measured(20),
+    clarity: 'clear',
+    isTreatedTap: false,
+    bleach: { product: 'plain', basis: 'wt-naocl', strength: 5, madeOn: '2026-10-01', keptC: 15 },
+    strengthSchool: 'replace-yearly',
+    school: 'target-dose',
+    tools: toolCatalogue,
+    today: '2026-11-25',
+    ...more,
+  });
+  it('"about a bucket" with a guessed strength shows the span, and asks for the strength first', () => {
+    const plan = planDose(question({ volumeL: guessed(20), strengthSpread: 0.4 }));
+    // 1.25 × the volume and 0.6 × the strength; 0.75 × and 1.4 ×
+    expect(plan.spanMgL[0]).toBeCloseTo((plan.roundedMgL * 0.6) / 1.25, 9);
+    expect(plan.spanMgL[1]).toBeCloseTo((plan.roundedMgL * 1.4) / 0.75, 9);
+    const asked = plan.judgements.find(j => j.reason.id.startsWith('measure.guessed'));
+    expect(asked?.remedy?.id).toBe('measure.guessed-strength.remedy');
+  });
+  it('asks for the volume where only that is a guess, and for nothing where all is known', () => {
+    const ids = (more: Partial<DoseQuestion>) =>
+      planDose(question(more))
+        .judgements.map(j => j.remedy?.id)
+        .filter(id => id?.startsWith('measure.guessed'));
+    expect(ids({ volumeL: guessed(20) })).toEqual(['measure.guessed-volume.remedy']);
+    expect(ids({})).toEqual([]);
+  });
+});

@@ -12,6 +12,7 @@ import {
   defaultDoseSchool,
   doseAnswers,
 } from './schools.ts';
+import { WARN_SHARE } from './slip.ts';
 import {
   type Bleach,
   judgeProduct,
@@ -32,6 +33,8 @@ export interface DoseQuestion {
   readonly jars?: DoseCase['jars'];
   readonly bleach: Bleach;
   readonly strengthSchool: StrengthSchoolId;
+  /** How far the strength may be off, as a share, where it is a guess. */
+  readonly strengthSpread?: number;
   /** The school chosen; absent, the default one answers. */
   readonly school?: DoseSchoolId;
   readonly tools: readonly Tool[];
@@ -45,7 +48,7 @@ export interface DosePlan {
   readonly strengths: readonly StrengthAnswer[];
   readonly strength: StrengthAnswer;
   readonly measure: MeasurePlan;
-  /** Undiluted bleach after rounding (mL), and what it makes (mg/L): a span when the volume is a guess. */
+  /** Undiluted bleach after rounding (mL), and what it makes (mg/L): a span when the volume or the strength is a guess. */
   readonly roundedMl: number;
   readonly roundedMgL: number;
   readonly spanMgL: readonly [number, number];
@@ -78,6 +81,7 @@ export function planDose(q: DoseQuestion): DosePlan {
   const measure: MeasurePlan = exactMl > 0 ? measurePlan(exactMl, q.tools) : { way: 'none' };
   const roundedMl = deliveredMl(measure, exactMl);
   const [leastL, mostL] = spanOf(q.volumeL);
+  const spread = q.strengthSpread ?? 0;
   const mgL = (volumeL: number) => (volumeL > 0 ? (roundedMl * strengthMgMl) / volumeL : 0);
   return {
     answers,
@@ -87,9 +91,12 @@ export function planDose(q: DoseQuestion): DosePlan {
     measure,
     roundedMl,
     roundedMgL: mgL(q.volumeL.value),
-    spanMgL: [mgL(mostL), mgL(leastL)],
+    spanMgL: [mgL(mostL) * (1 - spread), mgL(leastL) * (1 + spread)],
     contact: contactTime(q),
-    judgements: judgePlan(q, strength, chosen, measure, exactMl),
+    judgements: [
+      ...judgePlan(q, strength, chosen, measure, exactMl),
+      ...judgeGuesses(q, [mgL(mostL) * (1 - spread), mgL(leastL) * (1 + spread)]),
+    ],
   };
 }
 
@@ -123,15 +130,29 @@ function judgePlan(
       }),
     );
   }
-  const [leastL, mostL] = spanOf(q.volumeL);
-  if (mostL / leastL > 1 / (1 - 0.34)) {
-    judgements.push(
-      judge('warn', message('measure.guessed-volume', { leastL, mostL }), 'arithmetic', {
-        remedy: message('measure.guessed-volume.remedy'),
-      }),
-    );
-  }
   return judgements;
+}
+
+/** Guesses wider than a third either way together: the dose may be too little or too much. */
+const WIDE = (1 + WARN_SHARE) / (1 - WARN_SHARE) / 1.25;
+
+/** Names the one measurement that would narrow the span most: of the volume, or of the strength. */
+function judgeGuesses(q: DoseQuestion, [leastMgL, mostMgL]: readonly [number, number]): Judgement[] {
+  if (leastMgL <= 0 || mostMgL / leastMgL < WIDE) return [];
+  const [leastL, mostL] = spanOf(q.volumeL);
+  const strengthSpread = q.strengthSpread ?? 0;
+  const isVolume = mostL / leastL >= (1 + strengthSpread) / (1 - strengthSpread);
+  const params = { leastMgL, mostMgL, leastL, mostL };
+  return [
+    judge(
+      'warn',
+      message(isVolume ? 'measure.guessed-volume' : 'measure.guessed-strength', params),
+      'arithmetic',
+      {
+        remedy: message(isVolume ? 'measure.guessed-volume.remedy' : 'measure.guessed-strength.remedy'),
+      },
+    ),
+  ];
 }
 
 /** The instruction that a batch is begun with, kept in the log. */

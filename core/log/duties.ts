@@ -178,8 +178,10 @@ function incidentDuties(container: ContainerFacts, timeZone: string, today: Day)
 /** Sheets whose clock runs, or whose next step waits. */
 function sheetDuties(facts: Facts, state: State): Duty[] {
   return runningSheets(facts.sheet, state.now).map(sheet => {
-    const { live, standsUntil, isOver } = sheetAt(sheet, state.now);
+    const { standsUntil, isOver } = sheetAt(sheet, state.now);
     const isStanding = standsUntil !== undefined && !isOver;
+    const code = facts.container[sheet.container ?? '']?.code;
+    const id = `duty.sheet-${isStanding ? 'stands' : 'waits'}${code ? '.of' : ''}`;
     return {
       id: `sheet:${sheet.id}`,
       area: 'bench',
@@ -187,11 +189,10 @@ function sheetDuties(facts: Facts, state: State): Duty[] {
       day: state.today,
       ...(isStanding ? { at: standsUntil } : {}),
       subject: sheet.id,
-      what: message(isStanding ? 'duty.sheet-stands' : 'duty.sheet-waits', {
+      what: message(id, {
         method: `method.${sheet.method}`,
-        code: facts.container[sheet.container ?? '']?.code ?? '',
+        ...(code ? { code } : {}),
         ...(isStanding ? { untilAt: standsUntil } : {}),
-        step: live?.id ?? '',
       }),
       verdict: isStanding ? 'ok' : 'warn',
     };

@@ -13,6 +13,7 @@ import { type GoodUntil, goodUntil } from '../rotation/goodUntil.ts';
 import { waters } from '../rotation/waters.ts';
 import type { Subject } from './entry.ts';
 import type { ContainerFacts, Facts, Fill } from './facts.ts';
+import { sheetAt } from './sheets.ts';
 
 /** The state of the water in a container, as it is drawn everywhere. */
 export type WaterState = 'ready' | 'due' | 'open' | 'waiting' | 'utility' | 'past' | 'failed' | 'empty';
@@ -336,6 +337,11 @@ export function stateAt(facts: Facts, now: Instant): State {
       if (state.proof === 'smell') held.bySmellL += state.litres;
       else if (state.state === 'due' || state.state === 'open') held.dueL += state.litres;
     } else if (state.counts === 'utility') held.utilityL += state.litres;
+  }
+  // a clock of a sheet that runs out changes what waits
+  for (const sheet of Object.values(facts.sheet)) {
+    const { standsUntil } = sheetAt(sheet, now);
+    if (standsUntil && standsUntil > now && standsUntil < holdsUntil) holdsUntil = standsUntil;
   }
   const need = dailyNeed(facts.plan.needSchool, needGroup(facts, today));
   const share = 1 + facts.plan.reserveShare;

@@ -116,7 +116,7 @@ const common = (
   <>
     <Textures />
     <SedimentPatterns />
-    <Toaster position="bottom-right" mobileOffset={{ bottom: 72 }} toastOptions={toasts} />
+    <Toaster expand gap={8} position="bottom-right" mobileOffset={{ bottom: 72 }} toastOptions={toasts} />
   </>
 );
 

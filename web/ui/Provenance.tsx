@@ -13,20 +13,23 @@ export const withProvenance = (value: number, known: Provenance): Amount => amou
 export function ProvenanceBlank({
   value,
   onValue,
+  of = 'provenance',
 }: {
   value: Provenance;
   onValue: (value: Provenance) => void;
+  /** What is known so: the name of its texts. */
+  of?: 'provenance' | 'provenance-strength';
 }) {
   const say = useSay();
   return (
     <ChoiceBlank<Provenance>
-      label={say('provenance.label')}
+      label={say(`${of}.label`)}
       value={value}
       onValue={onValue}
       choices={ways.map(way => ({
         value: way,
         label: say(`provenance.${way}`),
-        note: say(`provenance.${way}.note`),
+        note: say(`${of}.${way}.note`),
       }))}
     />
   );

@@ -26,7 +26,8 @@ interface Props {
   readonly onChoose?: (id: string) => void;
 }
 
-const ROW_PX = 22;
+/** A label is a target for a finger: 24 px, and air between two. */
+const ROW_PX = 26;
 const EDGE_PX = 14;
 /** Average width of a character at 13 px, with a little air. */
 const CHAR_PX = 7.1;
@@ -128,7 +129,7 @@ export function RuleScale(props: Props) {
             {m.label} {m.note && <span className="text-ash">{m.note}</span>}
           </>
         );
-        const look = `absolute whitespace-nowrap px-1 text-small leading-[18px] bg-chalk ${m.tone === 'chosen' ? 'font-bold' : ''} ${m.tone === 'slip' ? 'text-iron font-bold' : ''}`;
+        const look = `absolute whitespace-nowrap px-1 text-small leading-6 bg-chalk ${m.tone === 'chosen' ? 'font-bold' : ''} ${m.tone === 'slip' ? 'text-iron font-bold' : ''}`;
         const style = { left: m.left, top: (rows - m.row - 1) * ROW_PX };
         return onChoose && m.tone !== 'slip' ? (
           <button

@@ -48,7 +48,7 @@ export function Answer({ question, plan }: { question: DoseQuestion; plan: DoseP
       : measure.way === 'dilute'
         ? measure.dilution.errorShare
         : 0;
-  const isGuess = question.volumeL.known === 'guessed';
+  const isGuess = question.volumeL.known === 'guessed' || question.strengthSpread !== undefined;
   return (
     <div
       className="flex gap-6 border-[1.5px] border-slate bg-paper p-5 max-wide:flex-col max-wide:gap-3"

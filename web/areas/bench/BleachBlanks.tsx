@@ -10,6 +10,7 @@ import { useFacts } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, TextBlank } from '../../ui/Blank.tsx';
+import { ProvenanceBlank } from '../../ui/Provenance.tsx';
 import { type BenchForm, NEW_BLEACH } from './question.ts';
 
 const products: readonly BleachProduct[] = ['plain', 'scented', 'thickened', 'cleaner', 'pool'];
@@ -73,6 +74,11 @@ export function BleachBlanks({ form, set, today, strengths }: Props) {
               label: say(`basis.${value}`),
               note: say(`basis.${value}.note`),
             }))}
+          />{' '}
+          <ProvenanceBlank
+            of="provenance-strength"
+            value={form.strengthKnown}
+            onValue={strengthKnown => set({ strengthKnown })}
           />
           , {say('bench.made')}{' '}
           <TextBlank

@@ -12,6 +12,7 @@ import { Judgements } from '../../ui/JudgementLine.tsx';
 import { ProvenanceBlank } from '../../ui/Provenance.tsx';
 import { Answer } from './Answer.tsx';
 import { BleachBlanks } from './BleachBlanks.tsx';
+import { readJars } from './jars.ts';
 import {
   type BenchForm,
   bleachOf,
@@ -171,7 +172,22 @@ function Question({ form, set, strengths, today }: QuestionProps) {
         placeholder={say('bench.unknown')}
       />
       , {say('bench.with')} <BleachBlanks form={form} set={set} today={today} strengths={strengths} />,{' '}
-      {say('bench.measured-with')} <ToolsBlank />.
+      {say('bench.measured-with')} <ToolsBlank />
+      {readJars().length > 0 && (
+        <>
+          ; {say('bench.jars')}{' '}
+          <ChoiceBlank
+            label={say('bench.jars-label')}
+            value={form.usesJars ? 'yes' : 'no'}
+            onValue={value => set({ usesJars: value === 'yes', school: undefined })}
+            choices={[
+              { value: 'no', label: say('bench.jars.no') },
+              { value: 'yes', label: say('bench.jars.yes') },
+            ]}
+          />
+        </>
+      )}
+      .
     </Sentence>
   );
 }

@@ -241,7 +241,7 @@ function CreditLine({ method }: { method: Method }) {
       {method.concentrates.length > 0 &&
         ` · ${say('credit.concentrates')} ${method.concentrates.map(h => say(`hazard.${h}`)).join(', ')}`}
       {'. '}
-      {citations['who-gdwq']}.
+      {citations['who-gdwq']}
     </p>
   );
 }

@@ -56,6 +56,8 @@ const form: BenchForm = {
   keptC: 14,
   measuredMgMl: undefined,
   strengthSchool: undefined,
+  strengthKnown: 'label' as const,
+  usesJars: false,
   school: undefined,
 };
 

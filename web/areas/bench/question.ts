@@ -8,6 +8,7 @@ import { waters } from '#core/rotation/waters.ts';
 import { bottlesOf } from '#core/supplies/bottles.ts';
 import type { Provenance } from '#core/units/amount.ts';
 import { withProvenance } from '../../ui/Provenance.tsx';
+import { readJars } from './jars.ts';
 
 /** A bottle that is not among the supplies yet. */
 export const NEW_BLEACH = 'new';
@@ -27,11 +28,14 @@ export interface BenchForm {
   readonly product: BleachProduct;
   readonly basis: StrengthBasis;
   readonly strength: number | undefined;
+  readonly strengthKnown: Provenance;
   readonly madeOn: string;
   readonly keptC: number | undefined;
   readonly measuredMgMl: number | undefined;
   readonly strengthSchool: StrengthSchoolId | undefined;
   readonly school: DoseSchoolId | undefined;
+  /** The jars read on the demand test are of this very water. */
+  readonly usesJars: boolean;
 }
 
 const fresh: BenchForm = {
@@ -46,14 +50,19 @@ const fresh: BenchForm = {
   product: 'plain',
   basis: 'wt-naocl',
   strength: 6,
+  strengthKnown: 'label',
   madeOn: '',
   keptC: 15,
   measuredMgMl: undefined,
   strengthSchool: undefined,
   school: undefined,
+  usesJars: false,
 };
 
 const KEY = 'zeolite.bench';
+
+/** "Household bleach" without a label is sold from 3 to 8 %. */
+const GUESSED_STRENGTH_SPREAD = 0.4;
 
 function stored(): BenchForm {
   try {
@@ -150,6 +159,10 @@ export function questionOf(form: BenchForm, facts: Facts, today: string): DoseQu
     ...(form.residualMgL === undefined ? {} : { residualMgL: form.residualMgL }),
     bleach,
     strengthSchool: form.strengthSchool ?? facts.plan.strengthSchool,
+    ...(form.supply === NEW_BLEACH && form.strengthKnown === 'guessed'
+      ? { strengthSpread: GUESSED_STRENGTH_SPREAD }
+      : {}),
+    ...(form.usesJars ? { jars: readJars() } : {}),
     ...(form.school ? { school: form.school } : {}),
     tools: ownedTools(facts),
     today,

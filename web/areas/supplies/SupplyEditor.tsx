@@ -77,7 +77,11 @@ function fieldsOf(form: Form): SupplyFields | undefined {
 export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new'; onClose: () => void }) {
   const say = useSay();
   const facts = useFacts();
-  const [form, setForm] = useState(() => formOf(supply));
+  const kindName = (kind: SupplyKind) => say(`supply.${kind}`);
+  const [form, setForm] = useState(() => {
+    const begun = formOf(supply);
+    return { ...begun, name: begun.name || kindName(begun.kind) };
+  });
   const set = (change: Partial<Form>) => setForm(before => ({ ...before, ...change }));
   const [subject] = useState(() => (supply === 'new' ? newSubject('supply') : supply.id));
   const drafts = useMemo((): Draft[] | undefined => {
@@ -107,7 +111,10 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
           <ChoiceBlank<SupplyKind>
             label={say('supply-form.kind')}
             value={form.kind}
-            onValue={kind => set({ kind, ...(form.name ? {} : { name: say(`supply.${kind}`) }) })}
+            onValue={kind =>
+              // a name that was only its kind goes with it; one that somebody wrote stays
+              set({ kind, ...(form.name === kindName(form.kind) ? { name: kindName(kind) } : {}) })
+            }
             choices={supplyKindIds.map(value => ({ value, label: say(`supply.${value}`) }))}
           />
           , {say('supply-form.named')}{' '}

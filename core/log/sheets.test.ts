@@ -1,0 +1,133 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { type Hand, hand } from '#demo/hand.ts';
+import { addMinutes } from '../calendar/day.ts';
+import { credit } from '../ct/credit.ts';
+import type { Step } from '../methods/method.ts';
+import type { EntryData, Subject } from './entry.ts';
+import { fold } from './fold.ts';
+import { guard } from './guards.ts';
+import { passes, runningSheets, sheetAt } from './sheets.ts';
+import { stateAt } from './state.ts';
+
+const START = '2026-11-25T08:00:00.000Z';
+const steps: Step[] = [
+  { id: 'fill', kind: 'do', text: { id: 'step.boil.fill' } },
+  { id: 'hold', kind: 'wait', text: { id: 'step.boil.hold' }, waitMin: 10 },
+  { id: 'look', kind: 'read', text: { id: 'step.settle.look' }, reading: { unit: 'NTU', most: 5 } },
+];
+
+let h: Hand;
+let sheet: Subject;
+let can: Subject;
+let propane: Subject;
+const begun = (more: Partial<EntryData['sheet.begun']> = {}): EntryData['sheet.begun'] => ({
+  method: 'boil',
+  inputs: { volumeL: 19 },
+  headline: { id: 'boil.headline' },
+  steps,
+  uses: [{ supply: propane, amount: 0.3 }],
+  credit: credit(6, 6, 6, 6),
+  ...more,
+});
+const facts = () => fold(h.entries);
+const at = (minutes: number) => addMinutes(START, minutes);
+const standing = (minutes: number) => sheetAt(facts().sheet[sheet]!, at(minutes));
+
+beforeEach(() => {
+  h = hand(START);
+  const building = h.subject('building');
+  const place = h.subject('place');
+  can = h.subject('container');
+  sheet = h.subject('sheet');
+  propane = h.subject('supply');
+  h.write('building.set', building, { name: 'Hall', order: 0, roof: 'pitched' });
+  h.write('place.set', place, { name: 'Cellar', building, level: 0, widthM: 4, heightM: 2.4, shelves: [] });
+  h.write('container.added', can, { code: 'C1', kind: 'can-20l', place, role: 'clean', heldBefore: 'new' });
+  h.write('filled', can, { volumeL: { value: 19, known: 'measured' }, water: 'stream', sealed: true });
+  h.write('supply.set', propane, { name: 'Propane', kind: 'propane', amount: 11 });
+  h.write('sheet.begun', sheet, begun(), [can, propane]);
+});
+
+describe('a sheet', () => {
+  it('has one live step at a time, and its clock runs from the step before', () => {
+    expect(standing(1).live?.id).toBe('fill');
+    h.at(at(2)).write('sheet.step', sheet, { step: 'fill' });
+    expect(standing(3)).toMatchObject({ standsFrom: at(2), standsUntil: at(12), isOver: false });
+    expect(standing(12).isOver).toBe(true);
+    expect(standing(500).live?.id).toBe('hold');
+  });
+
+  it('keeps a step live until its reading passes', () => {
+    h.at(at(2)).write('sheet.step', sheet, { step: 'fill' });
+    h.at(at(13)).write('sheet.step', sheet, { step: 'hold' });
+    h.at(at(14)).write('sheet.step', sheet, { step: 'look', reading: 9 });
+    expect(standing(15)).toMatchObject({ phase: 'running', failing: { reading: 9 } });
+    h.at(at(20)).write('sheet.step', sheet, { step: 'look', reading: 3 });
+    expect(standing(21).phase).toBe('finished');
+    expect(passes(steps[2]!, undefined)).toBe(false);
+  });
+
+  it('makes the state another when its clock runs out', () => {
+    h.at(at(2)).write('sheet.step', sheet, { step: 'fill' });
+    expect(stateAt(facts(), at(3)).holdsUntil).toBe(at(12));
+  });
+
+  it('takes from the supply what it was begun with', () => {
+    expect(facts().supply[propane]?.used).toBeCloseTo(0.3, 9);
+  });
+
+  it('refuses a step out of its order, and a clock cut short', () => {
+    const tryStep = (step: string, minutes: number) => {
+      h.at(at(minutes)).write('sheet.step', sheet, { step });
+      const entry = h.entries.pop()!;
+      return guard(facts(), entry, at(minutes)).map(j => j.reason.id);
+    };
+    expect(tryStep('look', 1)).toEqual(['guard.not-this-step']);
+    expect(tryStep('fill', 1)).toEqual([]);
+    h.at(at(2)).write('sheet.step', sheet, { step: 'fill' });
+    expect(tryStep('hold', 5)).toEqual(['guard.clock-runs']);
+    expect(tryStep('hold', 12)).toEqual([]);
+  });
+
+  it('proves the water of its container when it is finished, and only then', () => {
+    const proof = () => stateAt(facts(), at(60)).containers[can]!;
+    expect(proof().counts).toBe('utility');
+    h.at(at(30)).write('sheet.ended', sheet, { outcome: 'stopped', method: 'boil' }, [can]);
+    expect(proof().counts).toBe('utility');
+    h.entries.pop();
+    h.at(at(30)).write(
+      'sheet.ended',
+      sheet,
+      { outcome: 'finished', method: 'boil', credit: credit(6, 6, 6, 6) },
+      [can],
+    );
+    expect(proof()).toMatchObject({ counts: 'drinking', proof: 'method' });
+    expect(runningSheets(facts().sheet, at(60))).toEqual([]);
+  });
+
+  it('of a method that leaves viruses proves nothing to drink', () => {
+    h.at(at(30)).write(
+      'sheet.ended',
+      sheet,
+      { outcome: 'finished', method: 'filter', credit: credit(2, 0, 2, 2) },
+      [can],
+    );
+    expect(stateAt(facts(), at(60)).containers[can]!.counts).toBe('utility');
+  });
+
+  it('refilled afterwards is raw again', () => {
+    h.at(at(30)).write(
+      'sheet.ended',
+      sheet,
+      { outcome: 'finished', method: 'boil', credit: credit(6, 6, 6, 6) },
+      [can],
+    );
+    h.at(at(40)).write('emptied', can, { to: 'utility' });
+    h.at(at(41)).write('filled', can, {
+      volumeL: { value: 19, known: 'measured' },
+      water: 'stream',
+      sealed: true,
+    });
+    expect(stateAt(facts(), at(60)).containers[can]!.counts).toBe('utility');
+  });
+});
