@@ -192,6 +192,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     openedOn: v.exactOptional(DaySchema),
     expiresOn: v.exactOptional(DaySchema),
     treatsL: v.exactOptional(between(0.1, 100_000)),
+    home: v.exactOptional(SubjectSchema),
     where: v.exactOptional(line(200)),
   }),
   'supply.removed': nothing,
@@ -201,6 +202,10 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     note: v.exactOptional(line(500)),
     heldBefore: v.exactOptional(heldBefore),
     role: v.exactOptional(v.literal('raw')),
+  }),
+  'filter.logged': v.object({
+    what: v.picklist(['commissioned', 'flow', 'backflushed', 'frozen', 'condemned']),
+    flowLH: v.exactOptional(between(0, 100_000)),
   }),
   'sheet.begun': v.object({
     method: name(40),

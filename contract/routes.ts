@@ -6,6 +6,7 @@ export const routes = {
   history: '/api/subjects/:subject/entries',
   events: '/api/events',
   labels: '/api/labels',
+  weather: '/api/weather',
   photos: '/api/photos',
   photo: '/api/photos/:digest',
   calendar: '/api/calendar.ics',

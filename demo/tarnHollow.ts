@@ -1,7 +1,7 @@
 import { addDays, addMinutes, dayOf, type Instant } from '#core/calendar/day.ts';
 import type { Bleach } from '#core/chlorine/strength.ts';
 import { seedKinds, usableL } from '#core/containers/kinds.ts';
-import type { Entry, PlaceFields, Subject, SupplyFields } from '#core/log/entry.ts';
+import type { Entry, FilterEvent, PlaceFields, Subject, SupplyFields } from '#core/log/entry.ts';
 import { type Hand, hand } from './hand.ts';
 import { tarnHollowHomes } from './people.ts';
 import { daysAgo, dosed, filled, rereadAfter, type Telling } from './stories.ts';
@@ -155,7 +155,7 @@ export function tarnHollow(now: Instant, random?: () => number): Entry[] {
     amount: 2000,
     where: 'School store',
   });
-  shelves(h, today);
+  shelves(h, now);
   const t: Telling = { h, now, supply, bleach };
   const codes = stock(t, at);
   troubles(t, codes, at);
@@ -163,7 +163,8 @@ export function tarnHollow(now: Instant, random?: () => number): Entry[] {
 }
 
 /** What the group keeps beside bleach: a second way for fourteen days, and what has aged or was frozen. */
-function shelves(h: Hand, today: string): void {
+function shelves(h: Hand, now: Instant): void {
+  const today = dayOf(now, TIME_ZONE);
   const keep = (fields: SupplyFields) => h.write('supply.set', h.subject('supply'), fields);
   keep({ name: 'Propane, hall kitchen', kind: 'propane', amount: 26, where: 'Cage behind the kitchen' });
   keep({
@@ -189,9 +190,26 @@ function shelves(h: Hand, today: string): void {
     expiresOn: addDays(today, 5),
     where: 'Hall kitchen, drawer',
   });
-  keep({ name: 'Bucket filter, school', kind: 'filter', amount: 3800, where: 'School store' });
   keep({ name: 'Jar lids', kind: 'lids', amount: 36, where: 'Hall kitchen' });
   keep({ name: 'Vitamin C', kind: 'neutraliser', amount: 100, where: 'Hall kitchen' });
+  const filter = (name: string, where: string, events: readonly [number, FilterEvent, number?][]) => {
+    const id = h.subject('supply');
+    h.write('supply.set', id, { name, kind: 'filter', amount: 3800, where });
+    for (const [daysBefore, what, flowLH] of events)
+      h.at(addMinutes(now, -daysBefore * 1440)).write('filter.logged', id, {
+        what,
+        ...(flowLH === undefined ? {} : { flowLH }),
+      });
+  };
+  filter('Bucket filter, hall', 'Hall kitchen, under the sink', [
+    [120, 'commissioned', 18],
+    [40, 'backflushed'],
+    [40, 'flow', 15],
+  ]);
+  filter('Bucket filter, school', 'School store', [
+    [400, 'commissioned', 17],
+    [290, 'frozen'],
+  ]);
 }
 
 function settle(h: Hand, today: string): void {

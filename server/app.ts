@@ -8,6 +8,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { photoRoutes } from './areas/photos.ts';
 import { storeRoutes } from './areas/store.ts';
+import { weatherRoutes } from './areas/weather.ts';
 import type { Clock } from './clock.ts';
 import { openDatabase } from './db/open.ts';
 import { type Log, openLog } from './log/append.ts';
@@ -15,6 +16,7 @@ import { logRoutes } from './log/routes.ts';
 import { openStream } from './log/stream.ts';
 import { loopbackOnly } from './loopback.ts';
 import { noSuchRoute, onError, sendProblem } from './problems.ts';
+import { simulatedWeather } from './simulated/weather.ts';
 
 export interface AppOptions {
   /** The SQLite file. */
@@ -80,6 +82,7 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
   const room = { db: database.db, log, clock, stream, demo };
   app.use(logRoutes(room));
   app.use(storeRoutes(room));
+  app.use(weatherRoutes(simulatedWeather));
   app.use('/api', noSuchRoute);
 
   const dist = fileURLToPath(new URL('../dist', import.meta.url));

@@ -1,4 +1,5 @@
 import { addDays, type Day, dayOf, type Instant } from '../calendar/day.ts';
+import { filterStanding } from '../filters/register.ts';
 import { type Judgement, judge, type Message, message, type Verdict } from '../judgement.ts';
 import { supplyUntil } from '../supplies/until.ts';
 import type { Subject } from './entry.ts';
@@ -199,6 +200,28 @@ function sheetDuties(facts: Facts, state: State): Duty[] {
   });
 }
 
+/** Filters that somebody must look at, or that may not be used any more. */
+function filterDuties(facts: Facts, today: Day): Duty[] {
+  return Object.values(facts.supply)
+    .filter(supply => supply.kind === 'filter')
+    .flatMap((filter): Duty[] => {
+      const { judgement, visitOn } = filterStanding(filter, facts.group.timeZone);
+      const isOut = judgement.verdict === 'refuse';
+      return [
+        {
+          id: `filter:${filter.id}`,
+          area: 'supplies',
+          when: isOut ? 'now' : whenOf(visitOn, today),
+          day: isOut ? today : visitOn,
+          subject: filter.id,
+          what: message(isOut ? 'duty.filter-out' : 'duty.filter-visit', { name: filter.name, visitOn }),
+          verdict: isOut ? 'refuse' : 'ok',
+          judgement,
+        },
+      ];
+    });
+}
+
 /** Supplies that must be replaced, and when. */
 function supplyDuties(facts: Facts, today: Day): Duty[] {
   return Object.values(facts.supply).flatMap((supply): Duty[] => {
@@ -253,7 +276,12 @@ export function dutiesAt(facts: Facts, state: State): Duty[] {
   const waiting: Waiting[] = [];
   for (const container of Object.values(state.containers))
     waiting.push(...waitingAt(facts, container, today));
-  return [...merged(waiting), ...sheetDuties(facts, state), ...supplyDuties(facts, today)].sort(
+  return [
+    ...merged(waiting),
+    ...sheetDuties(facts, state),
+    ...filterDuties(facts, today),
+    ...supplyDuties(facts, today),
+  ].sort(
     (a, b) =>
       (a.when === 'now' && b.when === 'now' ? gravity[a.verdict] - gravity[b.verdict] : 0) ||
       (a.day < b.day ? -1 : a.day > b.day ? 1 : 0) ||

@@ -121,10 +121,15 @@ export interface SupplyFields {
   readonly madeOn?: Day;
   readonly openedOn?: Day;
   readonly expiresOn?: Day;
+  /** The home that keeps it; absent, the group does. */
+  readonly home?: Subject;
   /** Litres that one piece treats, as its pack says. */
   readonly treatsL?: number;
   readonly where?: string;
 }
+
+/** What happens in the life of a filter. */
+export type FilterEvent = 'commissioned' | 'flow' | 'backflushed' | 'frozen' | 'condemned';
 
 /** A sheet as it was begun: frozen, so that it reads the same when a method changes later. */
 export interface SheetFields {
@@ -157,6 +162,8 @@ export interface EntryData {
     readonly role?: 'raw';
   };
   /** Somebody has it in hands, on a round, in one browser; another round passes it by. */
+  /** What happened to a filter: flow read, backflushed, frozen, condemned, taken into use. */
+  'filter.logged': { readonly what: FilterEvent; readonly flowLH?: number };
   'sheet.begun': SheetFields;
   'sheet.step': { readonly step: string; readonly reading?: number };
   /** The end of a sheet; a finished one proves what its method credits. */

@@ -12,6 +12,7 @@ import type { Amount } from '../units/amount.ts';
 import type {
   BuildingFields,
   ContainerFields,
+  FilterEvent,
   GroupFields,
   HomeFields,
   PlaceFields,
@@ -79,6 +80,8 @@ export type SupplyFacts = SupplyFields & {
   /** Taken out of it since it was set, in the unit of its kind. */
   readonly used: number;
   readonly setAt: Instant;
+  /** What happened to a filter, the oldest first. */
+  readonly log?: readonly { readonly at: Instant; readonly what: FilterEvent; readonly flowLH?: number }[];
 };
 
 /** A bench sheet: what it is, and what was done on it. */

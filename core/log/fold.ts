@@ -29,7 +29,16 @@ function replacing(set: Entry['kind'], removed: Entry['kind'] | undefined): Redu
 function foldSupply(facts: SupplyFacts | undefined, entry: Entry, subject: Subject): SupplyFacts | undefined {
   switch (entry.kind) {
     case 'supply.set':
-      return { id: subject, ...entry.data, used: 0, setAt: entry.happenedAt };
+      return {
+        id: subject,
+        ...entry.data,
+        used: 0,
+        setAt: entry.happenedAt,
+        // a changed name or place leaves a filter its life
+        ...(facts?.log ? { log: facts.log } : {}),
+      };
+    case 'filter.logged':
+      return facts && { ...facts, log: [...(facts.log ?? []), { at: entry.happenedAt, ...entry.data }] };
     case 'supply.removed':
       return undefined;
     case 'dosed':

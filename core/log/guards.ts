@@ -42,6 +42,7 @@ export function guard(facts: Facts, entry: Entry, now: Instant): Judgement[] {
     case 'place.set':
     case 'kind.set':
     case 'supply.set':
+    case 'filter.logged':
     case 'noted':
     case 'list.taken':
     case 'photographed':

@@ -1,8 +1,10 @@
 import { alum } from './alum.ts';
 import { boil } from './boil.ts';
+import { bucketFilter } from './bucketFilter.ts';
 import { can } from './can.ts';
 import { ageing, contactCredit, demandTest, removing, sanitising, shock, stock } from './chlorineJobs.ts';
 import { distil, reverseOsmosis } from './distil.ts';
+import { electricity } from './electricity.ts';
 import { filter } from './filter.ts';
 import { layeredFilter } from './layeredFilter.ts';
 import type { Method } from './method.ts';
@@ -16,8 +18,10 @@ export const methods: readonly Method[] = [
   settle,
   alum,
   filter,
+  bucketFilter,
   layeredFilter,
   boil,
+  electricity,
   demandTest,
   contactCredit,
   ageing,

@@ -13,6 +13,7 @@ import { Judgements } from '../../ui/JudgementLine.tsx';
 import { RuleScale } from '../../ui/RuleScale.tsx';
 import { LayerDrawing } from './LayerDrawing.tsx';
 import { useMethodForm } from './methodForm.ts';
+import { SkyNote } from './SkyNote.tsx';
 
 const CurveChart = lazy(() => import('./CurveChart.tsx'));
 
@@ -87,6 +88,7 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
       <Sentence>
         <SentenceBlanks method={method} inputs={inputs} set={set} />
       </Sentence>
+      {method.blanks.some(blank => blank.id === 'oktas') && <SkyNote onTake={oktas => set('oktas', oktas)} />}
       {answer ? (
         <div className="border-[1.5px] border-slate bg-paper p-5" data-testid="method-answer">
           <p className="text-[40px] leading-[46px] font-extrabold tracking-tight max-wide:text-title">
@@ -103,7 +105,7 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
         <p className="text-ash">{say('bench.incomplete')}</p>
       )}
       {answer && <Judgements of={answer.judgements} />}
-      {answer && answer.steps.length > 0 && (
+      {answer && answer.steps.length > 0 && refusals(answer.judgements).length === 0 && (
         <>
           <p>
             {say('bench.sheet-for')}{' '}

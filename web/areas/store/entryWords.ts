@@ -39,6 +39,8 @@ function paramsOf(entry: Entry): Params {
       return { why: entry.data.why };
     case 'container.added':
       return { code: entry.data.code };
+    case 'filter.logged':
+      return { what: `filter-event.${entry.data.what}` };
     case 'sheet.begun':
       return { method: `method.${entry.data.method}` };
     case 'sheet.ended':

@@ -14,6 +14,7 @@ import { Button } from '../../ui/Button.tsx';
 import { RuleScale } from '../../ui/RuleScale.tsx';
 import { download } from '../store/download.ts';
 import { askLabels } from '../store/labelPdf.ts';
+import { FilterRegister } from './FilterRegister.tsx';
 import { SupplyEditor } from './SupplyEditor.tsx';
 
 /** Days of the scale that hold the cover without crowding what is near the goal. */
@@ -79,6 +80,7 @@ export function Supplies() {
       ) : (
         <SupplyTable supplies={supplies} onEdit={setEditing} />
       )}
+      <FilterRegister />
       <div className="grid grid-cols-2 gap-8 max-wide:grid-cols-1">
         <Shopping covers={covers} />
         <Kits />

@@ -14,6 +14,9 @@ const products: readonly BleachProduct[] = ['plain', 'scented', 'thickened', 'cl
 const bases: readonly StrengthBasis[] = ['wt-naocl', 'wt-available', 'trade', 'g-per-l'];
 const isPiece = (kind: SupplyKind) => kind === 'chlorine-tablets' || kind === 'dioxide-tablets';
 
+/** Kept by the group, not by one home. */
+const GROUP = 'group';
+
 interface Form {
   readonly kind: SupplyKind;
   readonly name: string;
@@ -22,6 +25,7 @@ interface Form {
   readonly openedOn: string;
   readonly expiresOn: string;
   readonly where: string;
+  readonly home: string;
   readonly treatsL: number | undefined;
   readonly product: BleachProduct;
   readonly basis: StrengthBasis;
@@ -38,6 +42,7 @@ function formOf(supply: SupplyFacts | 'new'): Form {
     openedOn: '',
     expiresOn: '',
     where: '',
+    home: GROUP,
     treatsL: undefined,
     product: 'plain',
     basis: 'wt-naocl',
@@ -56,7 +61,7 @@ function formOf(supply: SupplyFacts | 'new'): Form {
 }
 
 function fieldsOf(form: Form): SupplyFields | undefined {
-  const { kind, name, amount, madeOn, openedOn, expiresOn, where, treatsL } = form;
+  const { kind, name, amount, madeOn, openedOn, expiresOn, where, home, treatsL } = form;
   if (!name.trim() || amount === undefined) return undefined;
   const fields = {
     name: name.trim(),
@@ -65,6 +70,7 @@ function fieldsOf(form: Form): SupplyFields | undefined {
     ...(openedOn ? { openedOn } : {}),
     ...(expiresOn ? { expiresOn } : {}),
     ...(where.trim() ? { where: where.trim() } : {}),
+    ...(home === GROUP ? {} : { home }),
     ...(treatsL && isPiece(kind) ? { treatsL } : {}),
   };
   if (kind !== 'bleach') return { ...fields, ...(madeOn ? { madeOn } : {}) };
@@ -185,7 +191,18 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
           )}
           . {say('supply-form.made')} {date('madeOn')}, {say('supply-form.was-opened')} {date('openedOn')},{' '}
           {say('supply-form.expires')} {date('expiresOn')}. {say('supply-form.is-kept')}{' '}
-          <TextBlank label={say('supply-form.where')} value={form.where} onValue={where => set({ where })} />.
+          <TextBlank label={say('supply-form.where')} value={form.where} onValue={where => set({ where })} />{' '}
+          {say('supply-form.at-home')}{' '}
+          <ChoiceBlank
+            label={say('supply-form.home')}
+            value={form.home}
+            onValue={home => set({ home })}
+            choices={[
+              { value: GROUP, label: say('supply-form.group') },
+              ...Object.values(facts.home).map(h => ({ value: h.id, label: h.name })),
+            ]}
+          />
+          .
         </Sentence>
       </Act>
     </Dialog>

@@ -1,0 +1,63 @@
+import { describe, expect, it } from 'vitest';
+import type { SupplyFacts } from '../log/facts.ts';
+import { layeredFilter } from './layered.ts';
+import { filterStanding } from './register.ts';
+
+const filter = (log: SupplyFacts['log'] = [], more: Partial<SupplyFacts> = {}): SupplyFacts => ({
+  id: 'supply:1',
+  name: 'Bucket filter',
+  kind: 'filter',
+  amount: 3800,
+  used: 100,
+  setAt: '2026-01-10T08:00:00.000Z',
+  log,
+  ...more,
+});
+const on = (day: string) => `2026-${day}T10:00:00.000Z`;
+const verdict = (f: SupplyFacts) => {
+  const { judgement } = filterStanding(f, 'UTC');
+  return `${judgement.verdict} ${judgement.reason.id}`;
+};
+const begun = { at: on('01-11'), what: 'commissioned', flowLH: 20 } as const;
+
+describe('the filter register', () => {
+  it('asks for commissioning first, then finds it fit, and visits every three months', () => {
+    expect(verdict(filter())).toBe('warn register.not-commissioned');
+    expect(verdict(filter([begun]))).toBe('ok register.fit');
+    expect(filterStanding(filter([begun]), 'UTC').visitOn).toBe('2026-04-11');
+  });
+  it('condemns a filter that froze wet, whatever came after', () => {
+    const log = [
+      begun,
+      { at: on('02-01'), what: 'frozen' },
+      { at: on('03-01'), what: 'flow', flowLH: 20 },
+    ] as const;
+    expect(verdict(filter(log))).toBe('refuse register.frozen');
+  });
+  it('is slow below half of new, and worn when a backflush did not help', () => {
+    const slow = [begun, { at: on('03-01'), what: 'flow', flowLH: 9 }] as const;
+    expect(verdict(filter(slow))).toBe('warn register.slow');
+    const washed = [...slow, { at: on('03-02'), what: 'backflushed' }] as const;
+    expect(verdict(filter([...washed, { at: on('03-03'), what: 'flow', flowLH: 9.9 }]))).toBe(
+      'refuse register.worn',
+    );
+    expect(verdict(filter([...washed, { at: on('03-03'), what: 'flow', flowLH: 15 }]))).toBe(
+      'ok register.fit',
+    );
+  });
+  it('is over when its litres are', () => {
+    expect(verdict(filter([begun], { used: 3800 }))).toBe('refuse register.used-up');
+  });
+});
+
+describe('a layered filter', () => {
+  it('in a 280 mm bucket has 6.16 L, 9.9 kg of fine sand', () => {
+    const { layers, leftMm } = layeredFilter(280, 360);
+    const sand = layers.find(l => l.id === 'fine-sand')!;
+    // π/4 × 2.8 dm² × 1 dm
+    expect(sand.litres).toBeCloseTo(6.158, 3);
+    expect(sand.kg).toBeCloseTo(9.85, 2);
+    expect(leftMm).toBe(360 - 230);
+    expect(layeredFilter(280, 200).leftMm).toBeLessThan(0);
+  });
+});
