@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { addMinutes } from '../calendar/day.ts';
 import { type Batch, type BatchEvent, sheetOf, standingOf } from './batch.ts';
+import { batchCredit } from './batchCredit.ts';
 import { judgeReadingFigure, judgeResidual, residualOutcome } from './residual.ts';
 
 const start = '2026-11-25T10:00:00.000Z';
@@ -122,5 +123,37 @@ describe('the residual', () => {
   it('beyond what a kit shows is a likely slip of the point', () => {
     expect(judgeReadingFigure(40).verdict).toBe('refuse');
     expect(judgeReadingFigure(4).verdict).toBe('ok');
+  });
+});
+
+describe('the credit of a batch', () => {
+  const known = (events: readonly BatchEvent[]): Batch => {
+    const b = batch(events);
+    return { ...b, instruction: { ...b.instruction, temperatureC: 5, ph: 7 } };
+  };
+  const stood = [checked, dosed(3), mixed(5)];
+
+  it('is provisional from a reading on the way, and given by the end reading', () => {
+    expect(batchCredit(known([checked, dosed(3)]), at(4))).toBeUndefined();
+    expect(batchCredit(known(stood), at(20))).toEqual({ lacks: 'reading' });
+    // 0.8 mg/L after 10 min: CT 8, which is 4 log of viruses at 5 °C in EPA's table
+    expect(batchCredit(known([...stood, read(15, 0.8)]), at(20))).toMatchObject({
+      ctMgMinL: 8,
+      viruses: 4,
+      isProvisional: true,
+    });
+    // 0.4 mg/L after 30 min: CT 12, 4 × 12 ÷ 8 in proportion
+    expect(batchCredit(known([...stood, read(35, 0.4)]), at(36))).toMatchObject({
+      ctMgMinL: 12,
+      viruses: 6,
+      isProvisional: false,
+    });
+  });
+
+  it('is not given to cloudy water, nor to water that nobody measured', () => {
+    expect(batchCredit(batch([...stood, read(35, 0.4)]), at(36))).toEqual({ lacks: 'temperature-ph' });
+    const cloudy = known([...stood, read(35, 0.4)]);
+    const turbid = { ...cloudy, instruction: { ...cloudy.instruction, clarity: 'cloudy' as const } };
+    expect(batchCredit(turbid, at(36))).toEqual({ lacks: 'clear-water' });
   });
 });

@@ -30,6 +30,8 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
       return { ...facts, label: { at: entry.happenedAt, says: entry.data.says } };
     case 'sanitised':
       return { ...facts, sanitisedAt: entry.happenedAt, role: 'clean' };
+    case 'sheet.ended':
+      return sheetEnded(facts, entry);
     case 'filled':
       return { ...facts, fill: filled(facts.fill, entry) };
     case 'emptied': {
@@ -49,6 +51,16 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
     default:
       return withFill(facts, fill => foldFill(fill, entry));
   }
+}
+
+/** The sheet that cleans a vessel gives it back its role; any other credits the water in it. */
+function sheetEnded(facts: ContainerFacts, entry: EntryOf<'sheet.ended'>): ContainerFacts {
+  const { outcome, method, credit } = entry.data;
+  if (outcome !== 'finished') return facts;
+  if (method === 'sanitising') return { ...facts, sanitisedAt: entry.happenedAt, role: 'clean' };
+  return credit
+    ? withFill(facts, fill => ({ ...fill, treated: { at: entry.happenedAt, method, credit } }))
+    : facts;
 }
 
 function withFill(facts: ContainerFacts, change: (fill: Fill) => Fill): ContainerFacts {
@@ -84,12 +96,6 @@ function foldFill(fill: Fill, entry: Entry): Fill {
       return { ...fill, sealed: false, openedAt: fill.openedAt ?? entry.happenedAt, openedByTap: false };
     case 'drawn':
       return drawn(fill, entry);
-    case 'sheet.ended': {
-      const { outcome, method, credit } = entry.data;
-      return outcome === 'finished' && credit
-        ? { ...fill, treated: { at: entry.happenedAt, method, credit } }
-        : fill;
-    }
     case 'failed':
       return { ...fill, failed: { at: entry.happenedAt, why: entry.data.why } };
     case 'read': {

@@ -115,6 +115,14 @@ describe('a sheet', () => {
     expect(stateAt(facts(), at(60)).containers[can]!.counts).toBe('utility');
   });
 
+  it('that cleans a vessel makes a raw one clean again', () => {
+    h.at(at(20)).write('emptied', can, { to: 'utility' });
+    h.at(at(21)).write('container.changed', can, { role: 'raw' });
+    expect(facts().container[can]!.role).toBe('raw');
+    h.at(at(30)).write('sheet.ended', sheet, { outcome: 'finished', method: 'sanitising' }, [can]);
+    expect(facts().container[can]).toMatchObject({ role: 'clean', sanitisedAt: at(30) });
+  });
+
   it('refilled afterwards is raw again', () => {
     h.at(at(30)).write(
       'sheet.ended',

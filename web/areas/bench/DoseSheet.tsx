@@ -1,6 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { isRunning, type SheetStep, sheetOf } from '#core/chlorine/batch.ts';
+import { type BatchCredit, batchCredit } from '#core/chlorine/batchCredit.ts';
 import { judgeResidual } from '#core/chlorine/residual.ts';
 import type { ContainerFacts } from '#core/log/facts.ts';
 import { decidingBatch } from '#core/log/state.ts';
@@ -149,6 +150,7 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
         </p>
       </div>
       <BenchSheet lines={lines} live={live} />
+      <CreditNote credit={batchCredit(batch, now)} />
       {!running && (
         <div className="p-4">
           <JudgementLine judgement={state.judgement} />
@@ -183,6 +185,23 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
         </div>
       )}
     </section>
+  );
+}
+
+/** What the contact earned by CT: provisional during the wait, given by the end reading. */
+function CreditNote({ credit }: { credit: BatchCredit | undefined }) {
+  const say = useSay();
+  if (!credit) return null;
+  return (
+    <p className="px-4 pt-3 text-small text-ash" data-testid="batch-credit">
+      {'lacks' in credit
+        ? say(`batch-credit.lacks.${credit.lacks}`)
+        : say(credit.isProvisional ? 'batch-credit.provisional' : 'batch-credit.given', {
+            ct: credit.ctMgMinL,
+            viruses: credit.viruses,
+            giardia: credit.giardia,
+          })}
+    </p>
   );
 }
 
