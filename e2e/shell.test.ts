@@ -68,10 +68,12 @@ test.describe('on the demo', () => {
   });
 
   test('an action previews its effect in the reach', async ({ page }) => {
-    await page.goto(`${demo.address}plan`);
-    await page.getByRole('button', { name: /What if: warm weather/ }).hover();
+    await page.goto(`${demo.address}store`);
+    await page.locator('[data-container="TH-003"]').click();
+    await page.getByRole('complementary').getByRole('button', { name: 'Empty', exact: true }).click();
+    await page.getByRole('button', { name: 'Empty it' }).hover();
     await expect(page.getByTestId('reach-preview')).toBeVisible();
-    await page.getByRole('heading', { name: 'Plan', exact: true }).hover();
+    await page.getByRole('heading', { name: /^Store/ }).hover();
     await expect(page.getByTestId('reach-preview')).toHaveCount(0);
   });
 });

@@ -107,6 +107,6 @@ test('perfumed bleach, muddy water and a guess are answered beside the blanks', 
   await expect(page.getByRole('button', { name: 'Begin the sheet' })).toHaveCount(0);
   await visitor.choose('How clear the water is', /^clear/);
   await visitor.choose('How it is known', /^guessed/);
-  await expect(page.getByText(/The volume is a guess: anything from 148\sL to 247\sL/)).toBeVisible();
+  await expect(page.getByText(/The volume is a guess, 148\sL to 247\sL: in truth it makes/)).toBeVisible();
   await expect(page.getByText(/count the pours of a bottle you know/)).toBeVisible();
 });

@@ -1,7 +1,7 @@
 import type { Batch, BatchEvent, DoseInstruction } from '../chlorine/batch.ts';
 import { isRunning, standingOf } from '../chlorine/batch.ts';
 import { LONG_CONTACT_MIN } from '../chlorine/contact.ts';
-import { waters } from '../rotation/waters.ts';
+import { poorerOf, waters } from '../rotation/waters.ts';
 import type { Entry, EntryOf } from './entry.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
 
@@ -79,7 +79,7 @@ function filled(before: Fill | undefined, entry: EntryOf<'filled'>): Fill {
     entry: entry.id,
     at: entry.happenedAt,
     since: left?.since ?? entry.happenedAt,
-    water: left && !waters[left.water].drinkable ? left.water : water,
+    water: left ? poorerOf(left.water, water) : water,
     volumeL,
     remainingL: volumeL.value,
     sealed,

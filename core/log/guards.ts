@@ -6,7 +6,7 @@ import { judgeFinding, judgeHeldBefore } from '../containers/fitness.ts';
 import { FROST_HEADSPACE_SHARE, usableL } from '../containers/kinds.ts';
 import { judgeLift, massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
-import { waters } from '../rotation/waters.ts';
+import { neverDrunk, waters } from '../rotation/waters.ts';
 import type { Entry, EntryOf } from './entry.ts';
 import type { ContainerFacts, Facts } from './facts.ts';
 import { subjectFactsOf } from './fold.ts';
@@ -58,6 +58,15 @@ export function guard(facts: Facts, entry: Entry, now: Instant): Judgement[] {
 
 function onSheetBegun(facts: Facts, entry: EntryOf<'sheet.begun'>): Judgement[] {
   const judgements: Judgement[] = [];
+  for (const id of entry.also ?? []) {
+    const water = facts.container[id]?.fill?.water;
+    if (water && neverDrunk(water) && entry.data.credit.bacteria > 0)
+      judgements.push(
+        judge('warn', message(`guard.never-drunk.${water}`), 'who-gdwq', {
+          remedy: message('guard.never-drunk.remedy'),
+        }),
+      );
+  }
   for (const { supply: id, amount } of entry.data.uses) {
     const supply = facts.supply[id];
     const left = supply ? supply.amount - supply.used : 0;
@@ -315,6 +324,12 @@ function onDrawn(
 function onBegun(container: ContainerFacts, now: Instant): Judgement[] {
   const empty = needsWater(container);
   if (empty.length > 0) return empty;
+  if (container.fill && neverDrunk(container.fill.water))
+    return [
+      judge('refuse', message(`guard.never-drunk.${container.fill.water}`), 'who-gdwq', {
+        remedy: message('guard.never-drunk.remedy'),
+      }),
+    ];
   const running = runningBatch(container, now);
   if (running && running.standing.doses > 0)
     return [standingAlready(container, running.standing.standsUntil)];

@@ -115,6 +115,22 @@ describe('a sheet', () => {
     expect(stateAt(facts(), at(60)).containers[can]!.counts).toBe('utility');
   });
 
+  it('proves nothing of pool or flood water, whatever was done, nor of what it was poured onto', () => {
+    for (const water of ['pool', 'flood'] as const) {
+      h.write('filled', can, { volumeL: { value: 19, known: 'measured' }, water, sealed: true });
+      h.write('filled', can, {
+        volumeL: { value: 19, known: 'measured' },
+        water: 'treated-tap',
+        sealed: true,
+      });
+      const boiled = { outcome: 'finished', method: 'boil', credit: credit(6, 6, 6, 6) } as const;
+      h.at(at(30)).write('sheet.ended', sheet, boiled, [can]);
+      expect(stateAt(facts(), at(60)).containers[can]!.counts, water).toBe('utility');
+      h.at(at(31)).write('emptied', can, { to: 'utility' });
+      h.at(at(32));
+    }
+  });
+
   it('that cleans a vessel makes a raw one clean again', () => {
     h.at(at(20)).write('emptied', can, { to: 'utility' });
     h.at(at(21)).write('container.changed', can, { role: 'raw' });

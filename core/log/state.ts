@@ -10,7 +10,7 @@ import { countedL } from '../need/building.ts';
 import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/need.ts';
 import { type Reach, reachOf } from '../need/reach.ts';
 import { type GoodUntil, goodUntil } from '../rotation/goodUntil.ts';
-import { waters } from '../rotation/waters.ts';
+import { neverDrunk, waters } from '../rotation/waters.ts';
 import type { Subject } from './entry.ts';
 import type { ContainerFacts, Facts, Fill } from './facts.ts';
 import { sheetAt } from './sheets.ts';
@@ -221,6 +221,7 @@ function waiting(standing: BatchStanding): Judgement {
 }
 
 function proofOf(fill: Fill, standing: BatchStanding | undefined): Proof | undefined {
+  if (neverDrunk(fill.water)) return undefined;
   if (standing?.phase === 'passed') return 'residual';
   if (standing?.phase === 'passed-by-smell') return 'smell';
   if (standing?.phase === 'abandoned' && standing.doses > 0) return undefined;

@@ -15,9 +15,22 @@ export const waters = {
   stream: { drinkable: false, months: 6, source: 'cdc-storage' },
   rain: { drinkable: false, months: 6, source: 'cdc-storage' },
   pond: { drinkable: false, months: 6, source: 'cdc-storage' },
+  // cyanurate, algaecides and salts stay in it, whatever is done at home
+  pool: { drinkable: false, months: 6, source: 'who-gdwq' },
+  flood: { drinkable: false, months: 0, source: 'who-gdwq' },
   unknown: { drinkable: false, months: 6, source: 'cdc-storage' },
 } as const satisfies Record<string, { drinkable: boolean; months?: number; source: CitationId }>;
 
 export type Water = keyof typeof waters;
+
+/** Water that no treatment at home makes fit to drink: it serves for washing and flushing, if at all. */
+export const neverDrunk = (water: Water): boolean => water === 'pool' || water === 'flood';
+
+/** The poorer of two waters that were poured together. */
+export function poorerOf(a: Water, b: Water): Water {
+  if (neverDrunk(a)) return a;
+  if (neverDrunk(b)) return b;
+  return waters[a].drinkable ? b : a;
+}
 
 export const waterIds = Object.keys(waters) as Water[];

@@ -116,7 +116,7 @@ const common = (
   <>
     <Textures />
     <SedimentPatterns />
-    <Toaster expand gap={8} position="bottom-right" mobileOffset={{ bottom: 72 }} toastOptions={toasts} />
+    <Toaster visibleToasts={1} position="bottom-right" mobileOffset={{ bottom: 72 }} toastOptions={toasts} />
   </>
 );
 

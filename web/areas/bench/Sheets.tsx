@@ -1,3 +1,4 @@
+import { useEffect, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { runningSheets } from '#core/log/sheets.ts';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
@@ -29,9 +30,13 @@ export function Sheets({ shown, onShow }: Props) {
     name: [say(`method.${s.method}`), facts.container[s.container ?? '']?.code].filter(Boolean).join(' '),
   }));
   const running = [...batches, ...sheets];
-  // what was chosen last, else what the address asks for, else what runs
+  // what was chosen last, else what the address asks for, else what was open: a batch that passed still wants its label
+  const last = useRef<string | undefined>(undefined);
   const asked = search.get('container');
-  const open = [shown, asked].find(id => id && isThere(id)) ?? running[0]?.id;
+  const open = [shown, asked, last.current].find(id => id && isThere(id)) ?? running[0]?.id;
+  useEffect(() => {
+    last.current = open ?? undefined;
+  }, [open]);
   function isThere(id: string): boolean {
     return facts.sheet[id] !== undefined || (facts.container[id]?.fill?.batches.length ?? 0) > 0;
   }

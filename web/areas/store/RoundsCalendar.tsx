@@ -177,7 +177,7 @@ function Chip({ round, place, isChosen, onChoose }: ChipProps) {
       aria-label={`${words}, ${format.weekday(round.day)}`}
       title={words}
       onClick={onChoose}
-      className={`relative block w-full touch-none border-[1.5px] border-slate px-0.5 text-small leading-[18px] font-semibold whitespace-nowrap ${isChosen ? 'bg-slate text-chalk' : 'bg-pool-2'} ${isDragging ? 'z-20' : ''}`}
+      className={`relative mb-px block w-full touch-none border-[1.5px] border-slate px-0.5 text-small leading-[22px] font-semibold whitespace-nowrap ${isChosen ? 'bg-slate text-chalk' : 'bg-pool-2'} ${isDragging ? 'z-20' : ''}`}
       style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
     >
       {initials(place)} {round.containers.length}
