@@ -5,7 +5,8 @@ export default defineConfig({
   outputDir: 'test-results/e2e',
   timeout: 120_000,
   expect: { timeout: 20_000 },
-  workers: 2,
+  // more than the cores of a small machine: much of a test is waiting for what is drawn
+  workers: 3,
   use: {
     viewport: { width: 1280, height: 800 },
     launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' },

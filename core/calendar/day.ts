@@ -1,4 +1,4 @@
-import { addMonths as addMonthsToDate } from 'date-fns';
+import { addMonths as addMonthsToDate } from 'date-fns/addMonths';
 
 /** A calendar day in the group's time zone, `YYYY-MM-DD`. Days compare as strings. */
 export type Day = string;

@@ -9,7 +9,6 @@ import { labelOf, supplyLabel } from '#core/log/label.ts';
 import { stateAt } from '#core/log/state.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
-import { labelsPdf } from '../labels/LabelPdf.tsx';
 import { wholeLog } from '../log/replay.ts';
 import type { LogRoom } from '../log/routes.ts';
 import { parsed } from '../parsed.ts';
@@ -46,6 +45,8 @@ export function storeRoutes({ db, log, clock }: LogRoom): Router {
         throw new ProblemError('not-found', { errors: [{ pointer: '/containers', reason: 'no-container' }] });
       return labelOf(facts, container, at);
     });
+    // the writer of PDFs is large, and most servers never print
+    const { labelsPdf } = await import('../labels/LabelPdf.tsx');
     const pdf = await labelsPdf({
       labels,
       sheet: labelSheets[sheet],
