@@ -194,7 +194,7 @@ function shelves(h: Hand, now: Instant): void {
   keep({ name: 'Vitamin C', kind: 'neutraliser', amount: 100, where: 'Hall kitchen' });
   const filter = (name: string, where: string, events: readonly [number, FilterEvent, number?][]) => {
     const id = h.subject('supply');
-    h.write('supply.set', id, { name, kind: 'filter', amount: 3800, where });
+    h.at(addMinutes(now, -410 * 1440)).write('supply.set', id, { name, kind: 'filter', amount: 3800, where });
     for (const [daysBefore, what, flowLH] of events)
       h.at(addMinutes(now, -daysBefore * 1440)).write('filter.logged', id, {
         what,

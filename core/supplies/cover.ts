@@ -1,6 +1,7 @@
 import { addDays, type Day, daysBetween } from '../calendar/day.ts';
 import { TARGET_CLEAR_MG_L } from '../chlorine/schools.ts';
 import { agedStrengthMgMl, labelStrengthMgMl } from '../chlorine/strength.ts';
+import { filterStanding } from '../filters/register.ts';
 import { boilOf, holdMin, stoves } from '../heat/boil.ts';
 import type { Facts, SupplyFacts } from '../log/facts.ts';
 import type { SupplyKind } from './kinds.ts';
@@ -74,8 +75,9 @@ function boiledPerKg(kind: SupplyKind, altitudeM: number): number | undefined {
   return POT_L / fuelAmount;
 }
 
-/** What is left of a supply, in its unit; nothing once it is past its date. */
+/** What is left of a supply, in its unit; nothing once it is past its date, nor of a filter that may not be used. */
 export const leftOf = (supply: SupplyFacts, today: Day): number => {
+  if (supply.kind === 'filter' && filterStanding(supply, 'UTC').judgement.verdict === 'refuse') return 0;
   const until = supplyUntil(supply);
   return until !== undefined && until < today ? 0 : Math.max(0, supply.amount - supply.used);
 };

@@ -43,6 +43,13 @@ describe('the cover', () => {
     expect(leftOf(keep(used).supply['supply:0']!, TODAY)).toBe(0);
   });
 
+  it('of a filter that froze is nothing', () => {
+    const log = [{ at: `${TODAY}T07:00:00.000Z`, what: 'frozen' as const }];
+    const { supply } = keep({ name: 'F', kind: 'filter', amount: 3800 });
+    expect(leftOf(supply['supply:0']!, TODAY)).toBe(3800);
+    expect(leftOf({ ...supply['supply:0']!, log }, TODAY)).toBe(0);
+  });
+
   it('says what more is needed: 70 tablets for 1,400 L where 50 are', () => {
     const tablets = { name: 'T', kind: 'chlorine-tablets', amount: 50, treatsL: 20 } as const;
     const [cover] = coverOf(keep(tablets), TODAY, 100, 14);

@@ -153,7 +153,7 @@ function SupplyTable({ supplies, onEdit }: TableProps) {
                 </td>
                 <td className={`pr-3 ${isPast ? 'font-bold text-iron' : ''}`}>
                   {until ? format.day(until) : say('supplies.no-date')}
-                  {isPast && ` ${say('supplies.past')}`}
+                  {isPast && say('supplies.past')}
                   {supply.openedOn && (
                     <span className="block text-small font-normal text-ash">
                       {say('supplies.opened', { openedOn: supply.openedOn })}
@@ -233,6 +233,9 @@ function Shopping({ covers }: { covers: ReturnType<typeof coverOf> }) {
   );
 }
 
+/** Pieces are counted without a word for them: "2 × straining cloth". */
+const counted = (unit: string): string => (unit === 'pieces' ? '×' : unit);
+
 /** The two kits, and what is missing of each. */
 function Kits() {
   const say = useSay();
@@ -252,7 +255,7 @@ function Kits() {
                   list: lacks
                     .map(
                       l =>
-                        `${format.number(l.amount)} ${supplyKinds[l.kind].unit} ${say(`supply.${l.kind}`)}`,
+                        `${format.number(l.amount)} ${counted(supplyKinds[l.kind].unit)} ${say(`supply.${l.kind}`)}`,
                     )
                     .join(', '),
                 })}
