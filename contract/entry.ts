@@ -1,10 +1,10 @@
 import * as v from 'valibot';
 import type { Entry, EntryData, EntryKind } from '#core/log/entry.ts';
 import { ENTRY_VERSION } from '#core/log/entry.ts';
-import { animalRates, climateFactor, institutionRates } from '#core/need/rates.ts';
 import { waterIds } from '#core/rotation/waters.ts';
 import { supplyKindIds } from '#core/supplies/kinds.ts';
 import { DigestSchema } from './photo.ts';
+import { planFields, strengthSchool } from './plan.ts';
 import {
   AmountSchema,
   between,
@@ -18,10 +18,7 @@ import {
 } from './scalars.ts';
 
 const nothing = v.strictObject({});
-const keysOf = <T extends object>(record: T) =>
-  Object.keys(record) as [keyof T & string, ...(keyof T & string)[]];
 const clarity = v.picklist(['clear', 'cloudy', 'muddy']);
-const strengthSchool = v.picklist(['replace-yearly', 'computed-strength', 'measured']);
 const heldBefore = v.picklist(['new', 'water', 'food', 'milk-juice', 'chemical', 'unknown']);
 const temperatureC = between(-5, 60);
 
@@ -110,53 +107,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     dropsPerMl: v.exactOptional(between(5, 60)),
     address: v.exactOptional(v.pipe(v.string(), v.url('url'), v.maxLength(200, 'too-long'))),
   }),
-  'plan.set': v.object({
-    needSchool: v.exactOptional(
-      v.picklist(['flat-gallon', 'by-person', 'humanitarian', 'survival', 'basic-access', 'own']),
-    ),
-    targetDays: v.exactOptional(v.pipe(between(1, 3650), v.integer('whole'))),
-    climate: v.exactOptional(v.picklist(keysOf(climateFactor))),
-    reserveShare: v.exactOptional(between(0, 2)),
-    rotationSchool: v.exactOptional(v.picklist(['cautious', 'yearly', 'two-year'])),
-    strengthSchool: v.exactOptional(strengthSchool),
-    liftKg: v.exactOptional(between(5, 60)),
-    noticeDays: v.exactOptional(v.pipe(between(1, 120), v.integer('whole'))),
-    animals: v.exactOptional(
-      v.array(
-        v.object({
-          kind: v.picklist(keysOf(animalRates)),
-          count: between(0, 100_000),
-          massKg: v.exactOptional(between(0.1, 200)),
-        }),
-      ),
-    ),
-    institutions: v.exactOptional(
-      v.array(v.object({ kind: v.picklist(keysOf(institutionRates)), users: between(0, 100_000) })),
-    ),
-    rounds: v.exactOptional(
-      v.pipe(
-        v.array(
-          v.object({
-            day: DaySchema,
-            place: SubjectSchema,
-            containers: v.pipe(v.array(SubjectSchema), v.maxLength(2000)),
-            litres: between(0, 10_000_000),
-          }),
-        ),
-        v.maxLength(2000, 'too-many'),
-      ),
-    ),
-    visitors: v.exactOptional(v.pipe(between(0, 5000), v.integer('whole'))),
-    ownRule: v.exactOptional(v.object({ drinkingL: between(1, 200), utilityL: between(0, 500) })),
-    building: v.exactOptional(
-      v.object({
-        heaterL: between(0, 10_000),
-        pressureL: between(0, 10_000),
-        cisternL: between(0, 10_000),
-        counts: v.boolean(),
-      }),
-    ),
-  }),
+  'plan.set': planFields,
   'home.set': v.object({ name: name(), people: v.pipe(v.array(person), v.maxLength(500)) }),
   'home.removed': nothing,
   'building.set': v.object({

@@ -11,7 +11,7 @@ import type { Entry, EntryOf } from './entry.ts';
 import type { ContainerFacts, Facts } from './facts.ts';
 import { subjectFactsOf } from './fold.ts';
 import { judgePlacing } from './placing.ts';
-import { sheetAt } from './sheets.ts';
+import { onSheetBegun, onSheetEnded, onSheetStep } from './sheetGuards.ts';
 import { containerState, kindOf, runningBatch } from './state.ts';
 
 /**
@@ -54,47 +54,6 @@ export function guard(facts: Facts, entry: Entry, now: Instant): Judgement[] {
       return onContainer(facts, container, entry, now);
     }
   }
-}
-
-function onSheetBegun(facts: Facts, entry: EntryOf<'sheet.begun'>): Judgement[] {
-  const judgements: Judgement[] = [];
-  for (const id of entry.also ?? []) {
-    const water = facts.container[id]?.fill?.water;
-    if (water && neverDrunk(water) && entry.data.credit.bacteria > 0)
-      judgements.push(
-        judge('warn', message(`guard.never-drunk.${water}`), 'who-gdwq', {
-          remedy: message('guard.never-drunk.remedy'),
-        }),
-      );
-  }
-  for (const { supply: id, amount } of entry.data.uses) {
-    const supply = facts.supply[id];
-    const left = supply ? supply.amount - supply.used : 0;
-    if (left < amount)
-      judgements.push(
-        judge('warn', message('guard.supply-short', { name: supply?.name ?? id, left, amount }), 'record'),
-      );
-  }
-  return judgements;
-}
-
-/** A step is done in its order, and a clock is not cut short; that it happened all the same is recorded. */
-function onSheetStep(facts: Facts, entry: EntryOf<'sheet.step'>, now: Instant): Judgement[] {
-  const sheet = facts.sheet[entry.subject];
-  if (!sheet) return [judge('refuse', message('guard.no-sheet'), 'record')];
-  const at = sheetAt(sheet, now);
-  if (at.live?.id !== entry.data.step) return [judge('refuse', message('guard.not-this-step'), 'record')];
-  if (at.standsUntil && !at.isOver)
-    return [judge('refuse', message('guard.clock-runs', { untilAt: at.standsUntil }), 'record')];
-  return [];
-}
-
-function onSheetEnded(facts: Facts, entry: EntryOf<'sheet.ended'>, now: Instant): Judgement[] {
-  const sheet = facts.sheet[entry.subject];
-  if (!sheet || sheet.ended) return [judge('refuse', message('guard.no-sheet'), 'record')];
-  return entry.data.outcome === 'finished' && sheetAt(sheet, now).phase !== 'finished'
-    ? [judge('refuse', message('guard.sheet-runs'), 'record')]
-    : [];
 }
 
 function onAdded(facts: Facts, entry: EntryOf<'container.added'>): Judgement[] {

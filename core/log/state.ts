@@ -1,18 +1,16 @@
 import { addMinutes, type Day, dayOf, daysBetween, type Instant, minutesBetween } from '../calendar/day.ts';
 import { type Batch, type BatchStanding, isRunning, standingOf } from '../chlorine/batch.ts';
 import { RESIDUAL_AIM_MG_L, RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts';
-import { judgeHeldBefore } from '../containers/fitness.ts';
 import { type ContainerKind, seedKinds } from '../containers/kinds.ts';
 import { massKg } from '../containers/mass.ts';
-import { credit, meets } from '../ct/credit.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import { countedL } from '../need/building.ts';
 import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/need.ts';
 import { type Reach, reachOf } from '../need/reach.ts';
 import { type GoodUntil, goodUntil } from '../rotation/goodUntil.ts';
-import { neverDrunk, waters } from '../rotation/waters.ts';
 import type { Subject } from './entry.ts';
 import type { ContainerFacts, Facts, Fill } from './facts.ts';
+import { failure, type Proof, proofOf, vesselJudgement, waiting } from './proof.ts';
 import { sheetAt } from './sheets.ts';
 
 /** The state of the water in a container, as it is drawn everywhere. */
@@ -28,9 +26,6 @@ export const waterStates: readonly WaterState[] = [
   'failed',
   'empty',
 ];
-
-/** What proves that water is fit to drink. `source`: it came so; `smell`: the weaker proof. */
-export type Proof = 'source' | 'residual' | 'smell' | 'method';
 
 /** A container at a moment. */
 export interface ContainerState {
@@ -182,65 +177,6 @@ export function containerState(
         })
       : judge(state === 'ready' ? 'ok' : 'warn', message(`state.${state}`, params), until.rule.source);
   return { ...dated, state, counts: 'drinking', judgement };
-}
-
-function failure(
-  container: ContainerFacts,
-  fill: Fill,
-  standing: BatchStanding | undefined,
-): Judgement | undefined {
-  if (container.condemned) {
-    return judge('refuse', message('state.condemned', { why: container.condemned.why }), 'record', {
-      remedy: message('state.failed.remedy'),
-    });
-  }
-  if (fill.failed) {
-    return judge('refuse', message(`state.failed.${fill.failed.why}`), 'who-gdwq', {
-      remedy: message('state.failed.remedy'),
-    });
-  }
-  if (standing?.phase === 'failed') {
-    return judge('refuse', message('state.failed.residual'), 'who-gdwq', {
-      remedy: message('state.failed.residual.remedy'),
-    });
-  }
-  if (standing?.phase === 'unfit') {
-    return judge('refuse', message('state.failed.chemical'), 'epa-emergency', {
-      remedy: message('state.failed.residual.remedy'),
-    });
-  }
-  return undefined;
-}
-
-function waiting(standing: BatchStanding): Judgement {
-  const params: Record<string, string | number> = standing.standsUntil
-    ? { untilAt: standing.standsUntil }
-    : {};
-  const verdict = standing.phase === 'stand' || standing.phase === 'read' ? 'warn' : 'refuse';
-  return judge(verdict, message(`state.waiting.${standing.phase}`, params), 'who-gdwq');
-}
-
-function proofOf(fill: Fill, standing: BatchStanding | undefined): Proof | undefined {
-  if (neverDrunk(fill.water)) return undefined;
-  if (standing?.phase === 'passed') return 'residual';
-  if (standing?.phase === 'passed-by-smell') return 'smell';
-  if (standing?.phase === 'abandoned' && standing.doses > 0) return undefined;
-  if (waters[fill.water].drinkable) return 'source';
-  return fill.treated && meets(fill.treated.credit, ORDINARY) ? 'method' : undefined;
-}
-
-/** What water of no particular danger must have been given: two stars of WHO's scheme for household treatment. */
-const ORDINARY = credit(2, 3, 2, 2);
-
-/** Why a vessel cannot hold drinking water, or undefined. */
-function vesselJudgement(container: ContainerFacts): Judgement | undefined {
-  if (container.role === 'raw') {
-    return judge('warn', message('state.raw-vessel'), 'cdc-storage', {
-      remedy: message('state.raw-vessel.remedy'),
-    });
-  }
-  const past = judgeHeldBefore(container.heldBefore);
-  return past.verdict === 'refuse' ? past : undefined;
 }
 
 export interface Tally {

@@ -1,16 +1,25 @@
+import { ageing } from './ageing.ts';
 import { alum } from './alum.ts';
 import { boil } from './boil.ts';
 import { bucketFilter } from './bucketFilter.ts';
 import { can } from './can.ts';
-import { ageing, contactCredit, demandTest, removing, sanitising, shock, stock } from './chlorineJobs.ts';
-import { distil, reverseOsmosis } from './distil.ts';
+import { contactCredit } from './contactCredit.ts';
+import { demandTest } from './demandTest.ts';
+import { distil } from './distil.ts';
 import { electricity } from './electricity.ts';
 import { filter } from './filter.ts';
+import { iodine } from './iodine.ts';
 import { layeredFilter } from './layeredFilter.ts';
 import type { Method } from './method.ts';
+import { permanganate } from './permanganate.ts';
+import { removing } from './removing.ts';
+import { reverseOsmosis } from './reverseOsmosis.ts';
+import { sanitising } from './sanitising.ts';
 import { settle } from './settle.ts';
+import { shock } from './shock.ts';
+import { stock } from './stock.ts';
 import { sun } from './sun.ts';
-import { iodine, permanganate, tablets } from './tablets.ts';
+import { tablets } from './tablets.ts';
 import { uv } from './uv.ts';
 
 /** Every method of the bench, in the order of the work. The dose of bleach itself has a screen of its own. */

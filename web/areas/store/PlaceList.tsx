@@ -6,7 +6,7 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { useInTurn } from '../../ui/InTurn.tsx';
 import { waterFill } from '../../ui/Textures.tsx';
-import { itemsByPlace } from './layout.ts';
+import { itemsByPlace } from './items.ts';
 import { usePlaceNotes } from './placeNotes.ts';
 
 /** What a place holds, by state. */

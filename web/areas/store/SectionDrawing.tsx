@@ -8,12 +8,12 @@ import { useInTurn } from '../../ui/InTurn.tsx';
 import { useWidth } from '../../ui/useWidth.ts';
 import { ContainerDrawing } from './ContainerDrawing.tsx';
 import { DragField, DropZone } from './drag.tsx';
+import { itemsByPlace } from './items.ts';
 import { useKindName } from './kindName.ts';
 import {
   type DrawnBuilding,
   type DrawnGhost,
   type DrawnPlace,
-  itemsByPlace,
   type Planned,
   type Section,
   sectionOf,

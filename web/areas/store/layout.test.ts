@@ -3,7 +3,8 @@ import { fold } from '#core/log/fold.ts';
 import { stateAt } from '#core/log/state.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { generate } from '../../../scripts/generate.ts';
-import { type Box, type Drawn, itemsByPlace, sectionOf } from './layout.ts';
+import { itemsByPlace } from './items.ts';
+import { type Box, type Drawn, sectionOf } from './layout.ts';
 import { nextCodes } from './settingDown.ts';
 
 const NOW = '2026-11-25T09:00:00.000Z';

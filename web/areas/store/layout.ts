@@ -1,7 +1,9 @@
 import { type ContainerKind, footprintM } from '#core/containers/kinds.ts';
 import type { BuildingFacts, ContainerFacts, Facts, PlaceFacts } from '#core/log/facts.ts';
 import { roomAbove } from '#core/log/mixRoom.ts';
-import { type ContainerState, kindOf, type WaterState, waterStates } from '#core/log/state.ts';
+import type { WaterState } from '#core/log/state.ts';
+import type { Item } from './items.ts';
+import { GAP_M, standOn } from './stand.ts';
 
 /** A rectangle in metres; x to the right, y up from the ground. */
 export interface Box {
@@ -46,174 +48,14 @@ export interface Section {
   readonly extent: Box;
 }
 
-const GAP_M = 0.05;
 const BUILDING_GAP_M = 0.8;
 const MARGIN_M = 0.45;
-const MOST_STACKED = 3;
-const UNKNOWN_KIND = {
-  id: 'unknown',
-  shape: 'can',
-  nominalL: 20,
-  usableShare: 1,
-  tareKg: 1,
-  widthMm: 300,
-  depthMm: 300,
-  heightMm: 400,
-  stackable: false,
-  material: 'HDPE',
-  lightProof: false,
-  neck: 'narrow',
-  tap: false,
-  price: 0,
-  serviceYears: 1,
-} as const satisfies ContainerKind;
-
-const worstFirst = [...waterStates].reverse();
-const worseOf = (a: WaterState, b: WaterState): WaterState =>
-  a === 'empty' ? b : b === 'empty' ? a : worstFirst.indexOf(a) < worstFirst.indexOf(b) ? a : b;
-
 /** So many of a kind that a plan would stand on a floor or a shelf. */
 export interface Planned {
   readonly kind: ContainerKind;
   readonly place: string;
   readonly shelf?: string;
   readonly count: number;
-}
-
-/** A container with its kind and its state. */
-export interface Item {
-  readonly container: ContainerFacts;
-  readonly kind: ContainerKind;
-  readonly state: ContainerState;
-}
-
-const widthOf = (items: readonly Item[]): number =>
-  items.reduce((sum, i) => sum + footprintM(i.kind).widthM + GAP_M, 0);
-
-// a state is made anew whenever its container or its kind changes, so its item can be kept with it
-const itemsKept = new WeakMap<ContainerState, Item>();
-
-function itemOf(facts: Facts, container: ContainerFacts, state: ContainerState): Item {
-  const last = itemsKept.get(state);
-  if (last) return last;
-  const item = { container, kind: kindOf(facts, container.kind) ?? UNKNOWN_KIND, state };
-  itemsKept.set(state, item);
-  return item;
-}
-
-const placesKept = new WeakMap<object, ReadonlyMap<string, readonly Item[]>>();
-
-/** What stands in each place, as long as no state changes: the drawing and the list under it look at the same. */
-export function itemsByPlace(
-  facts: Facts,
-  states: Readonly<Record<string, ContainerState>>,
-): ReadonlyMap<string, readonly Item[]> {
-  const last = placesKept.get(states);
-  if (last) return last;
-  const byPlace = new Map<string, Item[]>();
-  for (const container of Object.values(facts.container)) {
-    const state = states[container.id];
-    if (!state) continue;
-    const item = itemOf(facts, container, state);
-    const here = byPlace.get(container.place);
-    if (here) here.push(item);
-    else byPlace.set(container.place, [item]);
-  }
-  placesKept.set(states, byPlace);
-  return byPlace;
-}
-
-/** Stands items side by side from x on a base; stacks, then merges like neighbours, when they would not fit. */
-export function standOn(
-  items: readonly Item[],
-  x: number,
-  y: number,
-  widthM: number,
-  headroomM = Number.POSITIVE_INFINITY,
-): Drawn[] {
-  // the width is known before anything is drawn: ten thousand vessels in few rooms are never drawn singly
-  if (widthOf(items) <= widthM)
-    return inRow(
-      items.map(i => drawnOf(i, x, y)),
-      x,
-    );
-  const stacks = stacksOf(items, headroomM);
-  if (widthOf(stacks.map(stack => stack[0]!)) <= widthM) return inStacks(stacks, x, y);
-  return squeezed(inRow(merged(items, x, y), x), x, widthM);
-}
-
-function drawnOf({ container, kind, state }: Item, x: number, y: number): Drawn {
-  const { widthM } = footprintM(kind);
-  return {
-    container,
-    kind,
-    state: state.state,
-    level: levelOf(kind, state),
-    count: 1,
-    x,
-    y,
-    w: widthM,
-    h: kind.heightMm / 1000,
-  };
-}
-
-const levelOf = (kind: ContainerKind, state: ContainerState): number =>
-  kind.nominalL > 0 ? Math.min(1, state.litres / kind.nominalL) : 0;
-
-function inRow(list: readonly Drawn[], x: number): Drawn[] {
-  let at = x;
-  return list.map(d => {
-    const placed = { ...d, x: at };
-    at += d.w + GAP_M;
-    return placed;
-  });
-}
-
-/** Stackable neighbours of one kind go on top of each other, as high as the room allows. */
-function stacksOf(items: readonly Item[], headroomM: number): Item[][] {
-  const stacks: Item[][] = [];
-  for (const item of items) {
-    const top = stacks.at(-1);
-    const fits =
-      top &&
-      item.kind.stackable &&
-      top[0]!.kind.id === item.kind.id &&
-      top.length < MOST_STACKED &&
-      ((top.length + 1) * item.kind.heightMm) / 1000 <= headroomM;
-    if (fits) top.push(item);
-    else stacks.push([item]);
-  }
-  return stacks;
-}
-
-function inStacks(stacks: readonly Item[][], x: number, y: number): Drawn[] {
-  let at = x;
-  return stacks.flatMap(stack => {
-    const drawn = stack.map((item, i) => drawnOf(item, at, y + (i * item.kind.heightMm) / 1000));
-    at += drawn[0]!.w + GAP_M;
-    return drawn;
-  });
-}
-
-/** One counted block for each kind, in its worst state. */
-function merged(items: readonly Item[], x: number, y: number): Drawn[] {
-  const byKind = new Map<string, Item[]>();
-  for (const item of items) {
-    const like = byKind.get(item.kind.id);
-    if (like) like.push(item);
-    else byKind.set(item.kind.id, [item]);
-  }
-  return [...byKind.values()].map(like => {
-    const worst = like.reduce((a, b) => (worseOf(a.state.state, b.state.state) === a.state.state ? a : b));
-    const level = like.reduce((sum, i) => sum + levelOf(i.kind, i.state), 0) / like.length;
-    return { ...drawnOf(worst, x, y), level, count: like.length };
-  });
-}
-
-function squeezed(list: readonly Drawn[], x: number, widthM: number): Drawn[] {
-  const whole = list.reduce((sum, d) => sum + d.w + GAP_M, 0);
-  if (whole <= widthM) return [...list];
-  return list.map(d => ({ ...d, x: x + (d.x - x) * (widthM / whole), w: d.w * (widthM / whole) }));
 }
 
 /** Planned vessels stand to the right of what is there already, one for each kind with its count. */

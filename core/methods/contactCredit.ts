@@ -1,0 +1,71 @@
+import { hoclShare } from '../chlorine/hocl.ts';
+import { credit } from '../ct/credit.ts';
+import { giardiaLog, virusLog } from '../ct/ct.ts';
+import { judge, message } from '../judgement.ts';
+import { choiceOf, type Method, numberOf } from './method.ts';
+
+/** What a documented contact earned, and how much of the chlorine does the work. */
+export const contactCredit: Method = {
+  id: 'contact-credit',
+  tool: 'chlorine',
+  credit: credit(3, 3, 0, 0),
+  accepts: { mostNtu: 5, leastPh: 6, mostPh: 9 },
+  removes: [],
+  concentrates: [],
+  adds: ['chlorine'],
+  supplies: ['test-kit'],
+  blanks: [
+    { id: 'mgL', kind: 'quantity', dimension: 'number', least: 0, most: 20, start: 0.5 },
+    { id: 'minutes', kind: 'quantity', dimension: 'number', least: 0, most: 10_000, start: 30 },
+    { id: 'temperatureC', kind: 'quantity', dimension: 'temperatureC', least: -2, most: 60, start: 10 },
+    { id: 'ph', kind: 'quantity', dimension: 'number', least: 3, most: 12, start: 7.5 },
+    { id: 'product', kind: 'choice', options: ['free', 'cyanurate'], start: 'free' },
+  ],
+  answer: inputs => {
+    const n = (id: string) => numberOf(inputs, id);
+    const [mgL, minutes, temperatureC, ph] = [n('mgL'), n('minutes'), n('temperatureC'), n('ph')];
+    if (mgL === undefined || minutes === undefined || temperatureC === undefined || ph === undefined)
+      return undefined;
+    const hasCyanurate = choiceOf(inputs, 'product') === 'cyanurate';
+    const contact = { freeChlorineMgL: mgL, minutes, temperatureC, ph };
+    const giardia = hasCyanurate ? 0 : giardiaLog(contact);
+    const viruses = hasCyanurate ? 0 : virusLog(contact);
+    const params = {
+      ct: mgL * minutes,
+      giardia,
+      viruses,
+      mgL,
+      minutes,
+      hocl: hoclShare(ph, temperatureC),
+      temperatureC,
+      ph,
+    };
+    return {
+      headline: message('credit.headline', params),
+      under: message('credit.under', params),
+      working: [message('credit.working', params), message('credit.hocl', params)],
+      scale: {
+        ticks: [0, 1, 2, 3, 4, 5, 6],
+        spacing: 'linear',
+        marks: [
+          { id: 'viruses', value: viruses, note: message('log.viruses') },
+          { id: 'protozoa', value: giardia, note: message('log.protozoa') },
+          { id: 'crypto', value: 0, note: message('log.crypto') },
+        ],
+      },
+      judgements: [
+        ...(hasCyanurate
+          ? [
+              judge('refuse', message('credit.cyanurate'), 'who-gdwq', {
+                remedy: message('credit.cyanurate.remedy'),
+              }),
+            ]
+          : []),
+        ...(ph > 9 || ph < 6 ? [judge('warn', message('credit.ph'), 'who-gdwq')] : []),
+        judge('warn', message('credit.crypto'), 'cdc-sws'),
+      ],
+      steps: [],
+      uses: [],
+    };
+  },
+};

@@ -1,0 +1,36 @@
+import { noCredit } from '../ct/credit.ts';
+import { judge, message } from '../judgement.ts';
+import { doStep, type Method, numberOf, waitStep } from './method.ts';
+
+/** Permanganate: the last resort, without any credit. */
+export const permanganate: Method = {
+  id: 'permanganate',
+  tool: 'tablets',
+  credit: noCredit,
+  accepts: { mostNtu: 5 },
+  removes: [],
+  concentrates: [],
+  adds: ['taste'],
+  supplies: ['permanganate'],
+  blanks: [{ id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 1000, start: 10 }],
+  answer: inputs => {
+    const volumeL = numberOf(inputs, 'volumeL');
+    if (volumeL === undefined) return undefined;
+    return {
+      headline: message('permanganate.headline', { volumeL }),
+      working: [message('permanganate.working')],
+      judgements: [
+        judge('warn', message('permanganate.no-credit'), 'practice', {
+          remedy: message('permanganate.remedy'),
+        }),
+        judge('warn', message('permanganate.burns'), 'practice'),
+      ],
+      steps: [
+        doStep('dissolve', message('step.permanganate.dissolve')),
+        doStep('drip', message('step.permanganate.drip')),
+        waitStep('stand', message('step.permanganate.stand'), 30),
+      ],
+      uses: [],
+    };
+  },
+};

@@ -1,0 +1,83 @@
+import { powderG, type ShockSchoolId, SWAB_SHARE, shockSchools, wellL } from '../chlorine/shock.ts';
+import { noCredit } from '../ct/credit.ts';
+import { judge, message } from '../judgement.ts';
+import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+
+import { strengthBlank } from './strengthBlank.ts';
+
+/** Disinfecting a tank or a well as a whole; its water is not drunk until it is flushed. */
+export const shock: Method = {
+  id: 'shock',
+  tool: 'chlorine',
+  credit: noCredit,
+  accepts: {},
+  removes: [],
+  concentrates: [],
+  adds: ['chlorine'],
+  supplies: ['bleach', 'chlorine-powder'],
+  blanks: [
+    { id: 'vessel', kind: 'choice', options: ['tank', 'well'], start: 'tank' },
+    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 5, most: 1_000_000, start: 5000 },
+    { id: 'diameterM', kind: 'quantity', dimension: 'lengthM', least: 0.05, most: 20, start: 1 },
+    { id: 'depthM', kind: 'quantity', dimension: 'lengthM', least: 0.05, most: 200, start: 3 },
+    { id: 'school', kind: 'choice', options: Object.keys(shockSchools), start: 'fifty-full' },
+    strengthBlank,
+    { id: 'powderPercent', kind: 'quantity', dimension: 'number', least: 20, most: 75, start: 65 },
+  ],
+  answer: inputs => {
+    const n = (id: string) => numberOf(inputs, id);
+    const isWell = choiceOf(inputs, 'vessel') === 'well';
+    const [diameterM, depthM, strengthMgMl] = [n('diameterM'), n('depthM'), n('strengthMgMl')];
+    const volumeL = isWell ? (diameterM && depthM ? wellL(diameterM, depthM) : undefined) : n('volumeL');
+    if (volumeL === undefined || strengthMgMl === undefined) return undefined;
+    const school = choiceOf<ShockSchoolId>(inputs, 'school');
+    const litresOf = (id: ShockSchoolId) => (id === 'swab-200' ? volumeL * SWAB_SHARE : volumeL);
+    const doseOf = (id: ShockSchoolId) => (litresOf(id) * shockSchools[id].mgL) / strengthMgMl;
+    const { mgL, hours } = shockSchools[school];
+    const params = {
+      volumeL,
+      mgL,
+      hours,
+      doseMl: doseOf(school),
+      doseL: doseOf(school) / 1000,
+      powderG: powderG(litresOf(school), mgL, n('powderPercent') ?? 65),
+      wetL: litresOf(school),
+    };
+    return {
+      headline: message('shock.headline', params),
+      under: message('shock.under', params),
+      working: [message(isWell ? 'shock.working-well' : 'shock.working', params)],
+      scale: {
+        ticks: [5, 10, 20, 50, 100, 200, 500],
+        spacing: 'log',
+        marks: (Object.keys(shockSchools) as ShockSchoolId[]).map(id => ({
+          id,
+          value: shockSchools[id].mgL,
+          note: message('shock.mark', { hours: shockSchools[id].hours, doseMl: doseOf(id) }),
+          ...(id === school ? { chosen: true } : {}),
+        })),
+        sets: 'school',
+      },
+      judgements: [
+        judge('warn', message('shock.not-drunk'), 'awwa', { remedy: message('shock.not-drunk.remedy') }),
+        judge('warn', message('shock.mixing'), 'practice'),
+        ...(isWell ? [judge('warn', message('shock.well'), 'awwa')] : []),
+      ],
+      steps: [
+        doStep('sign', message('step.shock.sign')),
+        doStep('dose', message('step.shock.dose', params)),
+        waitStep('stand', message('step.shock.stand', params), hours * 60),
+        doStep('drain', message('step.shock.drain')),
+        {
+          id: 'read',
+          kind: 'read',
+          text: message('step.shock.read'),
+          reading: { unit: 'mg/L', most: 4 },
+          onFail: message('step.shock.read.fail'),
+        },
+        doStep('test', message('step.shock.test')),
+      ],
+      uses: [{ supply: 'bleach', amount: doseOf(school) }],
+    };
+  },
+};

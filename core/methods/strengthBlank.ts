@@ -1,0 +1,11 @@
+import type { Blank } from './method.ts';
+
+/** Strength of the bleach in hand (mg of available chlorine in a mL). */
+export const strengthBlank: Blank = {
+  id: 'strengthMgMl',
+  kind: 'quantity',
+  dimension: 'number',
+  least: 0.1,
+  most: 250,
+  start: 61.8,
+};

@@ -1,0 +1,62 @@
+import type { ContainerKind } from '#core/containers/kinds.ts';
+import type { ContainerFacts, Facts } from '#core/log/facts.ts';
+import { type ContainerState, kindOf } from '#core/log/state.ts';
+
+/** A container with its kind and its state. */
+export interface Item {
+  readonly container: ContainerFacts;
+  readonly kind: ContainerKind;
+  readonly state: ContainerState;
+}
+
+/** What is drawn for a container whose kind nobody knows any more. */
+const UNKNOWN_KIND = {
+  id: 'unknown',
+  shape: 'can',
+  nominalL: 20,
+  usableShare: 1,
+  tareKg: 1,
+  widthMm: 300,
+  depthMm: 300,
+  heightMm: 400,
+  stackable: false,
+  material: 'HDPE',
+  lightProof: false,
+  neck: 'narrow',
+  tap: false,
+  price: 0,
+  serviceYears: 1,
+} as const satisfies ContainerKind;
+
+// a state is made anew whenever its container or its kind changes, so its item can be kept with it
+const itemsKept = new WeakMap<ContainerState, Item>();
+
+function itemOf(facts: Facts, container: ContainerFacts, state: ContainerState): Item {
+  const last = itemsKept.get(state);
+  if (last) return last;
+  const item = { container, kind: kindOf(facts, container.kind) ?? UNKNOWN_KIND, state };
+  itemsKept.set(state, item);
+  return item;
+}
+
+const placesKept = new WeakMap<object, ReadonlyMap<string, readonly Item[]>>();
+
+/** What stands in each place, as long as no state changes: the drawing and the list under it look at the same. */
+export function itemsByPlace(
+  facts: Facts,
+  states: Readonly<Record<string, ContainerState>>,
+): ReadonlyMap<string, readonly Item[]> {
+  const last = placesKept.get(states);
+  if (last) return last;
+  const byPlace = new Map<string, Item[]>();
+  for (const container of Object.values(facts.container)) {
+    const state = states[container.id];
+    if (!state) continue;
+    const item = itemOf(facts, container, state);
+    const here = byPlace.get(container.place);
+    if (here) here.push(item);
+    else byPlace.set(container.place, [item]);
+  }
+  placesKept.set(states, byPlace);
+  return byPlace;
+}
