@@ -1,7 +1,14 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { poreCredit } from '../filters/pore.ts';
-import { dioxideCryptoLog, giardiaCt, giardiaLog, virusLog } from './ct.ts';
+import {
+  dioxideCryptoLog,
+  dioxideGiardiaLog,
+  dioxideVirusLog,
+  giardiaCt,
+  giardiaLog,
+  virusLog,
+} from './ct.ts';
 
 describe('CT', () => {
   it('for 3 log of Giardia at 10 °C, pH 7 and 1 mg/L is about 116 (EPA’s table has 112)', () => {
@@ -41,6 +48,24 @@ describe('CT', () => {
   });
   it('of chlorine dioxide for 3 log of Cryptosporidium at 20 °C is 348', () => {
     expect(dioxideCryptoLog(20, 348)).toBeCloseTo(3, 1);
+  });
+});
+
+describe('chlorine dioxide', () => {
+  const at = (minutes: number, temperatureC: number) => ({
+    freeChlorineMgL: 1,
+    minutes,
+    temperatureC,
+    ph: 7,
+  });
+  it('earns 3 log of Giardia and 4 of viruses at the CT of EPA’s table, and in proportion below', () => {
+    expect(dioxideGiardiaLog(at(23, 10))).toBeCloseTo(3, 9);
+    expect(dioxideVirusLog(at(25.1, 10))).toBeCloseTo(4, 9);
+    expect(dioxideGiardiaLog(at(11.5, 10))).toBeCloseTo(1.5, 9);
+    // between 10 and 15 °C the table runs from 23 to 19
+    expect(dioxideGiardiaLog(at(21, 12.5))).toBeCloseTo(3, 9);
+    expect(dioxideVirusLog(at(500, 10))).toBe(4);
+    expect(dioxideGiardiaLog(at(500, 0))).toBe(0);
   });
 });
 

@@ -383,3 +383,19 @@ describe('old entries', () => {
     expect(() => upcast({ ...stored, v: 9 })).toThrow(/version 9; this build reads up to/);
   });
 });
+
+describe('folding many entries at once', () => {
+  it('gives what folding one after another gives, and leaves what it began with alone', () => {
+    const entries = tarnHollow('2026-11-25T09:00:00.000Z');
+    const half = Math.floor(entries.length / 2);
+    const before = fold(entries.slice(0, half));
+    const untouched = structuredClone(before);
+    const rest = entries.slice(half).filter(e => e.kind !== 'struck');
+    const seen: string[] = [];
+    const together = foldOnto(before, rest, (_, entry) => seen.push(entry.id));
+    const single = rest.reduce((facts, entry) => foldOnto(facts, [entry]), before);
+    expect(together).toEqual(single);
+    expect(before).toEqual(untouched);
+    expect(seen).toEqual(rest.map(e => e.id));
+  });
+});

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { fold } from './fold.ts';
-import { labelOf, saysOf } from './label.ts';
+import { labelOf, saysOf, supplyLabel } from './label.ts';
 import { stateAt } from './state.ts';
 
 const NOW = '2026-11-25T09:00:00.000Z';
@@ -58,5 +58,32 @@ describe('a label', () => {
     expect(saysOf(labelOf(facts, container, { ...at, litres: at.litres - 5 }))).not.toBe(before);
     expect(saysOf(labelOf(facts, { ...container, shelf: 'Z' }, at))).not.toBe(before);
     expect(before.length).toBeLessThanOrEqual(400);
+  });
+});
+
+describe('the label of a chemical', () => {
+  it('says what it is, its strength and its dates, and that nobody drinks it', () => {
+    const label = supplyLabel({
+      id: 'supply:1',
+      name: 'Chlorine stock 1 %',
+      kind: 'bleach',
+      amount: 500,
+      used: 0,
+      setAt: '2026-11-25T08:00:00.000Z',
+      where: 'Cellar, top step',
+      openedOn: '2026-11-20',
+      bleach: { product: 'plain', basis: 'trade', strength: 1, madeOn: '2026-11-19', keptC: 14 },
+    });
+    expect(label.notForDrinking).toBe(true);
+    expect(label.grade.id).toBe('label.chemical');
+    expect(label.where).toBe('Cellar, top step');
+    expect(label.lines.map(l => l.id)).toEqual([
+      'label.supply',
+      'label.strength',
+      'label.made',
+      'label.opened',
+      'label.use-by',
+    ]);
+    expect(label.lines.at(-1)!.params).toEqual({ untilDay: '2027-11-19' });
   });
 });

@@ -1,8 +1,34 @@
 import { hoclShare } from '../chlorine/hocl.ts';
 import { credit } from '../ct/credit.ts';
-import { giardiaLog, virusLog } from '../ct/ct.ts';
+import {
+  type Contact,
+  ctMgMinL,
+  dioxideCryptoLog,
+  dioxideGiardiaLog,
+  dioxideVirusLog,
+  giardiaLog,
+  virusLog,
+} from '../ct/ct.ts';
 import { judge, message } from '../judgement.ts';
 import { choiceOf, type Method, numberOf } from './method.ts';
+
+type Product = 'free' | 'dioxide' | 'cyanurate';
+const products: readonly Product[] = ['free', 'dioxide', 'cyanurate'];
+type Earned = { readonly giardia: number; readonly viruses: number; readonly crypto: number };
+
+/** Cryptosporidium is credited up to this by chlorine dioxide. */
+const MOST_CRYPTO_LOG = 3;
+
+const earnedBy: Record<Product, (c: Contact) => Earned> = {
+  free: c => ({ giardia: giardiaLog(c), viruses: virusLog(c), crypto: 0 }),
+  dioxide: c => ({
+    giardia: dioxideGiardiaLog(c),
+    viruses: dioxideVirusLog(c),
+    crypto: Math.min(MOST_CRYPTO_LOG, dioxideCryptoLog(c.temperatureC, ctMgMinL(c))),
+  }),
+  // readings with cyanurate in the water are optimistic: no credit by CT
+  cyanurate: () => ({ giardia: 0, viruses: 0, crypto: 0 }),
+};
 
 /** What a documented contact earned, and how much of the chlorine does the work. */
 export const contactCredit: Method = {
@@ -19,21 +45,21 @@ export const contactCredit: Method = {
     { id: 'minutes', kind: 'quantity', dimension: 'number', least: 0, most: 10_000, start: 30 },
     { id: 'temperatureC', kind: 'quantity', dimension: 'temperatureC', least: -2, most: 60, start: 10 },
     { id: 'ph', kind: 'quantity', dimension: 'number', least: 3, most: 12, start: 7.5 },
-    { id: 'product', kind: 'choice', options: ['free', 'cyanurate'], start: 'free' },
+    { id: 'product', kind: 'choice', options: products, start: 'free' },
   ],
   answer: inputs => {
     const n = (id: string) => numberOf(inputs, id);
     const [mgL, minutes, temperatureC, ph] = [n('mgL'), n('minutes'), n('temperatureC'), n('ph')];
     if (mgL === undefined || minutes === undefined || temperatureC === undefined || ph === undefined)
       return undefined;
-    const hasCyanurate = choiceOf(inputs, 'product') === 'cyanurate';
+    const product = choiceOf<Product>(inputs, 'product');
     const contact = { freeChlorineMgL: mgL, minutes, temperatureC, ph };
-    const giardia = hasCyanurate ? 0 : giardiaLog(contact);
-    const viruses = hasCyanurate ? 0 : virusLog(contact);
+    const { giardia, viruses, crypto } = earnedBy[product](contact);
     const params = {
       ct: mgL * minutes,
       giardia,
       viruses,
+      crypto,
       mgL,
       minutes,
       hocl: hoclShare(ph, temperatureC),
@@ -43,26 +69,31 @@ export const contactCredit: Method = {
     return {
       headline: message('credit.headline', params),
       under: message('credit.under', params),
-      working: [message('credit.working', params), message('credit.hocl', params)],
+      working:
+        product === 'dioxide'
+          ? [message('credit.working-dioxide', params)]
+          : [message('credit.working', params), message('credit.hocl', params)],
       scale: {
         ticks: [0, 1, 2, 3, 4, 5, 6],
         spacing: 'linear',
         marks: [
           { id: 'viruses', value: viruses, note: message('log.viruses') },
           { id: 'protozoa', value: giardia, note: message('log.protozoa') },
-          { id: 'crypto', value: 0, note: message('log.crypto') },
+          { id: 'crypto', value: crypto, note: message('log.crypto') },
         ],
       },
       judgements: [
-        ...(hasCyanurate
+        ...(product === 'cyanurate'
           ? [
               judge('refuse', message('credit.cyanurate'), 'who-gdwq', {
                 remedy: message('credit.cyanurate.remedy'),
               }),
             ]
           : []),
-        ...(ph > 9 || ph < 6 ? [judge('warn', message('credit.ph'), 'who-gdwq')] : []),
-        judge('warn', message('credit.crypto'), 'cdc-sws'),
+        ...(product === 'free' && (ph > 9 || ph < 6)
+          ? [judge('warn', message('credit.ph'), 'who-gdwq')]
+          : []),
+        ...(product === 'dioxide' ? [] : [judge('warn', message('credit.crypto'), 'cdc-sws')]),
       ],
       steps: [],
       uses: [],

@@ -49,6 +49,23 @@ function rasterised(pdf: Buffer): PNG[] {
 }
 
 describe('labels', () => {
+  it('of a chemical are printed too, and say that nobody drinks it', async () => {
+    const supply = Object.values(fold(entries).supply).find(x => x.name === 'Bleach 6 %, hall')!;
+    const res = await askLabels({
+      containers: [supply.id],
+      sheet: 'single',
+      skip: 0,
+      address: 'http://water.example:4870',
+      units: 'metric',
+    });
+    expect(res.status).toBe(200);
+    writeFileSync(join(folder, 'chemical.pdf'), Buffer.from(await res.arrayBuffer()));
+    const text = spawnSync('pdftotext', ['-layout', join(folder, 'chemical.pdf'), '-']).stdout.toString();
+    expect(text).toMatch(/not for drinking/i);
+    expect(text).toContain('CHEMICAL');
+    expect(text).toMatch(/6\s.*wt|6\s/);
+  });
+
   it('carry a code that leads to the container’s page, on every grid', async () => {
     for (const sheet of ['single', 'a4-24', 'letter-30']) {
       const id = idOf('TH-007');

@@ -1,0 +1,43 @@
+import { describe, expect, it } from 'vitest';
+import type { SupplyFacts } from './facts.ts';
+import { foldSubject } from './fold.ts';
+import { type StoredEntry, upcast } from './upcast.ts';
+
+describe('entries of version 1', () => {
+  const old: StoredEntry = {
+    id: '01K6G2MXAGCKSJXM375YVRK3M7',
+    v: 1,
+    kind: 'supply.set',
+    subject: 'supply:01K6G2MXAGCKSJXM375YVRK3M8',
+    happenedAt: '2026-10-01T08:00:00.000Z',
+    recordedAt: '2026-10-01T08:00:00.000Z',
+    by: 'Odile',
+    data: {
+      name: 'Bleach',
+      amountMl: 1000,
+      bleach: { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 15 },
+    },
+  };
+
+  it('of a supply, which knew only bleach in millilitres, are lifted on read', () => {
+    const lifted = upcast(old);
+    expect(lifted.v).toBe(2);
+    expect(lifted.data).toEqual({
+      name: 'Bleach',
+      kind: 'bleach',
+      amount: 1000,
+      bleach: { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 15 },
+    });
+    const facts = foldSubject(old.subject, [lifted]) as SupplyFacts;
+    expect(facts).toMatchObject({ kind: 'bleach', amount: 1000, used: 0 });
+  });
+
+  it('of other kinds keep their data', () => {
+    const noted = { ...old, kind: 'noted', data: { text: 'looked at' } };
+    expect(upcast(noted).data).toEqual({ text: 'looked at' });
+  });
+
+  it('of a version to come are not guessed at', () => {
+    expect(() => upcast({ ...old, v: 99 })).toThrow(/version 99/);
+  });
+});
