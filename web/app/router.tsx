@@ -11,6 +11,7 @@ const layerParts = {
   rounds: () => import('../areas/store/Rounds.tsx'),
   round: () => import('../areas/store/Round.tsx'),
   store: () => import('../areas/store/Store.tsx'),
+  table: () => import('../areas/store/StoreTable.tsx'),
   history: () => import('../areas/store/HistoryPage.tsx'),
   supplies: () => import('../areas/supplies/Supplies.tsx'),
   bench: () => import('../areas/bench/Bench.tsx'),

@@ -1,4 +1,4 @@
-import { useCallback, useState } from 'react';
+import { lazy, Suspense, useCallback, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type WaterState, waterStates } from '#core/log/state.ts';
 import { useAppDispatch, useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
@@ -9,18 +9,20 @@ import { Dialog } from '../../ui/Dialog.tsx';
 import { InTurn } from '../../ui/InTurn.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { ContainerLife } from './ContainerLife.tsx';
-import { FoundDialog } from './FoundDialog.tsx';
 import { ghostsPlanned } from './ghosts.ts';
-import { LabelDialog } from './LabelDialog.tsx';
-import { LabelReader } from './LabelReader.tsx';
-import { PlaceEditor } from './PlaceEditor.tsx';
 import { PlaceList } from './PlaceList.tsx';
 import { SectionDrawing } from './SectionDrawing.tsx';
 import { SetDown } from './SetDown.tsx';
-import { StockTake } from './StockTake.tsx';
-import { StoreTable } from './StoreTable.tsx';
-import { TakeIn } from './TakeIn.tsx';
 import { TakeOut } from './TakeOut.tsx';
+
+// the table and the dialogs come when they are asked for, or while nothing else happens
+const FoundDialog = lazy(async () => ({ default: (await import('./FoundDialog.tsx')).FoundDialog }));
+const LabelDialog = lazy(async () => ({ default: (await import('./LabelDialog.tsx')).LabelDialog }));
+const LabelReader = lazy(async () => ({ default: (await import('./LabelReader.tsx')).LabelReader }));
+const PlaceEditor = lazy(async () => ({ default: (await import('./PlaceEditor.tsx')).PlaceEditor }));
+const StockTake = lazy(async () => ({ default: (await import('./StockTake.tsx')).StockTake }));
+const StoreTable = lazy(async () => ({ default: (await import('./StoreTable.tsx')).StoreTable }));
+const TakeIn = lazy(async () => ({ default: (await import('./TakeIn.tsx')).TakeIn }));
 
 /** The states that are on the drawing now, worst last. */
 function Legend({ states }: { states: readonly WaterState[] }) {
@@ -139,14 +141,16 @@ export function Store() {
           <>
             <Legend states={present} />
             {isTable ? (
-              <InTurn key="table">
-                <StoreTable
-                  onSelect={select}
-                  onLabels={setLabels}
-                  selected={selectedId}
-                  find={search.get('find') ?? ''}
-                />
-              </InTurn>
+              <Suspense fallback={null}>
+                <InTurn key="table">
+                  <StoreTable
+                    onSelect={select}
+                    onLabels={setLabels}
+                    selected={selectedId}
+                    find={search.get('find') ?? ''}
+                  />
+                </InTurn>
+              </Suspense>
             ) : (
               <div className="min-h-0 flex-1 overflow-y-auto">
                 <InTurn>
@@ -175,14 +179,16 @@ export function Store() {
           <SetDown onDone={() => setSettingDown(false)} />
         </Dialog>
       )}
-      {labels && (
-        <LabelDialog {...(labels === 'all' ? {} : { only: labels })} onClose={() => setLabels(null)} />
-      )}
-      {taking && <StockTake onClose={() => setTaking(false)} />}
-      {finding && <FoundDialog onClose={() => setFinding(false)} />}
-      {reading && <LabelReader onClose={() => setReading(false)} />}
-      {takingIn && <TakeIn onClose={() => setTakingIn(false)} />}
-      {edited && <PlaceEditor key={place} place={edited} onClose={() => setPlace(null)} />}
+      <Suspense fallback={null}>
+        {labels && (
+          <LabelDialog {...(labels === 'all' ? {} : { only: labels })} onClose={() => setLabels(null)} />
+        )}
+        {taking && <StockTake onClose={() => setTaking(false)} />}
+        {finding && <FoundDialog onClose={() => setFinding(false)} />}
+        {reading && <LabelReader onClose={() => setReading(false)} />}
+        {takingIn && <TakeIn onClose={() => setTakingIn(false)} />}
+        {edited && <PlaceEditor key={place} place={edited} onClose={() => setPlace(null)} />}
+      </Suspense>
     </div>
   );
 }
