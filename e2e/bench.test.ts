@@ -183,6 +183,38 @@ test('supplies are kept, drawn down by the bench, labelled and told in time', as
   }
 });
 
+test('a filter is commissioned, slows, and is condemned by frost: the register says so, and the cover too', async ({
+  visitor,
+}) => {
+  const { page } = visitor;
+  await settle(visitor);
+  await page.getByRole('link', { name: /^8 Supplies/ }).click();
+  await visitor.press('Add a supply');
+  await visitor.choose('Kind', /^filter/);
+  await visitor.fill('Name', 'Bucket filter');
+  await visitor.fill('Amount there now', '3800');
+  await visitor.press('Keep it');
+  await expect(page.getByTestId('supplies-answer')).toHaveText('One way to treat for 14 days');
+  const register = page.getByRole('region', { name: 'Filter register' });
+  await expect(register).toContainText('Not taken into use yet');
+  const log = async (what: string, flow?: string) => {
+    await visitor.choose('What happened to Bucket filter', what);
+    if (flow) await visitor.fill('Flow of Bucket filter', flow);
+    await visitor.press('Record it');
+  };
+  await log('taken into use, leak-tested and flushed', '20');
+  await expect(register).toContainText('Fit for use');
+  await log('flow read', '8');
+  await expect(register).toContainText('Below half of its first flow.');
+  await expect(register).toContainText('8 L/h, 20 when new');
+  await log('froze while wet');
+  await expect(register).toContainText('It froze while wet');
+  await expect(page.getByTestId('supplies-answer')).toHaveText('No way covers 14 days');
+  await expectAccessible(page);
+  await page.getByRole('link', { name: /^1 Today/ }).click();
+  await expect(page.getByText('Bucket filter is not to be used')).toBeVisible();
+});
+
 /** A day so many days from now, as a date field takes it. */
 const today = (_zeolite: Zeolite, days: number): string =>
   new Date(Date.now() + days * 86_400_000).toISOString().slice(0, 10);

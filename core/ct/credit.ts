@@ -27,3 +27,6 @@ export const credit = (bacteria: number, viruses: number, protozoa: number, cryp
 /** True where a credit reaches what is required in each of the four targets. */
 export const meets = (earned: Credit, required: Credit): boolean =>
   targets.every(target => earned[target] >= required[target]);
+
+/** What water of no particular danger must have been given: two stars of WHO's scheme for household treatment. */
+export const ORDINARY_CREDIT = credit(2, 3, 2, 2);

@@ -1,15 +1,12 @@
 import type { BatchStanding } from '../chlorine/batch.ts';
 import { judgeHeldBefore } from '../containers/fitness.ts';
-import { credit, meets } from '../ct/credit.ts';
+import { meets, ORDINARY_CREDIT } from '../ct/credit.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import { neverDrunk, waters } from '../rotation/waters.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
 
 /** What proves that water is fit to drink. `source`: it came so; `smell`: the weaker proof. */
 export type Proof = 'source' | 'residual' | 'smell' | 'method';
-
-/** What water of no particular danger must have been given: two stars of WHO's scheme for household treatment. */
-const ORDINARY = credit(2, 3, 2, 2);
 
 export function failure(
   container: ContainerFacts,
@@ -53,7 +50,7 @@ export function proofOf(fill: Fill, standing: BatchStanding | undefined): Proof 
   if (standing?.phase === 'passed-by-smell') return 'smell';
   if (standing?.phase === 'abandoned' && standing.doses > 0) return undefined;
   if (waters[fill.water].drinkable) return 'source';
-  return fill.treated && meets(fill.treated.credit, ORDINARY) ? 'method' : undefined;
+  return fill.treated && meets(fill.treated.credit, ORDINARY_CREDIT) ? 'method' : undefined;
 }
 
 /** Why a vessel cannot hold drinking water, or undefined. */

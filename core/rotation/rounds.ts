@@ -208,8 +208,12 @@ function laid(draft: Draft, q: RoundsQuestion, outage: Outage): Draft[] {
   return [{ ...draft, turns: draft.turns.slice(1), unmet: [...draft.unmet, unmet] }];
 }
 
+/** How uneven the visits are: of as many that move as much, level ones have the least sum of squares. */
+const unevenness = (d: Draft): number => d.visits.reduce((sum, v) => sum + sumL(v.turns) ** 2, 0);
+
+/** All in time before fewest visits, fewest visits before level work. */
 const byOutcome = (a: Draft, b: Draft): number =>
-  a.unmet.length - b.unmet.length || a.visits.length - b.visits.length;
+  a.unmet.length - b.unmet.length || a.visits.length - b.visits.length || unevenness(a) - unevenness(b);
 
 /** Which of two drafts with as many visits promises more. */
 type Better = (a: Draft, b: Draft) => number;

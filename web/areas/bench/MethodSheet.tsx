@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { meets, ORDINARY_CREDIT, targets } from '#core/ct/credit.ts';
 import type { SheetFacts } from '#core/log/facts.ts';
 import { passes, type SheetStanding, sheetAt } from '#core/log/sheets.ts';
 import type { Step } from '#core/methods/method.ts';
@@ -26,6 +27,12 @@ export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large
   const name = say(`method.${sheet.method}`);
   const code = facts.container[sheet.container ?? '']?.code;
   const also = sheet.container ? { also: [sheet.container] } : {};
+
+  // cleaning a vessel earns nothing and wants nothing
+  const hasTooLittle =
+    sheet.container !== undefined &&
+    targets.some(target => sheet.credit[target] > 0) &&
+    !meets(sheet.credit, ORDINARY_CREDIT);
 
   const lines = sheet.steps.map((step): SheetLine => {
     const done = sheet.done.findLast(d => d.step === step.id && passes(step, d.reading));
@@ -88,6 +95,9 @@ export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large
       ) : (
         <p className={`p-4 font-bold ${at.phase === 'finished' ? 'text-reed' : 'text-iron'}`} role="status">
           {say(`sheet.is.${at.phase}`)}
+          {at.phase === 'finished' && hasTooLittle && (
+            <span className="mt-1 block font-normal text-slate">{say('sheet.too-little')}</span>
+          )}
         </p>
       )}
     </section>
