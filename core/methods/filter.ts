@@ -1,7 +1,7 @@
-import { noCredit } from '../ct/credit.ts';
+import { type Credit, credit, noCredit, targets } from '../ct/credit.ts';
 import { poreCredit } from '../filters/pore.ts';
 import { judge, message } from '../judgement.ts';
-import { choiceOf, doStep, type Method, numberOf } from './method.ts';
+import { type Blank, choiceOf, doStep, type Inputs, type Method, numberOf } from './method.ts';
 
 /** Kinds of device, with the log reductions of WHO's household-treatment table where no certified figure is known. */
 const devices = {
@@ -11,8 +11,26 @@ const devices = {
   'slow-sand': { credit: { bacteria: 1, viruses: 0.5, protozoa: 2, crypto: 2 }, freezes: false },
   'by-pore': { credit: noCredit, freezes: true },
   layered: { credit: noCredit, freezes: false },
+  certified: { credit: noCredit, freezes: true },
 } as const;
 type Device = keyof typeof devices;
+
+/** Log reductions that a device's own certificate states; none is taken for granted. */
+const certifiedBlanks: readonly Blank[] = targets.map(target => ({
+  id: target,
+  kind: 'quantity',
+  dimension: 'number',
+  least: 0,
+  most: 9,
+  start: 0,
+}));
+
+function earnedBy(device: Device, inputs: Inputs, poreUm: number | undefined): Credit {
+  if (device === 'by-pore') return poreCredit({ poreUm: poreUm ?? 100, rating: choiceOf(inputs, 'rating') });
+  if (device !== 'certified') return devices[device].credit;
+  const [bacteria, viruses, protozoa, crypto] = targets.map(target => numberOf(inputs, target) ?? 0);
+  return credit(bacteria!, viruses!, protozoa!, crypto!);
+}
 
 /** Flow below this share of the new flow, after backflushing, means: replace. */
 const WORN_SHARE = 0.5;
@@ -32,6 +50,7 @@ export const filter: Method = {
     { id: 'device', kind: 'choice', options: Object.keys(devices), start: 'hollow-fibre' },
     { id: 'poreUm', kind: 'quantity', dimension: 'number', least: 0.0001, most: 100, start: 0.1 },
     { id: 'rating', kind: 'choice', options: ['absolute', 'nominal'], start: 'absolute' },
+    ...certifiedBlanks,
     { id: 'newLH', kind: 'quantity', dimension: 'number', least: 0.01, most: 10_000, start: 20 },
     { id: 'nowLH', kind: 'quantity', dimension: 'number', least: 0, most: 10_000 },
     { id: 'frozen', kind: 'choice', options: ['no', 'yes'], start: 'no' },
@@ -52,10 +71,7 @@ export const filter: Method = {
     const device = choiceOf<Device>(inputs, 'device');
     const nowLH = numberOf(inputs, 'nowLH');
     const flowLH = nowLH ?? newLH;
-    const earned =
-      device === 'by-pore'
-        ? poreCredit({ poreUm: poreUm ?? 100, rating: choiceOf(inputs, 'rating') })
-        : devices[device].credit;
+    const earned = earnedBy(device, inputs, poreUm);
     const hours = flowLH > 0 ? volumeL / flowLH : Number.POSITIVE_INFINITY;
     const isFrozen = choiceOf(inputs, 'frozen') === 'yes' && devices[device].freezes;
     const isWorn = nowLH !== undefined && nowLH < WORN_SHARE * newLH;
@@ -73,6 +89,7 @@ export const filter: Method = {
       headline: message('filter.headline', params),
       under: message('filter.passes', params),
       working: [message('filter.working', params)],
+      credit: earned,
       scale: {
         ticks: [0, 1, 2, 3, 4],
         spacing: 'linear',

@@ -98,6 +98,8 @@ export interface MethodAnswer {
   readonly curve?: Curve;
   /** Layers drawn to scale, the lowest first (mm). */
   readonly layers?: readonly { readonly id: string; readonly depthMm: number; readonly note: Message }[];
+  /** Where it depends on the case: what this run earns, instead of the method's own credit. */
+  readonly credit?: Credit;
   readonly judgements: readonly Judgement[];
   readonly steps: readonly Step[];
   readonly uses: readonly Use[];

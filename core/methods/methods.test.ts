@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import en from '../../web/texts/en.json';
+import { credit, noCredit } from '../ct/credit.ts';
 import { type Message, refusals } from '../judgement.ts';
 import { type Blank, type Context, type Inputs, type Method, type MethodAnswer, startOf } from './method.ts';
 import { methodOf, methods } from './methods.ts';
@@ -146,6 +147,16 @@ describe('answers that anybody can check', () => {
 
   it('a tank of 5,000 L at 50 mg/L takes 4.05 L of 6 % bleach', () => {
     expect(Number(ask('shock', {}).headline.params?.doseL)).toBeCloseTo((5000 * 50) / 61.8 / 1000, 3);
+  });
+
+  it('a filter earns by its pores, its kind, or its certificate', () => {
+    expect(ask('filter', { device: 'ultrafilter' }).credit).toEqual(credit(3, 3, 3, 3));
+    expect(ask('filter', { device: 'by-pore', poreUm: 0.1, rating: 'nominal' }).credit).toEqual(noCredit);
+    const certificate = { device: 'certified', bacteria: 6, viruses: 4, protozoa: 3, crypto: 3 };
+    const answer = ask('filter', certificate);
+    expect(answer.credit).toEqual(credit(6, 4, 3, 3));
+    expect(answer.judgements.map(j => j.reason.id)).not.toContain('filter.viruses');
+    expect(ask('filter', { device: 'layered' }).credit).toEqual(noCredit);
   });
 
   it('reverse osmosis feeds what it gives and what it rejects: 20 L at 1 to 3 are 80 L', () => {

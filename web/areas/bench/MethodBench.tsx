@@ -56,7 +56,7 @@ function beginDrafts(
         headline: storable(answer.headline),
         steps: answer.steps.map(step => ({ ...step, text: storable(step.text) })),
         uses,
-        credit: method.credit,
+        credit: answer.credit ?? method.credit,
       },
       also.length > 0 ? { also } : {},
     ),
