@@ -111,7 +111,8 @@ export class Visitor {
 
 /** Nothing that the accessibility rules know is broken on this screen. */
 export async function expectAccessible(page: Page): Promise<void> {
-  // a message on its way out lies over the next one for a moment
+  // what fades in or out has no contrast of its own, and lies over other things for a moment
+  await page.waitForFunction(() => document.getAnimations().every(a => a.playState !== 'running'));
   const { violations } = await new AxeBuilder({ page })
     .exclude('[data-sonner-toast][data-visible="false"]')
     .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])

@@ -11,7 +11,11 @@ export function strikesOf(entries: readonly Entry[]): Draft[] {
     .map(e => draft('struck', e.subject, { target: e.id }, e.also ? { also: e.also } : {}));
 }
 
-let lastDone: readonly Entry[] = [];
+/** What was recorded last, once it is known what came of it: undo waits for it rather than undo what was before. */
+let lastDone: Promise<readonly Entry[]> = Promise.resolve([]);
+
+const entriesOf = (outcome: Outcome): readonly Entry[] =>
+  outcome.is === 'recorded' || outcome.is === 'waiting' ? outcome.entries : [];
 
 /**
  * Records and says so, with the way back: undo is a strike, so both stay in sight.
@@ -23,7 +27,7 @@ export function useRecord() {
 
   const undo = async (entries: readonly Entry[]) => {
     if (entries.length === 0) return;
-    lastDone = [];
+    lastDone = Promise.resolve([]);
     const outcome = await dispatch(record(strikesOf(entries)));
     if (outcome.is === 'recorded') toast(say('undo.done'));
     else if (outcome.is === 'problem')
@@ -35,9 +39,14 @@ export function useRecord() {
     told: string,
     mode: 'intend' | 'happened' = 'intend',
   ): Promise<Outcome> => {
-    const outcome = await dispatch(record(drafts, mode));
+    const recording = dispatch(record(drafts, mode));
+    const before = lastDone;
+    lastDone = recording.then(async outcome => {
+      const entries = entriesOf(outcome);
+      return entries.length > 0 ? entries : before;
+    });
+    const outcome = await recording;
     if (outcome.is === 'recorded' || outcome.is === 'waiting') {
-      lastDone = outcome.entries;
       toast(outcome.is === 'recorded' ? told : say('undo.waiting', { told }), {
         action: { label: say('undo.label'), onClick: () => void undo(outcome.entries) },
       });
@@ -47,5 +56,5 @@ export function useRecord() {
     return outcome;
   };
 
-  return { recordAndTell, undoLast: () => void undo(lastDone) };
+  return { recordAndTell, undoLast: () => void lastDone.then(undo) };
 }
