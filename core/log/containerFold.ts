@@ -55,9 +55,11 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
 
 /** The sheet that cleans a vessel gives it back its role; any other credits the water in it. */
 function sheetEnded(facts: ContainerFacts, entry: EntryOf<'sheet.ended'>): ContainerFacts {
-  const { outcome, method, credit } = entry.data;
+  const { outcome, method } = entry.data;
   if (outcome !== 'finished') return facts;
   if (method === 'sanitising') return { ...facts, sanitisedAt: entry.happenedAt, role: 'clean' };
+  // what it earned stands in its beginning; a vessel filled anew meanwhile holds other water, which it did not treat
+  const credit = facts.fill?.sheets?.[entry.subject];
   return credit
     ? withFill(facts, fill => ({ ...fill, treated: { at: entry.happenedAt, method, credit } }))
     : facts;
@@ -92,6 +94,8 @@ function filled(before: Fill | undefined, entry: EntryOf<'filled'>): Fill {
 
 function foldFill(fill: Fill, entry: Entry): Fill {
   switch (entry.kind) {
+    case 'sheet.begun':
+      return { ...fill, sheets: { ...fill.sheets, [entry.subject]: entry.data.credit } };
     case 'opened':
       return { ...fill, sealed: false, openedAt: fill.openedAt ?? entry.happenedAt, openedByTap: false };
     case 'drawn':

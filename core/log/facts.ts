@@ -39,6 +39,8 @@ export interface Fill {
   readonly readings: readonly (ChlorineReading & { readonly at: Instant; readonly entry: string })[];
   readonly batches: readonly Batch[];
   readonly failed?: { readonly at: Instant; readonly why: string };
+  /** Sheets begun on this very water, and what each would credit: one begun on other water proves nothing here. */
+  readonly sheets?: Readonly<Record<string, Credit>>;
   /** A finished sheet of a method, and what it credits. */
   readonly treated?: { readonly at: Instant; readonly method: string; readonly credit: Credit };
   /** Drinking water drawn before it was fit to drink: told to people, never hidden. */

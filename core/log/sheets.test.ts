@@ -105,11 +105,13 @@ describe('a sheet', () => {
     expect(runningSheets(facts().sheet, at(60))).toEqual([]);
   });
 
-  it('of a method that leaves viruses proves nothing to drink', () => {
+  it('of a method that leaves viruses proves nothing to drink, whatever its end claims', () => {
+    sheet = h.subject('sheet');
+    h.write('sheet.begun', sheet, begun({ method: 'filter', uses: [], credit: credit(2, 0, 2, 2) }), [can]);
     h.at(at(30)).write(
       'sheet.ended',
       sheet,
-      { outcome: 'finished', method: 'filter', credit: credit(2, 0, 2, 2) },
+      { outcome: 'finished', method: 'filter', credit: credit(6, 6, 6, 6) },
       [can],
     );
     expect(stateAt(facts(), at(60)).containers[can]!.counts).toBe('utility');
@@ -123,6 +125,7 @@ describe('a sheet', () => {
         water: 'treated-tap',
         sealed: true,
       });
+      h.write('sheet.begun', sheet, begun({ uses: [] }), [can]);
       const boiled = { outcome: 'finished', method: 'boil', credit: credit(6, 6, 6, 6) } as const;
       h.at(at(30)).write('sheet.ended', sheet, boiled, [can]);
       expect(stateAt(facts(), at(60)).containers[can]!.counts, water).toBe('utility');
@@ -137,6 +140,21 @@ describe('a sheet', () => {
     expect(facts().container[can]!.role).toBe('raw');
     h.at(at(30)).write('sheet.ended', sheet, { outcome: 'finished', method: 'sanitising' }, [can]);
     expect(facts().container[can]).toMatchObject({ role: 'clean', sanitisedAt: at(30) });
+  });
+
+  it('begun on water that was changed meanwhile proves nothing of the new water', () => {
+    h.at(at(5)).write('filled', can, {
+      volumeL: { value: 19, known: 'measured' },
+      water: 'stream',
+      sealed: true,
+    });
+    h.at(at(30)).write(
+      'sheet.ended',
+      sheet,
+      { outcome: 'finished', method: 'boil', credit: credit(6, 6, 6, 6) },
+      [can],
+    );
+    expect(stateAt(facts(), at(60)).containers[can]!.counts).toBe('utility');
   });
 
   it('refilled afterwards is raw again', () => {
