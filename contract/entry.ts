@@ -184,6 +184,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     ),
     uses: v.pipe(v.array(v.object({ supply: SubjectSchema, amount: between(0, 1e7) })), v.maxLength(8)),
     credit,
+    holds: v.exactOptional(v.picklist(['water', 'vessel'])),
   }),
   'sheet.step': v.object({ step: name(40), reading: v.exactOptional(between(-1e6, 1e6)) }),
   'sheet.ended': v.object({

@@ -30,13 +30,15 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
       return { ...facts, label: { at: entry.happenedAt, says: entry.data.says } };
     case 'sanitised':
       return { ...facts, sanitisedAt: entry.happenedAt, role: 'clean' };
+    case 'sheet.begun':
+      return sheetBegun(facts, entry);
     case 'sheet.ended':
-      return sheetEnded(facts, entry);
+      return released(sheetEnded(facts, entry), entry);
     case 'filled':
       return { ...facts, fill: filled(facts.fill, entry) };
     case 'emptied': {
-      const { fill: _, ...rest } = facts;
-      return rest;
+      const { fill: _, held, ...rest } = facts;
+      return held?.holds === 'vessel' ? { ...rest, held } : rest;
     }
     case 'inspected': {
       const inspected = { ...facts, inspected: { at: entry.happenedAt, found: entry.data.found } };
@@ -49,8 +51,22 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
         : inspected;
     }
     default:
-      return withFill(facts, fill => foldFill(fill, entry));
+      return withFill(facts, fill => foldFill(fill, entry, facts.held !== undefined));
   }
+}
+
+function sheetBegun(facts: ContainerFacts, entry: EntryOf<'sheet.begun'>): ContainerFacts {
+  const { method, holds, credit } = entry.data;
+  const begun = withFill(facts, fill => ({ ...fill, sheets: { ...fill.sheets, [entry.subject]: credit } }));
+  return holds ? { ...begun, held: { sheet: entry.subject, method, holds } } : begun;
+}
+
+/** A finished sheet sets free what it held; one that was given up half-way does not, for what it put in is still there. */
+function released(facts: ContainerFacts, entry: EntryOf<'sheet.ended'>): ContainerFacts {
+  if (facts.held?.sheet !== entry.subject) return facts;
+  const { outcome } = entry.data;
+  const { held, ...free } = facts;
+  return outcome === 'finished' ? free : { ...facts, held: { ...held, ended: outcome } };
 }
 
 /** The sheet that cleans a vessel gives it back its role; any other credits the water in it. */
@@ -92,14 +108,12 @@ function filled(before: Fill | undefined, entry: EntryOf<'filled'>): Fill {
   };
 }
 
-function foldFill(fill: Fill, entry: Entry): Fill {
+function foldFill(fill: Fill, entry: Entry, isHeld: boolean): Fill {
   switch (entry.kind) {
-    case 'sheet.begun':
-      return { ...fill, sheets: { ...fill.sheets, [entry.subject]: entry.data.credit } };
     case 'opened':
       return { ...fill, sealed: false, openedAt: fill.openedAt ?? entry.happenedAt, openedByTap: false };
     case 'drawn':
-      return drawn(fill, entry);
+      return drawn(fill, entry, isHeld);
     case 'failed':
       return { ...fill, failed: { at: entry.happenedAt, why: entry.data.why } };
     case 'read': {
@@ -190,10 +204,11 @@ function dosed(fill: Fill, entry: EntryOf<'dosed'>): Fill {
 }
 
 /** Takes water out; what was drunk before it was fit is kept in sight. */
-function drawn(fill: Fill, entry: EntryOf<'drawn'>): Fill {
+function drawn(fill: Fill, entry: EntryOf<'drawn'>, isHeld: boolean): Fill {
   const { volumeL, use, byTap } = entry.data;
   const remainingL = Math.max(0, Math.round((fill.remainingL - volumeL) * 1000) / 1000);
-  const why = use === 'drinking' ? unfitAt(fill, entry.happenedAt) : undefined;
+  const why =
+    use === 'drinking' ? (unfitAt(fill, entry.happenedAt) ?? (isHeld ? 'standing' : undefined)) : undefined;
   return {
     ...fill,
     remainingL,

@@ -76,6 +76,7 @@ function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | 
   const about = { subject: state.id, judgement: state.judgement };
   const place = facts.place[container.place]?.name ?? '';
   const { standing } = state;
+  if (container.held && state.state === 'waiting') return heldDuty(container, state, today);
   if (state.state === 'waiting' && standing) {
     const at = standing.phase === 'stand' ? standing.standsUntil : undefined;
     return {
@@ -128,6 +129,21 @@ function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | 
     default:
       return undefined;
   }
+}
+
+/** A sheet given up half-way left something in the water; one that runs has a duty of its own. */
+function heldDuty({ held, code }: ContainerFacts, state: ContainerState, today: Day): Duty | undefined {
+  if (!held?.ended) return undefined;
+  return {
+    id: `held:${state.id}`,
+    area: 'bench',
+    when: 'now',
+    day: today,
+    subject: state.id,
+    judgement: state.judgement,
+    what: message('duty.held', { code, method: `method.${held.method}` }),
+    verdict: 'refuse',
+  };
 }
 
 /** Like duties of a place merge into one line from this many on. */

@@ -6,7 +6,7 @@ import type { Finding, HeldBefore } from '../containers/fitness.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
 import type { Credit } from '../ct/credit.ts';
 import type { Message } from '../judgement.ts';
-import type { Step } from '../methods/method.ts';
+import type { Hold, Step } from '../methods/method.ts';
 import type { BuildingWater } from '../need/building.ts';
 import type { NeedSchoolId, OwnRule } from '../need/need.ts';
 import type { Person } from '../need/people.ts';
@@ -141,6 +141,8 @@ export interface SheetFields {
   readonly uses: readonly { readonly supply: Subject; readonly amount: number }[];
   /** Log reductions of a finished run. */
   readonly credit: Credit;
+  /** What is not drunk until it is finished. */
+  readonly holds?: Hold;
 }
 
 /** The data of each kind of entry, version 1. A changed shape gets a new version and an upcast (upcast.ts). */

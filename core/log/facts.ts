@@ -5,6 +5,7 @@ import type { Finding } from '../containers/fitness.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
 import { DEFAULT_LIFT_KG } from '../containers/mass.ts';
 import type { Credit } from '../ct/credit.ts';
+import type { Hold } from '../methods/method.ts';
 import { freshOwnRule } from '../need/need.ts';
 import { DEFAULT_TARGET_DAYS } from '../need/rates.ts';
 import type { Water } from '../rotation/waters.ts';
@@ -52,12 +53,23 @@ export interface Fill {
   }[];
 }
 
+/** A vessel whose content is not drunk: by which sheet, and how that ended if it did not finish. */
+export interface Held {
+  readonly sheet: Subject;
+  readonly method: string;
+  /** The water alone, which emptying ends, or the vessel, which only a finished sheet does. */
+  readonly holds: Hold;
+  readonly ended?: 'failed' | 'stopped';
+}
+
 export interface ContainerFacts extends ContainerFields {
   readonly id: Subject;
   readonly addedAt: Instant;
   readonly fill?: Fill;
   readonly condemned?: { readonly at: Instant; readonly why: string };
   readonly sanitisedAt?: Instant;
+  /** A sheet whose chemicals may be in it: nothing in it is drunk before that sheet is finished. */
+  readonly held?: Held;
   readonly photo?: string;
   /** On a round, in somebody's hands since. */
   readonly takenUp?: { readonly at: Instant; readonly by: string; readonly browser: string };

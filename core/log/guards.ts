@@ -11,7 +11,7 @@ import type { Entry, EntryOf } from './entry.ts';
 import type { ContainerFacts, Facts } from './facts.ts';
 import { subjectFactsOf } from './fold.ts';
 import { judgePlacing } from './placing.ts';
-import { onSheetBegun, onSheetEnded, onSheetStep } from './sheetGuards.ts';
+import { isDosed, onSheetBegun, onSheetEnded, onSheetStep, secondDose } from './sheetGuards.ts';
 import { containerState, kindOf, runningBatch } from './state.ts';
 
 /**
@@ -30,7 +30,7 @@ export function guard(facts: Facts, entry: Entry, now: Instant): Judgement[] {
     case 'place.removed':
       return onRemoved(facts, entry);
     case 'sheet.begun':
-      return onSheetBegun(facts, entry);
+      return onSheetBegun(facts, entry, now);
     case 'sheet.step':
       return onSheetStep(facts, entry, now);
     case 'sheet.ended':
@@ -292,6 +292,7 @@ function onBegun(container: ContainerFacts, now: Instant): Judgement[] {
   const running = runningBatch(container, now);
   if (running && running.standing.doses > 0)
     return [standingAlready(container, running.standing.standsUntil)];
+  if (isDosed(container, now)) return [secondDose(container)];
   if (container.fill?.failed) return [judge('refuse', message('guard.dose-failed'), 'who-gdwq')];
   return [];
 }

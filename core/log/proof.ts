@@ -3,7 +3,7 @@ import { judgeHeldBefore } from '../containers/fitness.ts';
 import { meets, ORDINARY_CREDIT } from '../ct/credit.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import { neverDrunk, waters } from '../rotation/waters.ts';
-import type { ContainerFacts, Fill } from './facts.ts';
+import type { ContainerFacts, Fill, Held } from './facts.ts';
 
 /** What proves that water is fit to drink. `source`: it came so; `smell`: the weaker proof. */
 export type Proof = 'source' | 'residual' | 'smell' | 'method';
@@ -42,6 +42,16 @@ export function waiting(standing: BatchStanding): Judgement {
     : {};
   const verdict = standing.phase === 'stand' || standing.phase === 'read' ? 'warn' : 'refuse';
   return judge(verdict, message(`state.waiting.${standing.phase}`, params), 'who-gdwq');
+}
+
+/** A sheet that put something in, and is not finished. */
+export function heldBack({ method, ended }: Held): Judgement {
+  const params = { method: `method.${method}` };
+  return ended
+    ? judge('refuse', message('state.held-ended', params), 'who-gdwq', {
+        remedy: message('state.held-ended.remedy'),
+      })
+    : judge('warn', message('state.held', params), 'who-gdwq');
 }
 
 export function proofOf(fill: Fill, standing: BatchStanding | undefined): Proof | undefined {

@@ -3,6 +3,7 @@ import { type Hand, hand } from '#demo/hand.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { credit } from '../ct/credit.ts';
 import type { Step } from '../methods/method.ts';
+import { dutiesAt } from './duties.ts';
 import type { EntryData, Subject } from './entry.ts';
 import { fold } from './fold.ts';
 import { guard } from './guards.ts';
@@ -171,5 +172,77 @@ describe('a sheet', () => {
       sealed: true,
     });
     expect(stateAt(facts(), at(60)).containers[can]!.counts).toBe('utility');
+  });
+});
+
+describe('a sheet that puts something in', () => {
+  const drum = () => stateAt(facts(), at(40)).containers[can]!;
+  const tablets = (more: Partial<EntryData['sheet.begun']> = {}) =>
+    h.write(
+      'sheet.begun',
+      sheet,
+      begun({ method: 'tablets', uses: [], credit: credit(3, 3, 0, 0), holds: 'water', ...more }),
+      [can],
+    );
+
+  beforeEach(() => {
+    h = hand(START);
+    const [building, place] = [h.subject('building'), h.subject('place')];
+    h.write('building.set', building, { name: 'Hall', order: 0, roof: 'pitched' });
+    h.write('place.set', place, { name: 'Cellar', building, level: 0, widthM: 4, heightM: 2.4, shelves: [] });
+    h.write('container.added', can, { code: 'C1', kind: 'can-20l', place, role: 'clean', heldBefore: 'new' });
+    h.write('filled', can, {
+      volumeL: { value: 19, known: 'measured' },
+      water: 'treated-tap',
+      sealed: true,
+    });
+  });
+
+  it('keeps even tap water from being drunk until it is finished', () => {
+    expect(drum().counts).toBe('drinking');
+    tablets();
+    expect(drum()).toMatchObject({ state: 'waiting', counts: null, judgement: { verdict: 'warn' } });
+    h.write('sheet.ended', sheet, { outcome: 'finished', method: 'tablets' }, [can]);
+    expect(drum().counts).toBe('drinking');
+  });
+
+  it('goes on holding it when it is given up, and tells that as a duty', () => {
+    tablets();
+    h.write('sheet.ended', sheet, { outcome: 'stopped', method: 'tablets' }, [can]);
+    expect(drum()).toMatchObject({ state: 'waiting', judgement: { verdict: 'refuse' } });
+    const duties = dutiesAt(facts(), stateAt(facts(), at(40)));
+    expect(duties.map(d => d.what.id)).toContain('duty.held');
+    h.write('emptied', can, { to: 'utility' });
+    h.write('filled', can, { volumeL: { value: 19, known: 'measured' }, water: 'treated-tap', sealed: true });
+    expect(drum().counts).toBe('drinking');
+  });
+
+  it('of shock chlorination holds the vessel, whatever is filled into it meanwhile', () => {
+    tablets({ method: 'shock', credit: credit(0, 0, 0, 0), holds: 'vessel' });
+    h.write('emptied', can, { to: 'drain' });
+    h.write('filled', can, { volumeL: { value: 19, known: 'measured' }, water: 'treated-tap', sealed: true });
+    expect(drum().state).toBe('waiting');
+    h.write('sheet.ended', sheet, { outcome: 'finished', method: 'shock' }, [can]);
+    expect(drum().counts).toBe('drinking');
+  });
+
+  it('records what was drunk of it all the same, as drunk before it was fit', () => {
+    tablets();
+    h.write('drawn', can, { volumeL: 1, use: 'drinking', byTap: true });
+    expect(facts().container[can]?.fill?.drawnUnfit).toMatchObject([{ why: 'standing', litres: 1 }]);
+  });
+
+  it('refuses a second dose, of tablets or of bleach', () => {
+    tablets();
+    const other = h.subject('sheet');
+    const before = facts();
+    h.write(
+      'sheet.begun',
+      other,
+      begun({ method: 'iodine', uses: [], credit: credit(2, 2, 1, 0), holds: 'water' }),
+      [can],
+    );
+    const [refused] = guard(before, h.entries.at(-1)!, at(5));
+    expect(refused).toMatchObject({ verdict: 'refuse', reason: { id: 'guard.second-dose.sheet' } });
   });
 });

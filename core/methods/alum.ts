@@ -43,6 +43,7 @@ export const alum: Method = {
   concentrates: [],
   adds: ['aluminium'],
   supplies: ['alum'],
+  holds: 'water',
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.5, most: 100_000, start: 20 },
     { id: 'alkalinityMgL', kind: 'quantity', dimension: 'number', least: 0, most: 1000 },

@@ -23,6 +23,7 @@ export const iodine: Method = {
   concentrates: [],
   adds: ['iodine', 'taste'],
   supplies: ['iodine', 'neutraliser'],
+  holds: 'water',
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 1000, start: 1 },
     { id: 'clarity', kind: 'choice', options: ['clear', 'cloudy'], start: 'clear' },

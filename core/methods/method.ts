@@ -134,10 +134,15 @@ export interface Method {
   readonly concentrates: readonly Hazard[];
   readonly adds: readonly Hazard[];
   readonly supplies: readonly SupplyKind[];
+  /** Its water is not drunk from the sheet's beginning to its end: that very water, or whatever the vessel holds meanwhile. */
+  readonly holds?: Hold;
   readonly blanks: readonly Blank[];
   /** The answer for these inputs; undefined while a blank that it needs is empty. */
   readonly answer: (inputs: Inputs, context: Context) => MethodAnswer | undefined;
 }
+
+/** What a running sheet keeps from being drunk. */
+export type Hold = 'water' | 'vessel';
 
 /** What water may hold beside germs. */
 export type Hazard =

@@ -12,6 +12,7 @@ export const permanganate: Method = {
   concentrates: [],
   adds: ['taste'],
   supplies: ['permanganate'],
+  holds: 'water',
   blanks: [{ id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 1000, start: 10 }],
   answer: inputs => {
     const volumeL = numberOf(inputs, 'volumeL');

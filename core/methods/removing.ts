@@ -13,6 +13,7 @@ export const removing: Method = {
   concentrates: [],
   adds: [],
   supplies: ['neutraliser', 'carbon'],
+  holds: 'water',
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 100_000, start: 198 },
     { id: 'haveMgL', kind: 'quantity', dimension: 'number', least: 0, most: 300, start: 6 },

@@ -15,6 +15,7 @@ export const shock: Method = {
   concentrates: [],
   adds: ['chlorine'],
   supplies: ['bleach', 'chlorine-powder'],
+  holds: 'vessel',
   blanks: [
     { id: 'vessel', kind: 'choice', options: ['tank', 'well'], start: 'tank' },
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 5, most: 1_000_000, start: 5000 },

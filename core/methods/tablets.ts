@@ -21,6 +21,7 @@ export const tablets: Method = {
   concentrates: [],
   adds: ['chlorine'],
   supplies: ['chlorine-tablets', 'dioxide-tablets'],
+  holds: 'water',
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 100_000, start: 20 },
     { id: 'product', kind: 'choice', options: ['nadcc', 'dioxide'], start: 'nadcc' },

@@ -57,6 +57,7 @@ function beginDrafts(
         steps: answer.steps.map(step => ({ ...step, text: storable(step.text) })),
         uses,
         credit: answer.credit ?? method.credit,
+        ...(method.holds ? { holds: method.holds } : {}),
       },
       also.length > 0 ? { also } : {},
     ),
