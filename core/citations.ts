@@ -9,6 +9,7 @@ export const citations = {
   'cdc-sws': 'US CDC, Safe Water System handbook',
   'who-gdwq': 'WHO, Guidelines for Drinking-water Quality, 4th ed.',
   'who-emergency': 'WHO/WEDC, Technical Notes on Drinking-water in Emergencies',
+  'epa-lt2': 'US EPA, Long Term 2 Enhanced Surface Water Treatment Rule, 40 CFR 141.720',
   'epa-mrdl': 'US EPA, 40 CFR 141.65, maximum residual disinfectant levels',
   sphere: 'Sphere Handbook 2018, water supply standards',
   'nas-2005': 'US National Academies, Dietary Reference Intakes for Water, 2005, table 4-1',

@@ -11,7 +11,11 @@ export const ALKALINITY_LEFT_MG_L = 20;
 /** A 1 % stock holds 10 g in a litre: a millilitre in a litre of water is 10 mg/L. */
 export const STOCK_MG_ML = 10;
 
-export type Look = 'cloudy' | 'hazy' | 'clear';
+/** Outside of it aluminium stays dissolved in the water. */
+export const ALUM_PH = [5.5, 7.5] as const;
+
+export const looks = ['cloudy', 'hazy', 'clear'] as const;
+export type Look = (typeof looks)[number];
 
 /** The least dose of a board whose jar came clear (mg/L), or undefined when none did. */
 export const leastClear = (

@@ -90,3 +90,6 @@ export function dioxideVirusLog(c: Contact): number {
 /** Log reduction of Cryptosporidium by chlorine dioxide (EPA LT2). @example 3 / dioxideCryptoLog(20, 1) // CT 348 for 3 log */
 export const dioxideCryptoLog = (temperatureC: number, ct: number): number =>
   0.001506 * 1.09116 ** temperatureC * ct;
+
+/** UV dose for 3 log of Giardia and of Cryptosporidium, and for 4 log of viruses (mJ/cm²): US EPA LT2 rule, UV dose table. */
+export const uvMjCm2 = { protozoa: 11, crypto: 12, viruses: 186 } as const;

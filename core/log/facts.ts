@@ -106,6 +106,7 @@ export interface SheetFacts extends SheetFields {
   /** The container it treats. */
   readonly container?: Subject;
   readonly done: readonly SheetDone[];
+  readonly photo?: string;
   readonly ended?: { readonly at: Instant; readonly outcome: 'finished' | 'failed' | 'stopped' };
 }
 

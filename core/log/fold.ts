@@ -77,6 +77,8 @@ function foldSheet(facts: SheetFacts | undefined, entry: Entry, subject: Subject
       };
       return facts && { ...facts, done: [...facts.done, done] };
     }
+    case 'photographed':
+      return facts && { ...facts, photo: entry.data.digest };
     case 'sheet.ended':
       return facts && { ...facts, ended: { at: entry.happenedAt, outcome: entry.data.outcome } };
     default:

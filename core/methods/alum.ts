@@ -3,73 +3,71 @@ import {
   ALUM_KG_L,
   ALUM_LEAST_MG_L,
   ALUM_MOST_MG_L,
-  alumJarsMgL,
+  ALUM_PH,
   judgeAlkalinity,
   judgeAlum,
-  type Look,
-  leastClear,
   packetL,
   STOCK_MG_ML,
   USABLE_SHARE,
 } from '../clearing/alum.ts';
 import { CLEAR_NTU } from '../clearing/settle.ts';
 import { noCredit } from '../ct/credit.ts';
-import { judge, message } from '../judgement.ts';
-import { type Blank, choiceOf, doStep, type Inputs, type Method, numberOf, waitStep } from './method.ts';
+import { message } from '../judgement.ts';
+import {
+  choiceOf,
+  doStep,
+  type Method,
+  meantBlank,
+  numberOf,
+  refuse,
+  volumeBlank,
+  waitStep,
+  warn,
+} from './method.ts';
 
 /** Where no board was read: the middle of the usual doses, to be found out and not trusted. */
 const GUESS_MG_L = 40;
-const looks: readonly Look[] = ['cloudy', 'hazy', 'clear'];
+/** What a shop sells in a packet (g). */
+const PACKET_G = 100;
 
-const board: readonly Blank[] = alumJarsMgL.map(mgL => ({
-  id: `jar${mgL}`,
-  kind: 'choice',
-  options: ['unread', ...looks],
-  start: 'unread',
-}));
-
-const jarsOf = (inputs: Inputs) =>
-  alumJarsMgL
-    .map(mgL => ({ mgL, look: choiceOf<Look | 'unread'>(inputs, `jar${mgL}`) }))
-    .filter((jar): jar is { mgL: (typeof alumJarsMgL)[number]; look: Look } => jar.look !== 'unread');
-
-/** Aluminium sulphate by a jar board: gathers what will not settle. No germ credit. */
+/** Aluminium sulphate in the dose of a jar board: gathers what will not settle. No germ credit. */
 export const alum: Method = {
   id: 'alum',
   tool: 'alum',
   credit: noCredit,
-  accepts: { leastPh: 5.5, mostPh: 7.5 },
+  accepts: { leastPh: ALUM_PH[0], mostPh: ALUM_PH[1] },
   removes: ['turbidity'],
   concentrates: [],
   adds: ['aluminium'],
   supplies: ['alum'],
   holds: 'water',
   blanks: [
-    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.5, most: 100_000, start: 20 },
+    volumeBlank(0.5, 100_000, 20),
+    { id: 'jarMgL', kind: 'quantity', dimension: 'number', least: 1, most: 200 },
     { id: 'alkalinityMgL', kind: 'quantity', dimension: 'number', least: 0, most: 1000 },
-    { id: 'meantG', kind: 'quantity', dimension: 'massG', least: 0, most: 100_000, powderKgL: ALUM_KG_L },
-    ...board,
+    { id: 'ph', kind: 'quantity', dimension: 'number', least: 2, most: 13 },
+    { id: 'grade', kind: 'choice', options: ['food', 'other'], start: 'food' },
+    meantBlank('massG', 100_000, ALUM_KG_L),
   ],
   answer: inputs => {
     const volumeL = numberOf(inputs, 'volumeL');
     if (volumeL === undefined) return undefined;
-    const jars = jarsOf(inputs);
-    const found = leastClear(jars);
+    const found = numberOf(inputs, 'jarMgL');
     const doseMgL = found ?? GUESS_MG_L;
     const doseG = (doseMgL * volumeL) / 1000;
-    const stockMl = (doseMgL * volumeL) / STOCK_MG_ML;
-    const meantG = numberOf(inputs, 'meantG');
+    const meantG = numberOf(inputs, 'meant');
+    const ph = numberOf(inputs, 'ph');
+    const alkalinity = judgeAlkalinity(numberOf(inputs, 'alkalinityMgL'), doseMgL);
     const params = {
       volumeL,
       doseMgL,
       doseG,
-      stockMl,
+      stockMl: (doseMgL * volumeL) / STOCK_MG_ML,
       usableLeastL: volumeL * USABLE_SHARE[0],
       usableMostL: volumeL * USABLE_SHARE[1],
-      packetL: packetL(100, doseMgL),
+      packetL: packetL(PACKET_G, doseMgL),
     };
-    const meant = meantG === undefined ? undefined : judgeAlum(meantG, volumeL, doseMgL);
-    const noneClear = jars.length === alumJarsMgL.length && found === undefined;
+    const markAt = (id: string, mgL: number) => ({ id, value: mgL, note: message('alum.mark', { mgL }) });
     return {
       headline: message('alum.headline', params),
       under: message('alum.under-headline', params),
@@ -79,30 +77,25 @@ export const alum: Method = {
         spacing: 'log',
         band: [ALUM_LEAST_MG_L, ALUM_MOST_MG_L],
         marks: [
-          { id: 'due', value: doseMgL, note: message('alum.mark', { mgL: doseMgL }), chosen: true },
-          ...(meantG
-            ? [
-                {
-                  id: 'meant',
-                  value: (meantG * 1000) / volumeL,
-                  note: message('alum.mark', { mgL: (meantG * 1000) / volumeL }),
-                },
-              ]
-            : []),
+          { ...markAt('due', doseMgL), chosen: true },
+          ...(meantG ? [markAt('meant', (meantG * 1000) / volumeL)] : []),
         ],
       },
+      due: {
+        amount: doseG,
+        unit: 'g',
+        powderKgL: ALUM_KG_L,
+        judge: meant => judgeAlum(meant, volumeL, doseMgL),
+      },
       judgements: [
-        ...(meant ? [meant] : []),
-        ...(found
-          ? []
-          : [
-              judge('warn', message(noneClear ? 'alum.none-clear' : 'alum.no-board'), 'who-emergency', {
-                remedy: message(noneClear ? 'alum.none-clear.remedy' : 'alum.no-board.remedy'),
-              }),
-            ]),
-        judgeAlkalinity(numberOf(inputs, 'alkalinityMgL'), doseMgL),
-        judge('warn', message('alum.grade', { leftMgL: ALKALINITY_LEFT_MG_L }), 'who-emergency'),
-      ].filter(j => j.verdict !== 'ok'),
+        ...(choiceOf(inputs, 'grade') === 'food' ? [] : [refuse('alum.other-grade', 'who-emergency')]),
+        ...(ph !== undefined && (ph < ALUM_PH[0] || ph > ALUM_PH[1])
+          ? [refuse('alum.ph', 'who-emergency', { ph })]
+          : []),
+        ...(found ? [] : [warn('alum.no-board', 'who-emergency', {}, 'alum.no-board.remedy')]),
+        ...(alkalinity.verdict === 'ok' ? [] : [alkalinity]),
+        warn('alum.grade', 'who-emergency', { leftMgL: ALKALINITY_LEFT_MG_L }),
+      ],
       steps: [
         doStep('stock', message('step.alum.stock')),
         doStep('dose', message('step.alum.dose', params)),

@@ -1,4 +1,3 @@
-import { judgeAgainstInstruction } from '../chlorine/slip.ts';
 import { credit } from '../ct/credit.ts';
 import {
   type BoilSchoolId,
@@ -6,16 +5,32 @@ import {
   boilOf,
   boilSchools,
   coolingMin,
+  type FuelId,
   holdMin,
   snowLitresPerL,
   stoveOf,
   stoves,
 } from '../heat/boil.ts';
 import { judge, message, type Params } from '../judgement.ts';
-import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+import {
+  choiceOf,
+  doStep,
+  type Method,
+  meantBlank,
+  numberOf,
+  refuse,
+  volumeBlank,
+  waitStep,
+  warn,
+} from './method.ts';
 
 const AIR_C = 15;
 type From = 'water' | 'fresh-snow' | 'settled-snow';
+type Where = 'outdoors' | 'aired' | 'shut-room';
+
+/** Carbon monoxide: charcoal and an open fire nowhere indoors, no flame at all in a shut room. */
+const poisons = (fuel: FuelId, where: Where): boolean =>
+  where === 'shut-room' ? fuel !== 'electricity' : where === 'aired' && fuel === 'charcoal';
 
 /** A rolling boil: kills every germ that drinking water can carry, and takes no chemical out. */
 export const boil: Method = {
@@ -28,7 +43,7 @@ export const boil: Method = {
   adds: ['taste'],
   supplies: ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood', 'pots'],
   blanks: [
-    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 10_000, start: 10 },
+    volumeBlank(0.1, 10_000, 10),
     { id: 'from', kind: 'choice', options: ['water', 'fresh-snow', 'settled-snow'], start: 'water' },
     { id: 'startC', kind: 'quantity', dimension: 'temperatureC', least: -30, most: 90, start: 10 },
     {
@@ -43,7 +58,9 @@ export const boil: Method = {
     { id: 'powerKw', kind: 'quantity', dimension: 'number', least: 0.2, most: 60, start: 3 },
     { id: 'potL', kind: 'quantity', dimension: 'volumeL', least: 0.3, most: 500, start: 10 },
     { id: 'school', kind: 'choice', options: boilSchools, start: 'one-minute' },
-    { id: 'meantMin', kind: 'quantity', dimension: 'number', least: 0, most: 600 },
+    { id: 'lid', kind: 'choice', options: ['ajar', 'off', 'shut'], start: 'ajar' },
+    { id: 'where', kind: 'choice', options: ['outdoors', 'aired', 'shut-room'], start: 'outdoors' },
+    meantBlank('number', 600),
   ],
   answer: (inputs, context) => {
     const [volumeL, startC] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'startC')];
@@ -63,7 +80,7 @@ export const boil: Method = {
         stove,
         holdMin: holdMin(id, altitudeM),
         potL,
-        lidAjar: true,
+        lidAjar: choiceOf(inputs, 'lid') !== 'off',
       });
     const chosen = boilBy(school);
     // electricity is counted in kWh, everything else is weighed
@@ -84,6 +101,7 @@ export const boil: Method = {
       ...said(school),
       volumeL,
       pots: chosen.pots,
+      lidName: `method.boil.lid.${choiceOf(inputs, 'lid')}`,
       boilsAtC: boilingPointC(altitudeM),
       heatMj: chosen.heatMj,
       fuelMj: chosen.fuelMj,
@@ -95,9 +113,7 @@ export const boil: Method = {
       snowL: volumeL * snowLitresPerL[from === 'fresh-snow' ? 'fresh' : 'settled'],
       daysL: context.dailyNeedL,
     };
-    const meantMin = numberOf(inputs, 'meantMin');
-    const meant =
-      meantMin === undefined || meantMin >= minutes ? undefined : judgeAgainstInstruction(meantMin, minutes);
+    const where = choiceOf<Where>(inputs, 'where');
     const isIndoorsRisk = stove.fuel === 'charcoal' || stove.fuel === 'wood' || stove.fuel === 'kerosene';
     return {
       headline: message('boil.headline', params),
@@ -118,22 +134,13 @@ export const boil: Method = {
         })),
         sets: 'school',
       },
+      due: { amount: minutes, unit: 'min', onlyUnder: true },
       judgements: [
-        ...(meant && meant.verdict !== 'ok'
-          ? [
-              judge(
-                meant.verdict,
-                message('boil.too-short', { meantMin: meantMin ?? 0, minutes }),
-                'epa-emergency',
-                {
-                  remedy: message('boil.too-short.remedy', { minutes }),
-                },
-              ),
-            ]
-          : []),
+        ...(choiceOf(inputs, 'lid') === 'shut' ? [refuse('boil.closed', 'practice')] : []),
+        ...(poisons(stove.fuel, where) ? [refuse(`boil.monoxide.${where}`, 'practice')] : []),
         ...(school === 'one-minute' ? [] : [judge('warn', say('boil.no-gain', params), 'who-gdwq')]),
-        judge('warn', message('boil.not-chemicals'), 'who-gdwq'),
-        judge('warn', message(isIndoorsRisk ? 'boil.fumes.solid' : 'boil.fumes'), 'practice'),
+        warn('boil.not-chemicals', 'who-gdwq'),
+        warn(isIndoorsRisk ? 'boil.fumes.solid' : 'boil.fumes', 'practice'),
       ],
       steps: [
         ...(from === 'water' ? [] : [doStep('melt', message('step.boil.melt'))]),

@@ -1,10 +1,11 @@
-import { judgeAgainstInstruction } from '../chlorine/slip.ts';
 import { credit } from '../ct/credit.ts';
 import { canningOf } from '../heat/can.ts';
-import { judge, message } from '../judgement.ts';
-import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+import { message } from '../judgement.ts';
+import { choiceOf, doStep, type Method, meantBlank, numberOf, refuse, waitStep, warn } from './method.ts';
 
 const COOL_MIN = 12 * 60;
+/** Less water than this around the jars: they do not fit. */
+const LEAST_WATER_SHARE = 0.2;
 
 /** Boiled water sealed in glass: keeps for years, and is not sterile water for medical use. */
 export const can: Method = {
@@ -46,7 +47,9 @@ export const can: Method = {
       start: c => c.altitudeM,
     },
     { id: 'lids', kind: 'choice', options: ['new', 'used'], start: 'new' },
-    { id: 'meantMin', kind: 'quantity', dimension: 'number', least: 0, most: 300 },
+    { id: 'glass', kind: 'choice', options: ['hot', 'cold'], start: 'hot' },
+    { id: 'purpose', kind: 'choice', options: ['drinking', 'wounds'], start: 'drinking' },
+    meantBlank('number', 300),
   ],
   answer: inputs => {
     const n = (id: string) => numberOf(inputs, id);
@@ -66,8 +69,6 @@ export const can: Method = {
     )
       return undefined;
     const load = canningOf(jars, perLoad, jarL, fullL, altitudeM);
-    const meantMin = n('meantMin');
-    const guard = meantMin === undefined ? undefined : judgeAgainstInstruction(meantMin, load.minutes);
     const params = {
       ...load,
       count: load.loads,
@@ -107,32 +108,13 @@ export const can: Method = {
           },
         ],
       },
+      due: { amount: load.minutes, unit: 'min', onlyUnder: true },
       judgements: [
-        ...(choiceOf(inputs, 'lids') === 'used'
-          ? [
-              judge('refuse', message('can.used-lids'), 'practice', {
-                remedy: message('can.used-lids.remedy'),
-              }),
-            ]
-          : []),
-        ...(load.waterL < fullL * 0.2
-          ? [
-              judge('refuse', message('can.too-full', params), 'arithmetic', {
-                remedy: message('can.too-full.remedy'),
-              }),
-            ]
-          : []),
-        ...(guard && guard.verdict !== 'ok' && (meantMin ?? 0) < load.minutes
-          ? [
-              judge(
-                guard.verdict,
-                message('can.too-short', { meantMin: meantMin ?? 0, minutes: load.minutes }),
-                'practice',
-                { remedy: message('can.too-short.remedy', { minutes: load.minutes }) },
-              ),
-            ]
-          : []),
-        judge('warn', message('can.not-sterile'), 'practice'),
+        ...(choiceOf(inputs, 'lids') === 'used' ? [refuse('can.used-lids', 'practice')] : []),
+        ...(choiceOf(inputs, 'glass') === 'cold' ? [refuse('can.cold-glass', 'practice')] : []),
+        ...(choiceOf(inputs, 'purpose') === 'wounds' ? [refuse('can.wounds', 'who-gdwq')] : []),
+        ...(load.waterL < fullL * LEAST_WATER_SHARE ? [refuse('can.too-full', 'arithmetic', params)] : []),
+        warn('can.not-sterile', 'practice'),
       ],
       steps: [
         doStep('boil', message('step.can.boil')),

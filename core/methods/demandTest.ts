@@ -1,8 +1,16 @@
 import { type Jar, leastDose } from '../chlorine/schools.ts';
 import { noCredit } from '../ct/credit.ts';
 import { judge, message } from '../judgement.ts';
-import { type Blank, doStep, type Inputs, type Method, numberOf, waitStep } from './method.ts';
-
+import {
+  type Blank,
+  doStep,
+  type Inputs,
+  type Method,
+  meantBlank,
+  numberOf,
+  volumeBlank,
+  waitStep,
+} from './method.ts';
 import { strengthBlank } from './strengthBlank.ts';
 
 /** Doses of a jar board (mg/L). */
@@ -34,11 +42,8 @@ export const demandTest: Method = {
   concentrates: [],
   adds: [],
   supplies: ['bleach', 'test-kit'],
-  blanks: [
-    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.5, most: 100_000, start: 198 },
-    strengthBlank,
-    ...board,
-  ],
+  blanks: [volumeBlank(0.5, 100_000, 198), strengthBlank, ...board, meantBlank('doseMl', 100_000)],
+  board: board.map(blank => blank.id),
   answer: inputs => {
     const [volumeL, strengthMgMl] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'strengthMgMl')];
     if (volumeL === undefined || strengthMgMl === undefined) return undefined;
@@ -83,6 +88,7 @@ export const demandTest: Method = {
       under: message('demand.under', params),
       working: [message('demand.working', params)],
       scale,
+      due: { amount: doseMl, unit: 'mL' },
       judgements: isFalling(jars)
         ? [
             judge('warn', message('demand.mixed-up'), 'practice', {

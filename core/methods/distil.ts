@@ -1,7 +1,15 @@
 import { credit } from '../ct/credit.ts';
-import { boilingPointC, EVAPORATE_MJ_KG, fuels, stoveOf, stoves, WATER_MJ_KG_K } from '../heat/boil.ts';
-import { judge, message } from '../judgement.ts';
-import { choiceOf, doStep, type Method, numberOf } from './method.ts';
+import {
+  boilingPointC,
+  EVAPORATE_MJ_KG,
+  fuels,
+  type Stove,
+  stoveOf,
+  stoves,
+  WATER_MJ_KG_K,
+} from '../heat/boil.ts';
+import { message } from '../judgement.ts';
+import { choiceOf, doStep, type Method, numberOf, refuse, warn } from './method.ts';
 
 /** Distilling: takes salt, nitrate and metals out as well as germs, at a great cost of fuel. */
 export const distil: Method = {
@@ -36,7 +44,8 @@ export const distil: Method = {
     if (volumeL === undefined || startC === undefined || altitudeM === undefined) return undefined;
     const stove = stoveOf(choiceOf(inputs, 'stove'));
     const boilsAtC = boilingPointC(altitudeM);
-    const mjPerL = (WATER_MJ_KG_K * (boilsAtC - startC) + EVAPORATE_MJ_KG) / stove.efficiency;
+    const mjOf = (s: Stove) => (WATER_MJ_KG_K * (boilsAtC - startC) + EVAPORATE_MJ_KG) / s.efficiency;
+    const mjPerL = mjOf(stove);
     const fuel = (mjPerL * volumeL) / fuels[stove.fuel];
     const hours = (mjPerL * volumeL) / stove.powerKw / 3.6;
     const params = {
@@ -54,12 +63,21 @@ export const distil: Method = {
       headline: message(stove.fuel === 'electricity' ? 'distil.headline.kwh' : 'distil.headline', params),
       under: message('distil.under', params),
       working: [message('distil.working', params)],
+      scale: {
+        ticks: [1, 2, 5, 10, 20, 50],
+        spacing: 'log',
+        marks: stoves.map(s => ({
+          id: s.id,
+          value: mjOf(s),
+          note: message('distil.mark', { mjPerL: mjOf(s) }),
+          ...(s.id === stove.id ? { chosen: true } : {}),
+        })),
+        sets: 'stove',
+      },
       judgements: [
-        ...(choiceOf(inputs, 'smell') === 'fuel'
-          ? [judge('refuse', message('distil.fuel'), 'who-gdwq', { remedy: message('distil.fuel.remedy') })]
-          : []),
-        judge('warn', message('distil.organics'), 'who-gdwq', { remedy: message('distil.organics.remedy') }),
-        judge('warn', message('boil.fumes'), 'practice'),
+        ...(choiceOf(inputs, 'smell') === 'fuel' ? [refuse('distil.fuel', 'who-gdwq')] : []),
+        warn('distil.organics', 'who-gdwq', {}, 'distil.organics.remedy'),
+        warn('boil.fumes', 'practice'),
       ],
       steps: [
         doStep('fill', message('step.distil.fill')),

@@ -1,7 +1,7 @@
 import { type Credit, credit, noCredit, targets } from '../ct/credit.ts';
 import { poreCredit } from '../filters/pore.ts';
-import { judge, message } from '../judgement.ts';
-import { type Blank, choiceOf, doStep, type Inputs, type Method, numberOf } from './method.ts';
+import { message } from '../judgement.ts';
+import { type Blank, choiceOf, doStep, type Inputs, type Method, numberOf, refuse, warn } from './method.ts';
 
 /** Kinds of device, with the log reductions of WHO's household-treatment table where no certified figure is known. */
 const devices = {
@@ -35,18 +35,22 @@ function earnedBy(device: Device, inputs: Inputs, poreUm: number | undefined): C
 /** Flow below this share of the new flow, after backflushing, means: replace. */
 const WORN_SHARE = 0.5;
 
+/** Cloudier water blocks the pores within minutes. */
+const MOST_NTU = 50;
+
 /** Straining through pores. What passes is told for each kind of germ; no filter keeps a residual. */
 export const filter: Method = {
   id: 'filter',
   tool: 'filter',
   credit: devices['hollow-fibre'].credit,
-  accepts: { mostNtu: 50 },
+  accepts: { mostNtu: MOST_NTU },
   removes: ['turbidity'],
   concentrates: [],
   adds: [],
   supplies: ['filter'],
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 100_000, start: 20 },
+    { id: 'ntu', kind: 'quantity', dimension: 'number', least: 0, most: 5000, start: 5 },
     { id: 'device', kind: 'choice', options: Object.keys(devices), start: 'hollow-fibre' },
     { id: 'poreUm', kind: 'quantity', dimension: 'number', least: 0.0001, most: 100, start: 0.1 },
     { id: 'rating', kind: 'choice', options: ['absolute', 'nominal'], start: 'absolute' },
@@ -76,6 +80,8 @@ export const filter: Method = {
     const isFrozen = choiceOf(inputs, 'frozen') === 'yes' && devices[device].freezes;
     const isWorn = nowLH !== undefined && nowLH < WORN_SHARE * newLH;
     const params = {
+      ntu: numberOf(inputs, 'ntu') ?? 0,
+      mostNtu: MOST_NTU,
       minutes: hours * 60,
       volumeL,
       hours,
@@ -101,30 +107,18 @@ export const filter: Method = {
         ],
       },
       judgements: [
-        ...(isFrozen
-          ? [
-              judge('refuse', message('filter.frozen'), 'practice', {
-                remedy: message('filter.frozen.remedy'),
-              }),
-            ]
-          : []),
-        ...(isWorn
-          ? [
-              judge('refuse', message('filter.worn', params), 'practice', {
-                remedy: message('filter.worn.remedy'),
-              }),
-            ]
+        ...(isFrozen ? [refuse('filter.frozen', 'practice')] : []),
+        ...(isWorn ? [refuse('filter.worn', 'practice', params)] : []),
+        ...((numberOf(inputs, 'ntu') ?? 0) > MOST_NTU ? [refuse('filter.cloudy', 'practice', params)] : []),
+        ...(device === 'by-pore' && choiceOf(inputs, 'rating') === 'nominal'
+          ? [warn('filter.nominal', 'who-gdwq')]
           : []),
         ...(device === 'layered'
-          ? [judge('warn', message('filter.layered'), 'who-gdwq')]
+          ? [warn('filter.layered', 'who-gdwq')]
           : earned.viruses < 3
-            ? [
-                judge('warn', message('filter.viruses'), 'who-gdwq', {
-                  remedy: message('filter.viruses.remedy'),
-                }),
-              ]
+            ? [warn('filter.viruses', 'who-gdwq', {}, 'filter.viruses.remedy')]
             : []),
-        judge('warn', message('filter.no-residual'), 'who-gdwq'),
+        warn('filter.no-residual', 'who-gdwq'),
       ],
       steps: [
         doStep('flush', message('step.filter.flush')),

@@ -1,7 +1,7 @@
-import { judgeAgainstInstruction } from '../chlorine/slip.ts';
 import { credit } from '../ct/credit.ts';
-import { judge, message } from '../judgement.ts';
-import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+import { type Judgement, judge, message, type Params } from '../judgement.ts';
+import { judgeMeant } from './guard.ts';
+import { choiceOf, doStep, type Method, meantBlank, numberOf, waitStep, warn } from './method.ts';
 
 /** Colder than this the longer time holds (°C). */
 const COLD_C = 10;
@@ -12,6 +12,19 @@ const IODINE_MG_PER_DROP = 1;
 const IODINE_DROP_ML = 0.05;
 /** Days of iodine beyond which it is no longer for an emergency. */
 const MOST_IODINE_DAYS = 21;
+
+const notFor = (id: string, params?: Params): Judgement =>
+  judge('refuse', message(id, params), 'cdc-emergency', { remedy: message('iodine.not-for.remedy') });
+
+/** The usual bands, said as what they mean here: fewer drops are no lighter cure but none. */
+function judgeDrops(meantPerL: number, params: Params & { perL: number }): Judgement {
+  const judged = judgeMeant({ amount: params.perL, unit: 'drops/L' }, meantPerL);
+  const said = message(meantPerL < params.perL ? 'iodine.too-little' : 'iodine.too-much', {
+    meantPerL,
+    perL: params.perL,
+  });
+  return judge(judged?.verdict ?? 'ok', said, 'cdc-emergency', { remedy: message('iodine.remedy', params) });
+}
 
 /** Tincture of iodine, 2 %: for a few weeks at most, and not for everybody. */
 export const iodine: Method = {
@@ -35,7 +48,7 @@ export const iodine: Method = {
       start: 'none',
     },
     { id: 'days', kind: 'quantity', dimension: 'number', least: 0, most: 365, wholeNumbers: true, start: 1 },
-    { id: 'meantPerL', kind: 'quantity', dimension: 'number', least: 0, most: 200 },
+    meantBlank('number', 200),
   ],
   answer: inputs => {
     const volumeL = numberOf(inputs, 'volumeL');
@@ -46,7 +59,7 @@ export const iodine: Method = {
     const drops = Math.ceil(perL * volumeL - 1e-9);
     const minutes = isCold ? 60 : 30;
     const days = numberOf(inputs, 'days') ?? 0;
-    const meantPerL = numberOf(inputs, 'meantPerL');
+    const meant = numberOf(inputs, 'meant');
     const drinkers = choiceOf(inputs, 'drinkers');
     const params = {
       drops,
@@ -56,8 +69,6 @@ export const iodine: Method = {
       mgL: perL * IODINE_MG_PER_DROP,
       doseMl: drops * IODINE_DROP_ML,
     };
-    const guard = meantPerL === undefined ? undefined : judgeAgainstInstruction(meantPerL, perL);
-    const isUnder = guard && (meantPerL ?? 0) < perL;
     return {
       headline: message('iodine.headline', params),
       under: message('iodine.under', params),
@@ -68,42 +79,16 @@ export const iodine: Method = {
         band: [IODINE_CLEAR_DROPS_L, IODINE_CLOUDY_DROPS_L],
         marks: [
           { id: 'due', value: perL, note: message('iodine.mark', { perL }), chosen: true },
-          ...(meantPerL === undefined
+          ...(meant === undefined
             ? []
-            : [{ id: 'meant', value: meantPerL, note: message('iodine.mark', { perL: meantPerL }) }]),
+            : [{ id: 'meant', value: meant, note: message('iodine.mark', { perL: meant }) }]),
         ],
       },
+      due: { amount: perL, unit: 'drops/L', judge: dropsPerL => judgeDrops(dropsPerL, params) },
       judgements: [
-        ...(guard && guard.verdict !== 'ok'
-          ? [
-              judge(
-                guard.verdict,
-                message(isUnder ? 'iodine.too-little' : 'iodine.too-much', {
-                  meantPerL: meantPerL ?? 0,
-                  perL,
-                }),
-                'cdc-emergency',
-                {
-                  remedy: message('iodine.remedy', params),
-                },
-              ),
-            ]
-          : []),
-        ...(drinkers === 'none'
-          ? []
-          : [
-              judge('refuse', message(`iodine.not-for.${drinkers}`), 'cdc-emergency', {
-                remedy: message('iodine.not-for.remedy'),
-              }),
-            ]),
-        ...(days > MOST_IODINE_DAYS
-          ? [
-              judge('refuse', message('iodine.too-long', { days }), 'cdc-emergency', {
-                remedy: message('iodine.not-for.remedy'),
-              }),
-            ]
-          : []),
-        judge('warn', message('iodine.crypto'), 'cdc-emergency'),
+        ...(drinkers === 'none' ? [] : [notFor(`iodine.not-for.${drinkers}`)]),
+        ...(days > MOST_IODINE_DAYS ? [notFor('iodine.too-long', { days })] : []),
+        warn('iodine.crypto', 'cdc-emergency'),
       ],
       steps: [
         doStep('dose', message('step.iodine.dose', params)),

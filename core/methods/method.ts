@@ -1,7 +1,9 @@
 import type { Day } from '../calendar/day.ts';
+import type { CitationId } from '../citations.ts';
 import type { Credit } from '../ct/credit.ts';
-import type { Judgement, Message } from '../judgement.ts';
+import { type Judgement, judge, type Message, message, type Params } from '../judgement.ts';
 import type { SupplyKind } from '../supplies/kinds.ts';
+import type { Provenance } from '../units/amount.ts';
 import type { Dimension } from '../units/quantity.ts';
 
 /** The tools of the bench, in the order of the work. */
@@ -32,6 +34,10 @@ export type Blank =
       readonly start?: number | ((c: Context) => number | undefined);
       /** Spoons of a powder become grams by this (kg/L). */
       readonly powderKgL?: number;
+      /** It may be a guess, so far off either way (0.25 for ± 25 %); how it is known is asked beside it. */
+      readonly guess?: number;
+      /** How it is known until somebody says otherwise; measured. */
+      readonly known?: Provenance;
     }
   | {
       readonly id: string;
@@ -40,7 +46,7 @@ export type Blank =
       readonly start: string;
     };
 
-/** What was entered, by the id of its blank; undefined where a blank is empty. */
+/** What was entered, by the id of its blank, and how it is known by `<id>.known`; undefined where a blank is empty. */
 export type Inputs = Readonly<Record<string, number | string | undefined>>;
 
 /** What the group and the day add to a case. */
@@ -88,6 +94,18 @@ export interface Use {
   readonly amount: number;
 }
 
+/** The one amount or time that an answer comes down to: the slip guard and the span of guesses hang on it. */
+export interface Due {
+  readonly amount: number;
+  readonly unit: 'g' | 'mL' | 'min' | 's' | 'tablets' | 'drops/L';
+  /** Too much of it only costs: minutes of a boil. */
+  readonly onlyUnder?: true;
+  /** What a litre of the powder weighs (kg): a spoon is then recognised. */
+  readonly powderKgL?: number;
+  /** A method's own bands instead of the usual ones. */
+  readonly judge?: (meant: number) => Judgement;
+}
+
 export interface MethodAnswer {
   /** The answer first, in the unit it is done in. */
   readonly headline: Message;
@@ -100,6 +118,9 @@ export interface MethodAnswer {
   readonly layers?: readonly { readonly id: string; readonly depthMm: number; readonly note: Message }[];
   /** Where it depends on the case: what this run earns, instead of the method's own credit. */
   readonly credit?: Credit;
+  readonly due?: Due;
+  /** What it found out for another method, which a click takes there. */
+  readonly carries?: { readonly method: string; readonly inputs: Inputs };
   readonly judgements: readonly Judgement[];
   readonly steps: readonly Step[];
   readonly uses: readonly Use[];
@@ -137,6 +158,8 @@ export interface Method {
   /** Its water is not drunk from the sheet's beginning to its end: that very water, or whatever the vessel holds meanwhile. */
   readonly holds?: Hold;
   readonly blanks: readonly Blank[];
+  /** Jars that stand side by side: choices of how each looks, or readings of each. */
+  readonly board?: readonly string[];
   /** The answer for these inputs; undefined while a blank that it needs is empty. */
   readonly answer: (inputs: Inputs, context: Context) => MethodAnswer | undefined;
 }
@@ -167,6 +190,36 @@ export const choiceOf = <T extends string>(inputs: Inputs, id: string): T => inp
 /** What a blank begins with, for a context. */
 export const startOf = (blank: Blank, c: Context): number | string | undefined =>
   typeof blank.start === 'function' ? blank.start(c) : blank.start;
+
+/** Where one says what one would put in, or how long one would wait, for the slip guard to compare with what is due. */
+export const meantBlank = (dimension: Dimension, most: number, powderKgL?: number): Blank => ({
+  id: MEANT,
+  kind: 'quantity',
+  dimension,
+  least: 0,
+  most,
+  ...(powderKgL === undefined ? {} : { powderKgL }),
+});
+export const MEANT = 'meant';
+
+/** A volume of water that may be "about a bucket". */
+export const volumeBlank = (least: number, most: number, start: number): Blank => ({
+  id: 'volumeL',
+  kind: 'quantity',
+  dimension: 'volumeL',
+  least,
+  most,
+  start,
+  guess: 0.25,
+});
+
+/** A refusal with the way out beside it: its texts are `<id>` and `<id>.remedy`. */
+export const refuse = (id: string, source: CitationId, params?: Params): Judgement =>
+  judge('refuse', message(id, params), source, { remedy: message(`${id}.remedy`, params) });
+
+/** A caution in one line, and a way out where there is one. */
+export const warn = (id: string, source: CitationId, params?: Params, remedy?: string): Judgement =>
+  judge('warn', message(id, params), source, remedy ? { remedy: message(remedy, params) } : {});
 
 /** A step that is said to be done. */
 export const doStep = (id: string, text: Message): Step => ({ id, text, kind: 'do' });

@@ -1,8 +1,10 @@
 import { ageing } from './ageing.ts';
 import { alum } from './alum.ts';
+import { alumJars } from './alumJars.ts';
 import { boil } from './boil.ts';
 import { bucketFilter } from './bucketFilter.ts';
 import { can } from './can.ts';
+import { carbon } from './carbon.ts';
 import { contactCredit } from './contactCredit.ts';
 import { demandTest } from './demandTest.ts';
 import { distil } from './distil.ts';
@@ -26,9 +28,11 @@ import { uv } from './uv.ts';
 export const methods: readonly Method[] = [
   settle,
   alum,
+  alumJars,
   filter,
   bucketFilter,
   layeredFilter,
+  carbon,
   boil,
   electricity,
   demandTest,

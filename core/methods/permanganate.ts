@@ -1,6 +1,6 @@
 import { noCredit } from '../ct/credit.ts';
 import { judge, message } from '../judgement.ts';
-import { doStep, type Method, numberOf, waitStep } from './method.ts';
+import { choiceOf, doStep, type Method, numberOf, refuse, waitStep } from './method.ts';
 
 /** Permanganate: the last resort, without any credit. */
 export const permanganate: Method = {
@@ -13,7 +13,11 @@ export const permanganate: Method = {
   adds: ['taste'],
   supplies: ['permanganate'],
   holds: 'water',
-  blanks: [{ id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 1000, start: 10 }],
+  blanks: [
+    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 1000, start: 10 },
+    { id: 'colour', kind: 'choice', options: ['faint-pink', 'purple'], start: 'faint-pink' },
+    { id: 'near', kind: 'choice', options: ['nothing', 'glycerine'], start: 'nothing' },
+  ],
   answer: inputs => {
     const volumeL = numberOf(inputs, 'volumeL');
     if (volumeL === undefined) return undefined;
@@ -21,6 +25,8 @@ export const permanganate: Method = {
       headline: message('permanganate.headline', { volumeL }),
       working: [message('permanganate.working')],
       judgements: [
+        ...(choiceOf(inputs, 'colour') === 'purple' ? [refuse('permanganate.purple', 'practice')] : []),
+        ...(choiceOf(inputs, 'near') === 'glycerine' ? [refuse('permanganate.glycerine', 'practice')] : []),
         judge('warn', message('permanganate.no-credit'), 'practice', {
           remedy: message('permanganate.remedy'),
         }),

@@ -1,7 +1,16 @@
-import { type RemoverId, removerG, removers } from '../chlorine/remove.ts';
+import { type RemoverId, removerG, removerIds, removerKgL, removers } from '../chlorine/remove.ts';
 import { noCredit } from '../ct/credit.ts';
-import { judge, message } from '../judgement.ts';
-import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+import { message } from '../judgement.ts';
+import {
+  choiceOf,
+  doStep,
+  type Method,
+  meantBlank,
+  numberOf,
+  volumeBlank,
+  waitStep,
+  warn,
+} from './method.ts';
 
 /** Taking chlorine out again: standing open, or by mass of what binds it. */
 export const removing: Method = {
@@ -15,10 +24,11 @@ export const removing: Method = {
   supplies: ['neutraliser', 'carbon'],
   holds: 'water',
   blanks: [
-    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 100_000, start: 198 },
+    volumeBlank(0.2, 100_000, 198),
     { id: 'haveMgL', kind: 'quantity', dimension: 'number', least: 0, most: 300, start: 6 },
     { id: 'wantMgL', kind: 'quantity', dimension: 'number', least: 0, most: 5, start: 0.5 },
-    { id: 'remover', kind: 'choice', options: Object.keys(removers), start: 'ascorbic' },
+    { id: 'remover', kind: 'choice', options: removerIds, start: 'ascorbic' },
+    meantBlank('massG', 100_000, removerKgL.ascorbic),
   ],
   answer: inputs => {
     const [volumeL, haveMgL, wantMgL] = [
@@ -41,9 +51,24 @@ export const removing: Method = {
       headline: message(grams > 0 ? 'removing.headline' : 'removing.nothing', params),
       under: message('removing.under'),
       working: [message('removing.working', params)],
+      scale: {
+        ticks: [0.1, 1, 10, 100, 1000],
+        spacing: 'log',
+        marks: removerIds.map(id => {
+          const each = removerG(id, volumeL, haveMgL, wantMgL);
+          return {
+            id,
+            value: each,
+            note: message('removing.mark', { grams: each }),
+            ...(id === remover ? { chosen: true } : {}),
+          };
+        }),
+        sets: 'remover',
+      },
+      due: { amount: grams, unit: 'g', powderKgL: removerKgL[remover] },
       judgements: [
-        ...(wantMgL < 0.2 ? [judge('warn', message('removing.unprotected'), 'who-gdwq')] : []),
-        judge('warn', message('removing.read-again'), 'practice'),
+        ...(wantMgL < 0.2 ? [warn('removing.unprotected', 'who-gdwq')] : []),
+        warn('removing.read-again', 'practice'),
       ],
       steps: [
         doStep('dissolve', message('step.removing.dissolve', params)),

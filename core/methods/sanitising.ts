@@ -1,9 +1,22 @@
+import { shockSchools } from '../chlorine/shock.ts';
 import { noCredit } from '../ct/credit.ts';
-import { judge, message } from '../judgement.ts';
-import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+import { message } from '../judgement.ts';
+import { besideBlank, judgeBeside } from './beside.ts';
+import {
+  choiceOf,
+  doStep,
+  type Method,
+  meantBlank,
+  numberOf,
+  refuse,
+  volumeBlank,
+  waitStep,
+  warn,
+} from './method.ts';
 
 import { strengthBlank } from './strengthBlank.ts';
 
+const swabAndFull = ['swab-200', 'fifty-full'] as const;
 const RINSE_MG_L = 300;
 const RINSE_WET_MIN = 0.5;
 /** A rinse wets every face; this much of the vessel is enough to turn it with. */
@@ -20,7 +33,7 @@ export const sanitising: Method = {
   adds: [],
   supplies: ['bleach'],
   blanks: [
-    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 10_000, start: 20 },
+    volumeBlank(0.2, 10_000, 20),
     strengthBlank,
     {
       id: 'held',
@@ -28,6 +41,8 @@ export const sanitising: Method = {
       options: ['water', 'food', 'milk-juice', 'chemical', 'unknown'],
       start: 'water',
     },
+    besideBlank,
+    meantBlank('doseMl', 100_000),
   ],
   answer: inputs => {
     const [volumeL, strengthMgMl] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'strengthMgMl')];
@@ -40,15 +55,25 @@ export const sanitising: Method = {
       headline: message('sanitising.headline', params),
       under: message('sanitising.under', params),
       working: [message('sanitising.working', params)],
+      scale: {
+        ticks: [10, 50, 100, 200, 500, 1000],
+        spacing: 'log',
+        marks: [
+          { id: 'rinse', value: RINSE_MG_L, note: message('sanitising.mark.rinse'), chosen: true },
+          ...swabAndFull.map(id => ({
+            id,
+            value: shockSchools[id].mgL,
+            note: message('sanitising.mark.hours', { minutes: shockSchools[id].hours * 60 }),
+          })),
+        ],
+      },
+      due: { amount: bleachMl, unit: 'mL' },
       judgements: [
         ...(held === 'water' || held === 'food'
           ? []
-          : [
-              judge('refuse', message('sanitising.unfit', { what: `held.${held}` }), 'cdc-storage', {
-                remedy: message('sanitising.unfit.remedy'),
-              }),
-            ]),
-        judge('warn', message('sanitising.own-tools'), 'practice'),
+          : [refuse('sanitising.unfit', 'cdc-storage', { what: `held.${held}` })]),
+        ...judgeBeside(inputs),
+        warn('sanitising.own-tools', 'practice'),
       ],
       steps: [
         doStep('wash', message('step.sanitising.wash')),

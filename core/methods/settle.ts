@@ -1,7 +1,16 @@
 import { CLEAR_NTU, PATIENCE_MIN, settlingMin } from '../clearing/settle.ts';
 import { noCredit } from '../ct/credit.ts';
-import { judge, message } from '../judgement.ts';
-import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+import { message } from '../judgement.ts';
+import {
+  choiceOf,
+  doStep,
+  type Method,
+  meantBlank,
+  numberOf,
+  volumeBlank,
+  waitStep,
+  warn,
+} from './method.ts';
 
 /** Grains by their size (µm). */
 const grains = { sand: 100, 'fine-sand': 50, silt: 10, 'fine-silt': 2, clay: 1 } as const;
@@ -20,11 +29,12 @@ export const settle: Method = {
   adds: [],
   supplies: ['cloth'],
   blanks: [
-    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.5, most: 100_000, start: 20 },
+    volumeBlank(0.5, 100_000, 20),
     { id: 'depthM', kind: 'quantity', dimension: 'lengthM', least: 0.02, most: 5, start: 0.3 },
     { id: 'temperatureC', kind: 'quantity', dimension: 'temperatureC', least: 0, most: 60, start: 10 },
     { id: 'grain', kind: 'choice', options: grainIds, start: 'silt' },
     { id: 'folds', kind: 'quantity', dimension: 'number', least: 1, most: 16, wholeNumbers: true, start: 4 },
+    meantBlank('number', 20_000),
   ],
   answer: inputs => {
     const [depthM, temperatureC] = [numberOf(inputs, 'depthM'), numberOf(inputs, 'temperatureC')];
@@ -51,15 +61,10 @@ export const settle: Method = {
         })),
         sets: 'grain',
       },
+      ...(settles ? { due: { amount: standMin, unit: 'min', onlyUnder: true } as const } : {}),
       judgements: [
-        ...(settles
-          ? []
-          : [
-              judge('warn', message('settle.wont', params), 'who-emergency', {
-                remedy: message('settle.wont.remedy'),
-              }),
-            ]),
-        judge('warn', message('settle.not-safe', { ntu: CLEAR_NTU }), 'who-emergency'),
+        ...(settles ? [] : [warn('settle.wont', 'who-emergency', params, 'settle.wont.remedy')]),
+        warn('settle.not-safe', 'who-emergency', { ntu: CLEAR_NTU }),
       ],
       steps: settles
         ? [

@@ -1,8 +1,17 @@
 import { powderG, type ShockSchoolId, SWAB_SHARE, shockSchools, wellL } from '../chlorine/shock.ts';
 import { noCredit } from '../ct/credit.ts';
-import { judge, message } from '../judgement.ts';
-import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
-
+import { message } from '../judgement.ts';
+import { besideBlank, judgeBeside } from './beside.ts';
+import {
+  choiceOf,
+  doStep,
+  type Method,
+  meantBlank,
+  numberOf,
+  volumeBlank,
+  waitStep,
+  warn,
+} from './method.ts';
 import { strengthBlank } from './strengthBlank.ts';
 
 /** Disinfecting a tank or a well as a whole; its water is not drunk until it is flushed. */
@@ -18,12 +27,14 @@ export const shock: Method = {
   holds: 'vessel',
   blanks: [
     { id: 'vessel', kind: 'choice', options: ['tank', 'well'], start: 'tank' },
-    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 5, most: 1_000_000, start: 5000 },
+    volumeBlank(5, 1_000_000, 5000),
     { id: 'diameterM', kind: 'quantity', dimension: 'lengthM', least: 0.05, most: 20, start: 1 },
     { id: 'depthM', kind: 'quantity', dimension: 'lengthM', least: 0.05, most: 200, start: 3 },
     { id: 'school', kind: 'choice', options: Object.keys(shockSchools), start: 'fifty-full' },
     strengthBlank,
     { id: 'powderPercent', kind: 'quantity', dimension: 'number', least: 20, most: 75, start: 65 },
+    besideBlank,
+    meantBlank('doseMl', 1_000_000),
   ],
   answer: inputs => {
     const n = (id: string) => numberOf(inputs, id);
@@ -59,10 +70,12 @@ export const shock: Method = {
         })),
         sets: 'school',
       },
+      due: { amount: doseOf(school), unit: 'mL' },
       judgements: [
-        judge('warn', message('shock.not-drunk'), 'awwa', { remedy: message('shock.not-drunk.remedy') }),
-        judge('warn', message('shock.mixing'), 'practice'),
-        ...(isWell ? [judge('warn', message('shock.well'), 'awwa')] : []),
+        ...judgeBeside(inputs),
+        warn('shock.not-drunk', 'awwa', {}, 'shock.not-drunk.remedy'),
+        warn('shock.mixing', 'practice'),
+        ...(isWell ? [warn('shock.well', 'awwa')] : []),
       ],
       steps: [
         doStep('sign', message('step.shock.sign')),

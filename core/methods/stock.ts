@@ -1,7 +1,13 @@
 import { powderG } from '../chlorine/shock.ts';
 import { noCredit } from '../ct/credit.ts';
-import { judge, message } from '../judgement.ts';
-import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+import { message } from '../judgement.ts';
+import { besideBlank, judgeBeside } from './beside.ts';
+import { choiceOf, doStep, type Method, meantBlank, numberOf, refuse, waitStep, warn } from './method.ts';
+
+/** Granules by the spoon (kg/L), and a metric teaspoon. */
+const POWDER_KG_L = 0.8;
+const TEASPOON_ML = 5;
+const STOCK_MG_L = 10_000;
 
 /** A 1 % stock from calcium hypochlorite: powder into water, never water onto powder. */
 export const stock: Method = {
@@ -17,36 +23,33 @@ export const stock: Method = {
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 100, start: 1 },
     { id: 'percent', kind: 'quantity', dimension: 'number', least: 20, most: 75, start: 65 },
     { id: 'product', kind: 'choice', options: ['calcium', 'pool', 'unknown'], start: 'calcium' },
-    { id: 'meantG', kind: 'quantity', dimension: 'massG', least: 0, most: 100_000, powderKgL: 0.8 },
+    {
+      id: 'order',
+      kind: 'choice',
+      options: ['powder-into-water', 'water-onto-powder'],
+      start: 'powder-into-water',
+    },
+    besideBlank,
+    meantBlank('massG', 100_000, POWDER_KG_L),
   ],
   answer: inputs => {
     const [volumeL, percent] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'percent')];
     if (volumeL === undefined || percent === undefined) return undefined;
-    const grams = powderG(volumeL, 10_000, percent);
-    const meantG = numberOf(inputs, 'meantG');
-    const ratio = meantG === undefined ? 1 : meantG / grams;
-    const params = { volumeL, percent, grams, meantG: meantG ?? 0, ratio, spoons: grams / 0.8 / 5 };
+    const grams = powderG(volumeL, STOCK_MG_L, percent);
+    const params = { volumeL, percent, grams, spoons: grams / POWDER_KG_L / TEASPOON_ML };
     const product = choiceOf(inputs, 'product');
     return {
       headline: message('stock.headline', params),
       under: message('stock.under', params),
       working: [message('stock.working', params)],
+      due: { amount: grams, unit: 'g', powderKgL: POWDER_KG_L },
       judgements: [
-        ...(product === 'calcium'
+        ...(product === 'calcium' ? [] : [refuse(`stock.${product}`, 'epa-emergency')]),
+        ...(choiceOf(inputs, 'order') === 'powder-into-water'
           ? []
-          : [
-              judge('refuse', message(`stock.${product}`), 'epa-emergency', {
-                remedy: message('bleach.unfit.remedy'),
-              }),
-            ]),
-        ...(ratio >= 2 || ratio <= 0.5
-          ? [
-              judge('refuse', message('stock.guard', params), 'arithmetic', {
-                remedy: message('stock.guard.remedy', params),
-              }),
-            ]
-          : []),
-        judge('warn', message('stock.order'), 'practice'),
+          : [refuse('stock.onto-powder', 'practice')]),
+        ...judgeBeside(inputs),
+        warn('stock.order', 'practice'),
       ],
       steps: [
         doStep('water', message('step.stock.water', params)),

@@ -8,4 +8,7 @@ export const strengthBlank: Blank = {
   least: 0.1,
   most: 250,
   start: 61.8,
+  // household bleach without a label is sold from 3 to 8 %
+  guess: 0.4,
+  known: 'label',
 };

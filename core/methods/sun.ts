@@ -1,13 +1,17 @@
 import { credit } from '../ct/credit.ts';
-import { judge, message } from '../judgement.ts';
+import { message } from '../judgement.ts';
 import { bottlesFor, EXPOSURE_WH_M2, exposureOf, MOST_DAYS } from '../sun/sun.ts';
-import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+import { choiceOf, doStep, type Method, numberOf, refuse, waitStep, warn } from './method.ts';
 
 /** Sunshine that a bottle has had its fill of: six hours, or the second evening. */
 const SIX_HOURS_MIN = 360;
 const DAY_MIN = 1440;
 const SUN_NTU = 30;
 const MOST_BOTTLE_L = 2;
+/** Beyond these degrees north or south the sun is too low for most of the year. */
+const SUNNY_LATITUDE = 35;
+
+const isClear = (bottle: string): boolean => bottle === 'clear-pet' || bottle === 'clear-glass';
 
 /** Clear bottles in the sun: the rule of thumb and the exposure meter must both hold. */
 export const sun: Method = {
@@ -32,12 +36,13 @@ export const sun: Method = {
     {
       id: 'bottle',
       kind: 'choice',
-      options: ['clear-pet', 'clear-glass', 'scratched', 'coloured', 'labelled'],
+      options: ['clear-pet', 'clear-glass', 'scratched', 'coloured', 'labelled', 'thick'],
       start: 'clear-pet',
     },
     { id: 'latitude', kind: 'quantity', dimension: 'number', least: -66, most: 66, start: 54.4 },
     { id: 'oktas', kind: 'quantity', dimension: 'number', least: 0, most: 8, start: 3 },
     { id: 'shade', kind: 'quantity', dimension: 'number', least: 0, most: 100, start: 0 },
+    { id: 'rain', kind: 'choice', options: ['dry', 'showers', 'continuous'], start: 'dry' },
     { id: 'print', kind: 'choice', options: ['readable', 'unreadable'], start: 'readable' },
     { id: 'where', kind: 'choice', options: ['outdoors', 'behind-glass'], start: 'outdoors' },
   ],
@@ -60,8 +65,6 @@ export const sun: Method = {
       neededWhM2: EXPOSURE_WH_M2,
       bottles: isUsable ? bottlesFor(needL, bottleL, exposure.days) : 0,
     };
-    const unfit = (reason: string) =>
-      judge('refuse', message(reason), 'who-gdwq', { remedy: message(`${reason}.remedy`) });
     const isOneDay = exposure.days === 1;
     return {
       headline: message(isUsable ? 'sun.headline' : 'sun.too-weak', params),
@@ -82,18 +85,14 @@ export const sun: Method = {
         ],
       },
       judgements: [
-        ...(bottle === 'clear-pet' || bottle === 'clear-glass' ? [] : [unfit(`sun.bottle.${bottle}`)]),
-        ...(bottleL > MOST_BOTTLE_L ? [unfit('sun.bottle.large')] : []),
-        ...(choiceOf(inputs, 'print') === 'readable' ? [] : [unfit('sun.cloudy')]),
-        ...(choiceOf(inputs, 'where') === 'outdoors' ? [] : [unfit('sun.glass')]),
-        ...(isUsable
-          ? []
-          : [
-              judge('refuse', message('sun.weak', params), 'who-gdwq', {
-                remedy: message('sun.weak.remedy'),
-              }),
-            ]),
-        judge('warn', message('sun.wear'), 'practice'),
+        ...(isClear(bottle) ? [] : [refuse(`sun.bottle.${bottle}`, 'who-gdwq')]),
+        ...(bottleL > MOST_BOTTLE_L ? [refuse('sun.bottle.large', 'who-gdwq')] : []),
+        ...(choiceOf(inputs, 'print') === 'readable' ? [] : [refuse('sun.cloudy', 'who-gdwq')]),
+        ...(choiceOf(inputs, 'where') === 'outdoors' ? [] : [refuse('sun.glass', 'who-gdwq')]),
+        ...(choiceOf(inputs, 'rain') === 'continuous' ? [refuse('sun.rain', 'who-gdwq')] : []),
+        ...(isUsable ? [] : [refuse('sun.weak', 'who-gdwq', params)]),
+        ...(Math.abs(latitude) > SUNNY_LATITUDE ? [warn('sun.latitude', 'who-gdwq', { latitude })] : []),
+        warn('sun.wear', 'practice'),
       ],
       steps: [
         doStep('shake', message('step.sun.shake')),

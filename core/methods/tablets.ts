@@ -1,8 +1,17 @@
-import { judgeAgainstInstruction } from '../chlorine/slip.ts';
 import { credit } from '../ct/credit.ts';
-import { judge, message } from '../judgement.ts';
+import { message } from '../judgement.ts';
 import type { SupplyKind } from '../supplies/kinds.ts';
-import { choiceOf, doStep, type Method, numberOf, waitStep } from './method.ts';
+import {
+  choiceOf,
+  doStep,
+  type Method,
+  meantBlank,
+  numberOf,
+  refuse,
+  volumeBlank,
+  waitStep,
+  warn,
+} from './method.ts';
 
 type Product = 'nadcc' | 'dioxide';
 /** Colder than this the pack's longer time holds. */
@@ -23,15 +32,20 @@ export const tablets: Method = {
   supplies: ['chlorine-tablets', 'dioxide-tablets'],
   holds: 'water',
   blanks: [
-    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 100_000, start: 20 },
+    volumeBlank(0.2, 100_000, 20),
     { id: 'product', kind: 'choice', options: ['nadcc', 'dioxide'], start: 'nadcc' },
     { id: 'packL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 10_000, start: 20 },
     { id: 'packMin', kind: 'quantity', dimension: 'number', least: 5, most: 600, start: 30 },
     { id: 'clarity', kind: 'choice', options: ['clear', 'cloudy'], start: 'clear' },
     { id: 'temperatureC', kind: 'quantity', dimension: 'temperatureC', least: -5, most: 60, start: 10 },
     { id: 'crypto', kind: 'choice', options: ['no', 'yes'], start: 'no' },
-    { id: 'pack', kind: 'choice', options: ['in-date', 'expired', 'unknown'], start: 'in-date' },
-    { id: 'meant', kind: 'quantity', dimension: 'number', least: 0, most: 10_000 },
+    {
+      id: 'pack',
+      kind: 'choice',
+      options: ['in-date', 'expired', 'opened-long', 'unknown'],
+      start: 'in-date',
+    },
+    meantBlank('number', 10_000),
   ],
   answer: inputs => {
     const [volumeL, packL] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'packL')];
@@ -44,8 +58,6 @@ export const tablets: Method = {
     const isLong = product === 'dioxide' && (choiceOf(inputs, 'crypto') === 'yes' || isCloudy || isCold);
     const minutes = isLong ? Math.max(packMin, DIOXIDE_LONG_MIN) : isCold ? packMin * 2 : packMin;
     const params = { pieces, count: pieces, volumeL, packL, packMin, minutes };
-    const meant = numberOf(inputs, 'meant');
-    const guard = meant === undefined ? undefined : judgeAgainstInstruction(meant, pieces);
     const supply: SupplyKind = product === 'nadcc' ? 'chlorine-tablets' : 'dioxide-tablets';
     const pack = choiceOf(inputs, 'pack');
     return {
@@ -62,29 +74,11 @@ export const tablets: Method = {
             : [{ id: 'this', value: minutes, note: message('tablets.mark', { minutes }), chosen: true }]),
         ],
       },
+      due: { amount: pieces, unit: 'tablets' },
       judgements: [
-        ...(pack === 'in-date'
-          ? []
-          : [
-              judge('refuse', message(`tablets.${pack}`), 'practice', {
-                remedy: message('tablets.pack.remedy'),
-              }),
-            ]),
-        ...(guard && guard.verdict !== 'ok'
-          ? [
-              judge(guard.verdict, message('tablets.guard', { meant: meant ?? 0, pieces }), 'practice', {
-                remedy: message('tablets.guard.remedy', params),
-              }),
-            ]
-          : []),
-        ...(isCloudy
-          ? [
-              judge('warn', message('tablets.cloudy'), 'epa-emergency', {
-                remedy: message('clarity.cloudy.remedy'),
-              }),
-            ]
-          : []),
-        judge('warn', message(product === 'nadcc' ? 'tablets.nadcc' : 'tablets.dioxide'), 'who-gdwq'),
+        ...(pack === 'in-date' ? [] : [refuse(`tablets.${pack}`, 'practice')]),
+        ...(isCloudy ? [warn('tablets.cloudy', 'epa-emergency', {}, 'clarity.cloudy.remedy')] : []),
+        warn(product === 'nadcc' ? 'tablets.nadcc' : 'tablets.dioxide', 'who-gdwq'),
       ],
       steps: [
         doStep('look', message('step.tablets.look')),

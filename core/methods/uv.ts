@@ -1,6 +1,9 @@
 import { credit } from '../ct/credit.ts';
-import { judge, message } from '../judgement.ts';
-import { doStep, type Method, numberOf, waitStep } from './method.ts';
+import { uvMjCm2 } from '../ct/ct.ts';
+import { message } from '../judgement.ts';
+import { doStep, type Method, meantBlank, numberOf, refuse, waitStep, warn } from './method.ts';
+
+const MOST_NTU = 5;
 
 /** A lamp at the end of its hours gives too little light while it still shines. */
 const LAMP_SHARE = 1;
@@ -10,7 +13,7 @@ export const uv: Method = {
   id: 'uv',
   tool: 'uv',
   credit: credit(3, 2, 3, 3),
-  accepts: { mostNtu: 5 },
+  accepts: { mostNtu: MOST_NTU },
   removes: [],
   concentrates: [],
   adds: [],
@@ -24,6 +27,8 @@ export const uv: Method = {
     { id: 'lampHours', kind: 'quantity', dimension: 'number', least: 0, most: 20_000, start: 0 },
     { id: 'lifeHours', kind: 'quantity', dimension: 'number', least: 1, most: 20_000, start: 8000 },
     { id: 'ntu', kind: 'quantity', dimension: 'number', least: 0, most: 1000, start: 1 },
+    { id: 'mjCm2', kind: 'quantity', dimension: 'number', least: 1, most: 1000 },
+    meantBlank('number', 1000),
   ],
   answer: inputs => {
     const n = (id: string) => numberOf(inputs, id);
@@ -35,6 +40,8 @@ export const uv: Method = {
     const whPerL = (watts * ratedS) / 3600 / ratedL;
     const batteryWh = n('batteryWh') ?? 0;
     const ntu = n('ntu');
+    const mjCm2 = n('mjCm2');
+    const markAt = (id: string, mj: number) => ({ id, value: mj, note: message('uv.mark', { mj }) });
     const isWorn = (n('lampHours') ?? 0) >= LAMP_SHARE * (n('lifeHours') ?? Number.POSITIVE_INFINITY);
     const params = {
       volumeL,
@@ -51,18 +58,20 @@ export const uv: Method = {
       headline: message('uv.headline', params),
       under: message('uv.under', params),
       working: [message('uv.working', params)],
+      scale: {
+        ticks: [5, 10, 20, 40, 100, 200],
+        spacing: 'log',
+        marks: [
+          ...Object.entries(uvMjCm2).map(([id, mj]) => markAt(id, mj)),
+          ...(mjCm2 === undefined ? [] : [{ ...markAt('lamp', mjCm2), chosen: true }]),
+        ],
+      },
+      due: { amount: minutes, unit: 'min', onlyUnder: true },
       judgements: [
-        ...(ntu === undefined || ntu >= 5
-          ? [
-              judge('refuse', message('uv.cloudy', { ntu: ntu ?? 0 }), 'who-gdwq', {
-                remedy: message('clarity.cloudy.remedy'),
-              }),
-            ]
-          : []),
-        ...(isWorn
-          ? [judge('refuse', message('uv.worn'), 'practice', { remedy: message('uv.worn.remedy') })]
-          : []),
-        judge('warn', message('uv.no-residual'), 'who-gdwq'),
+        ...(ntu === undefined || ntu >= MOST_NTU ? [refuse('uv.cloudy', 'who-gdwq', { ntu: ntu ?? 0 })] : []),
+        ...(mjCm2 !== undefined && mjCm2 < uvMjCm2.crypto ? [refuse('uv.weak', 'epa-lt2', { mjCm2 })] : []),
+        ...(isWorn ? [refuse('uv.worn', 'practice')] : []),
+        warn('uv.no-residual', 'who-gdwq'),
       ],
       steps: [
         doStep('clear', message('step.uv.clear')),

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { instructionOf, planDose } from '#core/chlorine/instruct.ts';
 import type { Clarity } from '#core/chlorine/schools.ts';
@@ -7,11 +7,12 @@ import { Act } from '../../app/Act.tsx';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
 import { ProvenanceBlank } from '../../ui/Provenance.tsx';
 import { Answer } from './Answer.tsx';
 import { BleachBlanks } from './BleachBlanks.tsx';
+import { ContainerBlank } from './ContainerBlank.tsx';
 import { readJars } from './jars.ts';
 import {
   type BenchForm,
@@ -113,6 +114,10 @@ function Question({ form, set, strengths, today }: QuestionProps) {
   const say = useSay();
   const facts = useFacts();
   const water = facts.container[form.container]?.fill?.water;
+  const full = useMemo(
+    () => Object.values(facts.container).filter(c => (c.fill?.remainingL ?? 0) > 0),
+    [facts.container],
+  );
   return (
     <Sentence>
       {say('bench.treat')}{' '}
@@ -125,7 +130,12 @@ function Question({ form, set, strengths, today }: QuestionProps) {
         most={100000}
       />{' '}
       <ProvenanceBlank value={form.known} onValue={known => set({ known })} /> {say('bench.in')}{' '}
-      <ContainerBlank form={form} set={set} /> {say('bench.which-is')}{' '}
+      <ContainerBlank
+        value={form.container}
+        onValue={id => set(id === NO_CONTAINER ? { container: id } : filledFrom(facts, id))}
+        of={full}
+      />{' '}
+      {say('bench.which-is')}{' '}
       <ChoiceBlank<Clarity>
         label={say('bench.clarity')}
         value={form.clarity}
@@ -189,44 +199,5 @@ function Question({ form, set, strengths, today }: QuestionProps) {
       )}
       .
     </Sentence>
-  );
-}
-
-/** So many codes are offered as a choice; more are typed. */
-const MOST_CHOICES = 200;
-
-function ContainerBlank({ form, set }: Pick<QuestionProps, 'form' | 'set'>) {
-  const say = useSay();
-  const facts = useFacts();
-  const full = useMemo(
-    () => Object.values(facts.container).filter(c => (c.fill?.remainingL ?? 0) > 0),
-    [facts.container],
-  );
-  const [typed, setTyped] = useState(facts.container[form.container]?.code ?? '');
-  if (full.length > MOST_CHOICES) {
-    return (
-      <TextBlank
-        label={say('bench.container')}
-        value={typed}
-        placeholder={say('bench.no-container')}
-        offers={full.slice(0, MOST_CHOICES).map(c => c.code)}
-        onValue={code => {
-          setTyped(code);
-          const found = full.find(c => c.code.toLowerCase() === code.trim().toLowerCase());
-          set(found ? filledFrom(facts, found.id) : { container: NO_CONTAINER });
-        }}
-      />
-    );
-  }
-  return (
-    <ChoiceBlank
-      label={say('bench.container')}
-      value={form.container}
-      onValue={id => set(id === NO_CONTAINER ? { container: id } : filledFrom(facts, id))}
-      choices={[
-        { value: NO_CONTAINER, label: say('bench.no-container') },
-        ...full.map(c => ({ value: c.id, label: c.code, note: facts.place[c.place]?.name ?? '' })),
-      ]}
-    />
   );
 }

@@ -6,6 +6,7 @@ import { passes, type SheetStanding, sheetAt } from '#core/log/sheets.ts';
 import type { Step } from '#core/methods/method.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader } from '../../app/hooks.ts';
+import { Photo } from '../../app/Photo.tsx';
 import { useRecord } from '../../app/undo.tsx';
 import { useNow } from '../../log/clock.ts';
 import { type Draft, draft } from '../../log/record.ts';
@@ -99,6 +100,11 @@ export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large
             <span className="mt-1 block font-normal text-slate">{say('sheet.too-little')}</span>
           )}
         </p>
+      )}
+      {!large && (
+        <div className="px-4 pb-4">
+          <Photo subject={sheet.id} name={name} digest={sheet.photo} />
+        </div>
       )}
     </section>
   );

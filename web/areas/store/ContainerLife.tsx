@@ -5,6 +5,7 @@ import { portability } from '#core/containers/mass.ts';
 import type { ContainerFacts } from '#core/log/facts.ts';
 import { kindOf } from '#core/log/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { Photo } from '../../app/Photo.tsx';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
 import * as format from '../../texts/format.ts';
@@ -16,7 +17,6 @@ import { Swatch } from '../../ui/Textures.tsx';
 import { ContainerActs } from './ContainerActs.tsx';
 import { History } from './History.tsx';
 import { useKindName } from './kindName.ts';
-import { Photo } from './Photo.tsx';
 import { ResidualForecast } from './ResidualForecast.tsx';
 
 function Line({ name, children }: { name: string; children: ReactNode }) {

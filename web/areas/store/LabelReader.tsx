@@ -2,11 +2,11 @@ import { wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useFacts } from '../../app/hooks.ts';
+import { drawnSmall } from '../../app/photo.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import type { QrWorker } from '../../workers/qrWorker.ts';
-import { drawnSmall } from './photo.ts';
 
 /** Side of the picture that is looked through (px): a label held before a camera is found, and quickly. */
 const LOOK_PX = 900;

@@ -3,12 +3,12 @@ import type { PlaceFields, Shelf } from '#core/log/entry.ts';
 import type { PlaceFacts } from '#core/log/facts.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
+import { Photo } from '../../app/Photo.tsx';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { Photo } from './Photo.tsx';
 
 type YesNo = 'yes' | 'no';
 type Level = '-2' | '-1' | '0' | '1' | '2';

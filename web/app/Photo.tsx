@@ -1,10 +1,10 @@
 import { useRef, useState } from 'react';
 import { photoPath } from '#contract/routes.ts';
-import { useRecord } from '../../app/undo.tsx';
-import { draft } from '../../log/record.ts';
-import { useSay } from '../../texts/texts.ts';
-import { Button } from '../../ui/Button.tsx';
+import { draft } from '../log/record.ts';
+import { useSay } from '../texts/texts.ts';
+import { Button } from '../ui/Button.tsx';
 import { keepPhoto } from './photo.ts';
+import { useRecord } from './undo.tsx';
 
 interface Props {
   readonly subject: string;

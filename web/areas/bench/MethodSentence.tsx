@@ -1,0 +1,103 @@
+import type { ReactNode } from 'react';
+import type { Blank, Inputs, Method } from '#core/methods/method.ts';
+import type { Provenance } from '#core/units/amount.ts';
+import { useReader } from '../../app/hooks.ts';
+import { sayTo } from '../../texts/catalogue.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import type { SetBlank } from './methodForm.ts';
+
+interface Props {
+  readonly method: Method;
+  readonly inputs: Inputs;
+  readonly set: SetBlank;
+}
+
+/** A part of a text that stands only in a case: `<device=by-pore|of [poreUm] µm>`. */
+const IN_A_CASE = /<(\w+)=([\w-]+)\|([^>]*)>/g;
+
+/** The method's sentence, with a blank where its text has one in brackets. */
+export function MethodSentence({ method, inputs, set }: Props) {
+  const reader = useReader();
+  const byId = new Map(method.blanks.map(blank => [blank.id, blank]));
+  const text = sayTo(reader, `method.${method.id}.sentence`).replace(IN_A_CASE, (_, id, value, part) =>
+    inputs[id] === value ? part : '',
+  );
+  return (
+    <Sentence>
+      {text.split(/\[([\w-]+)\]/).map((part, i): ReactNode => {
+        const blank = i % 2 === 1 ? byId.get(part) : undefined;
+        return blank ? (
+          <MethodBlank key={part} method={method} blank={blank} inputs={inputs} set={set} />
+        ) : (
+          // biome-ignore lint/suspicious/noArrayIndexKey: the parts of a text stand where they stand
+          <span key={i}>{part}</span>
+        );
+      })}
+    </Sentence>
+  );
+}
+
+/** One blank of a method, and how it is known where it may be a guess. */
+export function MethodBlank({ method, blank, inputs, set }: Props & { readonly blank: Blank }) {
+  const say = useSay();
+  const name = say(`method.${method.id}.${blank.id}`);
+  const value = inputs[blank.id];
+  if (blank.kind === 'choice') {
+    return (
+      <ChoiceBlank
+        label={name}
+        value={String(value ?? blank.start)}
+        onValue={next => set(blank.id, next)}
+        choices={blank.options.map(option => ({
+          value: option,
+          label: say(`method.${method.id}.${blank.id.replace(/\d+$/, '')}.${option}`),
+        }))}
+      />
+    );
+  }
+  return (
+    <>
+      <QuantityBlank
+        label={name}
+        dimension={blank.dimension}
+        value={typeof value === 'number' ? value : undefined}
+        onValue={next => set(blank.id, next)}
+        least={blank.least}
+        most={blank.most}
+        placeholder={say('bench.unknown')}
+        {...(blank.wholeNumbers ? { wholeNumbers: true } : {})}
+        {...(blank.powderKgL ? { powderKgL: blank.powderKgL } : {})}
+      />
+      {blank.guess !== undefined && (
+        <>
+          {' '}
+          <KnownBlank name={name} blank={blank.id} share={blank.guess} inputs={inputs} set={set} />
+        </>
+      )}
+    </>
+  );
+}
+
+const ways: readonly Provenance[] = ['measured', 'label', 'guessed'];
+
+interface KnownProps extends Omit<Props, 'method'> {
+  readonly name: string;
+  readonly blank: string;
+  readonly share: number;
+}
+
+function KnownBlank({ name, blank, share, inputs, set }: KnownProps) {
+  const say = useSay();
+  return (
+    <ChoiceBlank
+      label={say('provenance.of', { what: name })}
+      value={String(inputs[`${blank}.known`] ?? 'measured')}
+      onValue={known => set(`${blank}.known`, known)}
+      choices={ways.map(way => ({
+        value: way,
+        label: way === 'guessed' ? say('provenance.guessed.share', { share }) : say(`provenance.${way}`),
+      }))}
+    />
+  );
+}

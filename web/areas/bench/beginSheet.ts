@@ -1,0 +1,58 @@
+import { type Message, refusals } from '#core/judgement.ts';
+import type { Facts } from '#core/log/facts.ts';
+import type { Inputs, Method, MethodAnswer } from '#core/methods/method.ts';
+import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { NO_CONTAINER } from './question.ts';
+
+/** Numbers that no entry can carry (a wait without end) stay on the screen. */
+const storable = ({ id, params }: Message): Message => ({
+  id,
+  ...(params
+    ? {
+        params: Object.fromEntries(
+          Object.entries(params).filter(([, v]) => typeof v === 'string' || Number.isFinite(v)),
+        ),
+      }
+    : {}),
+});
+
+/** The fullest supply of a kind that is there. */
+const fullest = (facts: Pick<Facts, 'supply'>, kind: string): string | undefined =>
+  Object.values(facts.supply)
+    .filter(s => s.kind === kind)
+    .sort((a, b) => b.amount - b.used - (a.amount - a.used))[0]?.id;
+
+/** The entry that begins a sheet, with what it takes from the supplies; none for an answer that is refused or runs nothing. */
+export function beginSheet(
+  method: Method,
+  inputs: Inputs,
+  answer: MethodAnswer | undefined,
+  container: string,
+  facts: Pick<Facts, 'supply'>,
+): Draft[] | undefined {
+  if (!answer || answer.steps.length === 0 || refusals(answer.judgements).length > 0) return undefined;
+  const uses = answer.uses.flatMap(use => {
+    const supply = fullest(facts, use.supply);
+    return supply && use.amount > 0 ? [{ supply, amount: use.amount }] : [];
+  });
+  const also = [...(container === NO_CONTAINER ? [] : [container]), ...uses.map(u => u.supply)];
+  const filled = Object.entries(inputs).filter(
+    (pair): pair is [string, number | string] => pair[1] !== undefined,
+  );
+  return [
+    draft(
+      'sheet.begun',
+      newSubject('sheet'),
+      {
+        method: method.id,
+        inputs: Object.fromEntries(filled),
+        headline: storable(answer.headline),
+        steps: answer.steps.map(step => ({ ...step, text: storable(step.text) })),
+        uses,
+        credit: answer.credit ?? method.credit,
+        ...(method.holds ? { holds: method.holds } : {}),
+      },
+      also.length > 0 ? { also } : {},
+    ),
+  ];
+}
