@@ -143,6 +143,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     openedOn: v.exactOptional(DaySchema),
     expiresOn: v.exactOptional(DaySchema),
     treatsL: v.exactOptional(between(0.1, 100_000)),
+    lastsMonths: v.exactOptional(between(1, 600)),
     home: v.exactOptional(SubjectSchema),
     where: v.exactOptional(line(200)),
   }),
@@ -157,6 +158,10 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
   'filter.logged': v.object({
     what: v.picklist(['commissioned', 'flow', 'backflushed', 'frozen', 'condemned']),
     flowLH: v.exactOptional(between(0, 100_000)),
+  }),
+  'bottles.logged': v.object({
+    what: v.picklist(['laid-out', 'taken-in', 'washed', 'retired', 'lost']),
+    count: v.exactOptional(v.pipe(between(1, 10_000), v.integer('whole'))),
   }),
   'sheet.begun': v.object({
     method: name(40),

@@ -7,6 +7,7 @@ export const routes = {
   events: '/api/events',
   labels: '/api/labels',
   weather: '/api/weather',
+  meter: '/api/meter',
   photos: '/api/photos',
   photo: '/api/photos/:digest',
   calendar: '/api/calendar.ics',

@@ -192,6 +192,30 @@ function shelves(h: Hand, now: Instant): void {
   });
   keep({ name: 'Jar lids', kind: 'lids', amount: 36, where: 'Hall kitchen' });
   keep({ name: 'Vitamin C', kind: 'neutraliser', amount: 100, where: 'Hall kitchen' });
+  keep({
+    name: 'Propane, Beck House',
+    kind: 'propane',
+    amount: 9,
+    home: h.entries.find(e => e.kind === 'home.set')!.subject,
+    where: 'Lean-to',
+  });
+  // bottles of last summer: washed for the last time long ago, a few scratched since
+  const bottles = (name: string, retired: number) => {
+    const id = h.subject('supply');
+    h.at(addMinutes(now, -150 * 1440)).write('supply.set', id, {
+      name,
+      kind: 'bottles',
+      amount: 24,
+      treatsL: 1.5,
+      madeOn: addDays(today, -150),
+      where: 'Allotment shed',
+    });
+    h.at(addMinutes(now, -100 * 1440)).write('bottles.logged', id, { what: 'laid-out' });
+    h.at(addMinutes(now, -100 * 1440 + 540)).write('bottles.logged', id, { what: 'taken-in' });
+    h.at(addMinutes(now, -98 * 1440)).write('bottles.logged', id, { what: 'retired', count: retired });
+  };
+  bottles('Sun bottles, set A', 3);
+  bottles('Sun bottles, set B', 1);
   const filter = (name: string, where: string, events: readonly [number, FilterEvent, number?][]) => {
     const id = h.subject('supply');
     h.at(addMinutes(now, -410 * 1440)).write('supply.set', id, { name, kind: 'filter', amount: 3800, where });

@@ -109,11 +109,12 @@ export class Visitor {
   }
 }
 
-/** Nothing that the accessibility rules know is broken on this screen. */
-export async function expectAccessible(page: Page): Promise<void> {
+/** Nothing that the accessibility rules know is broken on this screen, or in a part of it. */
+export async function expectAccessible(page: Page, within = 'body'): Promise<void> {
   // what fades in or out has no contrast of its own, and lies over other things for a moment
   await page.waitForFunction(() => document.getAnimations().every(a => a.playState !== 'running'));
   const { violations } = await new AxeBuilder({ page })
+    .include(within)
     .exclude('[data-sonner-toast][data-visible="false"]')
     .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
     .analyze();

@@ -6,6 +6,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { meterRoutes } from './areas/meter.ts';
 import { photoRoutes } from './areas/photos.ts';
 import { storeRoutes } from './areas/store.ts';
 import { weatherRoutes } from './areas/weather.ts';
@@ -16,6 +17,7 @@ import { logRoutes } from './log/routes.ts';
 import { openStream } from './log/stream.ts';
 import { loopbackOnly } from './loopback.ts';
 import { noSuchRoute, onError, sendProblem } from './problems.ts';
+import { simulatedExposureMeter } from './simulated/exposureMeter.ts';
 import { simulatedWeather } from './simulated/weather.ts';
 
 export interface AppOptions {
@@ -83,6 +85,7 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
   app.use(logRoutes(room));
   app.use(storeRoutes(room));
   app.use(weatherRoutes(simulatedWeather));
+  app.use(meterRoutes(simulatedExposureMeter(simulatedWeather)));
   app.use('/api', noSuchRoute);
 
   const dist = fileURLToPath(new URL('../dist', import.meta.url));

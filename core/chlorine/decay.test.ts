@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { seeded } from '../../scripts/generate.ts';
-import { fitDecay, forecastResidual } from './decay.ts';
+import type { Batch } from './batch.ts';
+import { fitDecay, forecastResidual, sinceLastDose } from './decay.ts';
 import { hoclPka, hoclShare } from './hocl.ts';
 import { removerG } from './remove.ts';
 import { powderG, wellL } from './shock.ts';
@@ -8,6 +9,8 @@ import { powderG, wellL } from './shock.ts';
 /** A normal deviate of two uniform ones (Box and Muller). */
 const normal = (random: () => number): number =>
   Math.sqrt(-2 * Math.log(1 - random())) * Math.cos(2 * Math.PI * random());
+
+const at = (day: number, mgL: number) => ({ at: new Date(Date.UTC(2026, 0, 1 + day)).toISOString(), mgL });
 
 describe('a residual in store', () => {
   it('gives back k and C₀ of readings without noise', () => {
@@ -33,7 +36,6 @@ describe('a residual in store', () => {
     expect(within).toBeLessThan(990);
   });
 
-  const at = (day: number, mgL: number) => ({ at: new Date(Date.UTC(2026, 0, 1 + day)).toISOString(), mgL });
   it('is forecast to the day it passes 0.2, and says why where it cannot be', () => {
     const forecast = forecastResidual([at(0, 0.8), at(10, 0.4)]);
     // halves in 10 days: 0.8 → 0.2 in 20
@@ -41,6 +43,23 @@ describe('a residual in store', () => {
     expect(forecastResidual([at(0, 0.8)])).toBe('too-few');
     expect(forecastResidual([at(0, 0.5), at(10, 0.6)])).toBe('not-falling');
     expect(forecastResidual([at(0, 0.5), at(10, 0.1)])).toBe('ended');
+  });
+});
+
+describe('readings of one decay', () => {
+  it('begin anew with a top-up, so that a rise does not end the forecast', () => {
+    const batch = (dosedDay: number): Batch => ({
+      id: `b${dosedDay}`,
+      begunAt: at(dosedDay, 0).at,
+      by: 'Odile',
+      instruction: {} as Batch['instruction'],
+      events: [{ what: 'dosed', at: at(dosedDay, 0).at, entry: 'e', doseMl: 3, mgL: 1 }],
+    });
+    const readings = [at(1, 0.8), at(20, 0.3), at(31, 0.8), at(41, 0.4)];
+    expect(sinceLastDose(readings, [batch(0), batch(30)])).toEqual(readings.slice(2));
+    expect(sinceLastDose(readings, [])).toEqual(readings);
+    expect(forecastResidual(readings)).not.toMatchObject({ days: 20 });
+    expect(forecastResidual(readings.slice(2))).toMatchObject({ days: expect.closeTo(20, 6) });
   });
 });
 

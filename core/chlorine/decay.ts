@@ -1,4 +1,5 @@
 import { type Instant, minutesBetween } from '../calendar/day.ts';
+import type { Batch } from './batch.ts';
 import { RESIDUAL_LEAST_MG_L } from './residual.ts';
 
 /** Free chlorine read in one fill. */
@@ -43,6 +44,13 @@ export function fitDecay(
   const half = (student975[n - 3] ?? 1.96) * Math.sqrt(sse / (n - 2) / sxx);
   return { ...decay, bandPerDay: [-slope - half, -slope + half] };
 }
+
+/** The readings of one decay: those since the last dose, for a top-up begins another. */
+export const sinceLastDose = <R extends Reading>(readings: readonly R[], batches: readonly Batch[]): R[] => {
+  const doses = batches.flatMap(b => b.events.filter(e => e.what === 'dosed').map(e => e.at));
+  const last = doses.sort().at(-1);
+  return readings.filter(r => last === undefined || r.at >= last);
+};
 
 /** When a residual passes 0.2 mg/L: days after the first reading; the band from the band of k. */
 export interface Forecast {

@@ -83,6 +83,13 @@ describe('schools of the dose', () => {
     expect(defaultDoseSchool(gallon)).toBe('drops-rule');
   });
 
+  it('tops up what was treated here and proved, not what is raw', () => {
+    const spring = { ...gallon, residualMgL: 0.3 };
+    expect(answer(spring, 'tap-top-up')).toBeUndefined();
+    expect(answer({ ...spring, isProved: true }, 'tap-top-up')?.targetMgL).toBeCloseTo(0.7, 9);
+    expect(answer({ ...spring, isProved: true }, 'tap-as-is')).toBeUndefined();
+  });
+
   it('scale with the volume', () => {
     const volume = fc.double({ min: 1, max: 5000, noNaN: true });
     fc.assert(

@@ -29,6 +29,7 @@ export interface DoseQuestion {
   readonly temperatureC?: number;
   readonly ph?: number;
   readonly isTreatedTap: boolean;
+  readonly isProved?: boolean;
   readonly residualMgL?: number;
   readonly jars?: DoseCase['jars'];
   readonly bleach: Bleach;
@@ -70,6 +71,7 @@ export function planDose(q: DoseQuestion): DosePlan {
     bleach: q.bleach,
     strengthMgMl,
     isTreatedTap: q.isTreatedTap,
+    ...(q.isProved ? { isProved: true } : {}),
     ...(q.temperatureC === undefined ? {} : { temperatureC: q.temperatureC }),
     ...(q.residualMgL === undefined ? {} : { residualMgL: q.residualMgL }),
     ...(q.jars ? { jars: q.jars } : {}),

@@ -31,6 +31,8 @@ export interface DoseCase {
   readonly strengthMgMl: number;
   /** Treated water from the mains, and the free chlorine read in it. */
   readonly isTreatedTap: boolean;
+  /** Treated here before, and proved by a reading: its residual may be topped up. */
+  readonly isProved?: boolean;
   readonly residualMgL?: number;
   readonly jars?: readonly Jar[];
 }
@@ -153,7 +155,7 @@ function tapAsIs(c: DoseCase): DoseAnswer {
 }
 
 function tapTopUp(c: DoseCase): DoseAnswer {
-  if (!c.isTreatedTap) return none('tap-top-up', 'dose.tap-top-up.not-tap');
+  if (!c.isTreatedTap && !c.isProved) return none('tap-top-up', 'dose.tap-top-up.not-tap');
   if (c.residualMgL === undefined) return none('tap-top-up', 'dose.tap-as-is.unread');
   if (c.residualMgL >= TOP_UP_MG_L)
     return none('tap-top-up', 'dose.tap-top-up.enough', { residualMgL: c.residualMgL });

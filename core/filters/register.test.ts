@@ -13,9 +13,10 @@ const filter = (log: SupplyFacts['log'] = [], more: Partial<SupplyFacts> = {}): 
   log,
   ...more,
 });
+const TODAY = '2026-11-25';
 const on = (day: string) => `2026-${day}T10:00:00.000Z`;
 const verdict = (f: SupplyFacts) => {
-  const { judgement } = filterStanding(f, 'UTC');
+  const { judgement } = filterStanding(f, 'UTC', TODAY);
   return `${judgement.verdict} ${judgement.reason.id}`;
 };
 const begun = { at: on('01-11'), what: 'commissioned', flowLH: 20 } as const;
@@ -24,7 +25,7 @@ describe('the filter register', () => {
   it('asks for commissioning first, then finds it fit, and visits every three months', () => {
     expect(verdict(filter())).toBe('warn register.not-commissioned');
     expect(verdict(filter([begun]))).toBe('ok register.fit');
-    expect(filterStanding(filter([begun]), 'UTC').visitOn).toBe('2026-04-11');
+    expect(filterStanding(filter([begun]), 'UTC', TODAY).visitOn).toBe('2026-04-11');
   });
   it('condemns a filter that froze wet, whatever came after', () => {
     const log = [
@@ -44,6 +45,10 @@ describe('the filter register', () => {
     expect(verdict(filter([...washed, { at: on('03-03'), what: 'flow', flowLH: 15 }]))).toBe(
       'ok register.fit',
     );
+  });
+  it('is over when its months of use are, whatever litres are left', () => {
+    expect(verdict(filter([begun], { lastsMonths: 12 }))).toBe('ok register.fit');
+    expect(verdict(filter([begun], { lastsMonths: 10 }))).toBe('refuse register.months-over');
   });
   it('is over when its litres are', () => {
     expect(verdict(filter([begun], { used: 3800 }))).toBe('refuse register.used-up');

@@ -1,6 +1,7 @@
 import { addMonths, type Day, dayOf } from '../calendar/day.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { SupplyFacts } from '../log/facts.ts';
+import { supplyUntil } from '../supplies/until.ts';
 
 /** A filter gives at least this share of its first flow after a backflush, or it is replaced. */
 const WORN_SHARE = 0.5;
@@ -14,17 +15,20 @@ export interface FilterStanding {
   readonly newLH?: number;
   readonly lastLH?: number;
   readonly backflushedOn?: Day;
+  /** The day its months of use are over. */
+  readonly until?: Day;
   readonly visitOn: Day;
   readonly judgement: Judgement;
 }
 
 /** A filter of the register as it stands: litres used of its life, its flow, its next visit, and whether it may be used. */
-export function filterStanding(filter: SupplyFacts, timeZone: string): FilterStanding {
+export function filterStanding(filter: SupplyFacts, timeZone: string, today: Day): FilterStanding {
   const log = filter.log ?? [];
   const flows = log.flatMap(e => (e.flowLH === undefined ? [] : [{ at: e.at, lH: e.flowLH }]));
   const [newLH, lastLH] = [flows[0]?.lH, flows.at(-1)?.lH];
   const backflushed = log.findLast(e => e.what === 'backflushed');
   const last = log.at(-1);
+  const until = supplyUntil(filter);
   const seenOn = last ? dayOf(last.at, timeZone) : dayOf(filter.setAt, timeZone);
   return {
     usedL: filter.used,
@@ -33,9 +37,16 @@ export function filterStanding(filter: SupplyFacts, timeZone: string): FilterSta
     ...(lastLH === undefined ? {} : { lastLH }),
     ...(backflushed ? { backflushedOn: dayOf(backflushed.at, timeZone) } : {}),
     visitOn: addMonths(seenOn, VISIT_MONTHS),
-    judgement: judgeFilter(filter, newLH, lastLH, backflushed?.at, flows.at(-1)?.at),
+    ...(until ? { until } : {}),
+    judgement:
+      until !== undefined && until < today
+        ? replaced('register.months-over')
+        : judgeFilter(filter, newLH, lastLH, backflushed?.at, flows.at(-1)?.at),
   };
 }
+
+const replaced = (id: string): Judgement =>
+  judge('refuse', message(id), 'practice', { remedy: message('register.replace') });
 
 function judgeFilter(
   filter: SupplyFacts,
@@ -45,16 +56,14 @@ function judgeFilter(
   flowAt: string | undefined,
 ): Judgement {
   const log = filter.log ?? [];
-  const refuse = (id: string) =>
-    judge('refuse', message(id), 'practice', { remedy: message('register.replace') });
-  if (log.some(e => e.what === 'condemned')) return refuse('register.condemned');
+  if (log.some(e => e.what === 'condemned')) return replaced('register.condemned');
   // a fibre that froze wet is cracked where nobody sees it: nothing brings it back
-  if (log.some(e => e.what === 'frozen')) return refuse('register.frozen');
-  if (filter.used >= filter.amount) return refuse('register.used-up');
+  if (log.some(e => e.what === 'frozen')) return replaced('register.frozen');
+  if (filter.used >= filter.amount) return replaced('register.used-up');
   if (newLH !== undefined && lastLH !== undefined && lastLH < WORN_SHARE * newLH) {
     const isAfterBackflush = backflushedAt !== undefined && flowAt !== undefined && flowAt >= backflushedAt;
     return isAfterBackflush
-      ? refuse('register.worn')
+      ? replaced('register.worn')
       : judge('warn', message('register.slow'), 'practice', { remedy: message('register.slow.remedy') });
   }
   if (!log.some(e => e.what === 'commissioned'))

@@ -1,6 +1,7 @@
 import { addDays, type Day, dayOf, type Instant } from '../calendar/day.ts';
 import { filterStanding } from '../filters/register.ts';
 import { type Judgement, judge, type Message, message, type Verdict } from '../judgement.ts';
+import { setStanding } from '../sun/sets.ts';
 import { supplyUntil } from '../supplies/until.ts';
 import type { Subject } from './entry.ts';
 import type { ContainerFacts, Facts } from './facts.ts';
@@ -221,7 +222,7 @@ function filterDuties(facts: Facts, today: Day): Duty[] {
   return Object.values(facts.supply)
     .filter(supply => supply.kind === 'filter')
     .flatMap((filter): Duty[] => {
-      const { judgement, visitOn } = filterStanding(filter, facts.group.timeZone);
+      const { judgement, visitOn } = filterStanding(filter, facts.group.timeZone, today);
       const isOut = judgement.verdict === 'refuse';
       return [
         {
@@ -233,6 +234,29 @@ function filterDuties(facts: Facts, today: Day): Duty[] {
           what: message(isOut ? 'duty.filter-out' : 'duty.filter-visit', { name: filter.name, visitOn }),
           verdict: isOut ? 'refuse' : 'ok',
           judgement,
+        },
+      ];
+    });
+}
+
+/** Sets of bottles that lie, have stood too long, wait to be washed, or are worn out. */
+function bottleDuties(facts: Facts, { now, today }: State): Duty[] {
+  return Object.values(facts.supply)
+    .filter(supply => supply.kind === 'bottles' && supply.bottles !== undefined)
+    .flatMap((set): Duty[] => {
+      const { judgement, phase, washOn } = setStanding(set, now, facts.group.timeZone);
+      const isNow = judgement.verdict !== 'ok';
+      const what = judgement.reason.id.replace('sets.', 'duty.set-');
+      return [
+        {
+          id: `bottles:${set.id}`,
+          area: 'supplies',
+          when: isNow ? 'now' : whenOf(washOn, today),
+          day: isNow ? today : washOn,
+          subject: set.id,
+          judgement,
+          what: message(isNow ? what : 'duty.set-wash', { name: set.name }),
+          verdict: phase === 'lying' ? 'ok' : judgement.verdict,
         },
       ];
     });
@@ -296,6 +320,7 @@ export function dutiesAt(facts: Facts, state: State): Duty[] {
     ...merged(waiting),
     ...sheetDuties(facts, state),
     ...filterDuties(facts, today),
+    ...bottleDuties(facts, state),
     ...supplyDuties(facts, today),
   ].sort(
     (a, b) =>

@@ -123,10 +123,15 @@ export interface SupplyFields {
   readonly expiresOn?: Day;
   /** The home that keeps it; absent, the group does. */
   readonly home?: Subject;
-  /** Litres that one piece treats, as its pack says. */
+  /** Litres that one piece treats, as its pack says; of a bottle for the sun, what it holds. */
   readonly treatsL?: number;
+  /** Months that it lasts once a pack is opened, or a filter taken into use. */
+  readonly lastsMonths?: number;
   readonly where?: string;
 }
+
+/** What happens to a set of bottles for the sun: laid out, taken in to drink from, washed; some retired or lost. */
+export type BottleEvent = 'laid-out' | 'taken-in' | 'washed' | 'retired' | 'lost';
 
 /** What happens in the life of a filter. */
 export type FilterEvent = 'commissioned' | 'flow' | 'backflushed' | 'frozen' | 'condemned';
@@ -166,6 +171,8 @@ export interface EntryData {
   /** Somebody has it in hands, on a round, in one browser; another round passes it by. */
   /** What happened to a filter: flow read, backflushed, frozen, condemned, taken into use. */
   'filter.logged': { readonly what: FilterEvent; readonly flowLH?: number };
+  /** What happened to a set of bottles; retired and lost ones are counted off. */
+  'bottles.logged': { readonly what: BottleEvent; readonly count?: number };
   'sheet.begun': SheetFields;
   'sheet.step': { readonly step: string; readonly reading?: number };
   /** The end of a sheet; a finished one proves what its method credits. */

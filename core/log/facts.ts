@@ -11,6 +11,7 @@ import { DEFAULT_TARGET_DAYS } from '../need/rates.ts';
 import type { Water } from '../rotation/waters.ts';
 import type { Amount } from '../units/amount.ts';
 import type {
+  BottleEvent,
   BuildingFields,
   ContainerFields,
   FilterEvent,
@@ -96,6 +97,8 @@ export type SupplyFacts = SupplyFields & {
   readonly setAt: Instant;
   /** What happened to a filter, the oldest first. */
   readonly log?: readonly { readonly at: Instant; readonly what: FilterEvent; readonly flowLH?: number }[];
+  /** What happened to a set of bottles, the oldest first. */
+  readonly bottles?: readonly { readonly at: Instant; readonly what: BottleEvent }[];
 };
 
 /** A bench sheet: what it is, and what was done on it. */

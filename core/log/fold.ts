@@ -39,6 +39,17 @@ function foldSupply(facts: SupplyFacts | undefined, entry: Entry, subject: Subje
       };
     case 'filter.logged':
       return facts && { ...facts, log: [...(facts.log ?? []), { at: entry.happenedAt, ...entry.data }] };
+    case 'bottles.logged': {
+      const { what, count = 0 } = entry.data;
+      const gone = what === 'retired' || what === 'lost' ? count : 0;
+      return (
+        facts && {
+          ...facts,
+          used: facts.used + gone,
+          bottles: [...(facts.bottles ?? []), { at: entry.happenedAt, what }],
+        }
+      );
+    }
     case 'supply.removed':
       return undefined;
     case 'dosed':

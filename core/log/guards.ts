@@ -29,6 +29,8 @@ export function guard(facts: Facts, entry: Entry, now: Instant): Judgement[] {
     case 'building.removed':
     case 'place.removed':
       return onRemoved(facts, entry);
+    case 'bottles.logged':
+      return onBottles(facts, entry);
     case 'sheet.begun':
       return onSheetBegun(facts, entry, now);
     case 'sheet.step':
@@ -97,6 +99,16 @@ function onRemoved(facts: Facts, entry: Entry): Judgement[] {
     if (count > 0) return [judge('refuse', message('guard.building-in-use', { count }), 'record')];
   }
   return [];
+}
+
+/** No more bottles are retired or lost than there are. */
+function onBottles(facts: Facts, entry: EntryOf<'bottles.logged'>): Judgement[] {
+  const set = facts.supply[entry.subject];
+  if (!set) return [judge('refuse', message('guard.not-there'), 'record')];
+  const left = set.amount - set.used;
+  return (entry.data.count ?? 0) > left
+    ? [judge('refuse', message('guard.bottles-left', { left, count: entry.data.count ?? 0 }), 'arithmetic')]
+    : [];
 }
 
 function onContainer(facts: Facts, container: ContainerFacts, entry: Entry, now: Instant): Judgement[] {

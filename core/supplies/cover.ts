@@ -77,7 +77,8 @@ function boiledPerKg(kind: SupplyKind, altitudeM: number): number | undefined {
 
 /** What is left of a supply, in its unit; nothing once it is past its date, nor of a filter that may not be used. */
 export const leftOf = (supply: SupplyFacts, today: Day): number => {
-  if (supply.kind === 'filter' && filterStanding(supply, 'UTC').judgement.verdict === 'refuse') return 0;
+  if (supply.kind === 'filter' && filterStanding(supply, 'UTC', today).judgement.verdict === 'refuse')
+    return 0;
   const until = supplyUntil(supply);
   return until !== undefined && until < today ? 0 : Math.max(0, supply.amount - supply.used);
 };

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { SupplyFields } from '../log/entry.ts';
 import { noFacts, type SupplyFacts } from '../log/facts.ts';
 import { coverOf, independentWays, leftOf } from './cover.ts';
+import { waysByHome } from './homes.ts';
 import { kitLacks, kits } from './kit.ts';
 import { supplyUntil } from './until.ts';
 
@@ -25,6 +26,14 @@ describe('the day a supply is trusted to', () => {
       supplyUntil({ name: 'T', kind: 'chlorine-tablets', amount: 1, madeOn: TODAY, expiresOn: '2027-01-31' }),
     ).toBe('2027-01-31');
     expect(supplyUntil({ name: 'P', kind: 'propane', amount: 1, madeOn: TODAY })).toBeUndefined();
+  });
+  it('is what an opened pack or a filter in use lasts, when that ends sooner', () => {
+    const pack = { name: 'T', kind: 'chlorine-tablets', amount: 1, expiresOn: '2029-01-01' } as const;
+    expect(supplyUntil({ ...pack, lastsMonths: 3 })).toBe('2029-01-01');
+    expect(supplyUntil({ ...pack, lastsMonths: 3, openedOn: TODAY })).toBe('2027-02-25');
+    expect(supplyUntil({ ...pack, lastsMonths: 60, openedOn: TODAY })).toBe('2029-01-01');
+    const log = [{ at: '2026-08-31T09:00:00.000Z', what: 'commissioned' as const, flowLH: 20 }];
+    expect(supplyUntil({ name: 'F', kind: 'filter', amount: 9, lastsMonths: 6, log })).toBe('2027-02-28');
   });
 });
 
@@ -70,6 +79,45 @@ describe('the cover', () => {
     );
     expect(independentWays(coverOf(facts, TODAY, 100, 14), 14)).toEqual(['chlorine']);
     expect(independentWays(coverOf(facts, TODAY, 20, 14), 14).sort()).toEqual(['boil', 'chlorine']);
+  });
+});
+
+describe('two ways for every home', () => {
+  const home = (id: string, people: number) => ({
+    id: `home:${id}`,
+    name: id,
+    people: Array.from({ length: people }, () => ({})),
+  });
+  // 20 L a day for four people: five litres a head
+  const homes = { 'home:a': home('a', 3), 'home:b': home('b', 1), 'home:c': home('c', 0) };
+  const waysOf = (...list: Parameters<typeof keep>) =>
+    Object.fromEntries(
+      waysByHome({ ...keep(...list), home: homes }, TODAY, 20, 14).map(h => [
+        h.home.name,
+        [...h.ways].sort(),
+      ]),
+    );
+
+  it('counts what the group keeps for each of them, by head; a home of nobody is none', () => {
+    const shared = { name: 'B', kind: 'bleach', amount: 1000, bleach } as const;
+    expect(waysOf(shared)).toEqual({ a: ['chlorine'], b: ['chlorine'] });
+  });
+
+  it('counts what a home keeps for itself, for its own need', () => {
+    // 210 L for three people over fourteen days: 11 tablets of 20 L; one person needs 70 L
+    const own = (id: string, amount: number) =>
+      ({ name: id, kind: 'chlorine-tablets', amount, treatsL: 20, home: `home:${id}` }) as const;
+    expect(waysOf(own('a', 10), own('b', 4))).toEqual({ a: [], b: ['chlorine'] });
+    expect(waysOf(own('a', 11), own('b', 3))).toEqual({ a: ['chlorine'], b: [] });
+  });
+
+  it('adds a home’s own share to the group’s of the same way', () => {
+    const tablets = { name: 'T', kind: 'chlorine-tablets', treatsL: 20 } as const;
+    // the group’s 7 tablets are 140 L of 280: seven days; the home’s own 6 are 120 L of 15 a day: eight
+    expect(waysOf({ ...tablets, amount: 7 }, { ...tablets, amount: 6, home: 'home:a' })).toEqual({
+      a: ['chlorine'],
+      b: [],
+    });
   });
 });
 

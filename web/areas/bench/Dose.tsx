@@ -1,7 +1,7 @@
 import { useEffect, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { instructionOf, planDose } from '#core/chlorine/instruct.ts';
-import type { Clarity } from '#core/chlorine/schools.ts';
+import type { Clarity, DoseSchoolId } from '#core/chlorine/schools.ts';
 import { refusals } from '#core/judgement.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
@@ -40,10 +40,12 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
   const [form, set] = useBenchForm(facts, asked);
   useEffect(() => {
     const clarity = search.get('clarity');
+    const school = search.get('school');
     if (!asked && !clarity) return;
     set({
       ...(asked && facts.container[asked] ? filledFrom(facts, asked) : {}),
       ...(clarity ? { clarity: clarity as Clarity } : {}),
+      ...(school ? { school: school as DoseSchoolId } : {}),
     });
     setSearch({}, { replace: true });
   }, [asked, facts, search, set, setSearch]);

@@ -16,6 +16,10 @@ import { ArcClock } from '../../ui/ArcClock.tsx';
 import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { MeterNote } from './MeterNote.tsx';
+
+/** The unit that the exposure meter reads in. */
+const EXPOSURE_UNIT = 'Wh/m²';
 
 /** A sheet of any method: its steps one after another, with their clocks and readings, from wall-clock time. */
 export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large?: boolean }) {
@@ -174,6 +178,7 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
           {step.reading?.unit}.
         </Sentence>
       )}
+      {step.reading?.unit === EXPOSURE_UNIT && <MeterNote sheet={sheet} onTake={setReading} />}
       {((reading !== undefined && !passes(step, reading)) || at.failing) && step.onFail && (
         <p role="alert" className="border-l-4 border-iron pl-3">
           {say(step.onFail)}

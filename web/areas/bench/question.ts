@@ -1,4 +1,5 @@
 import { useEffect, useState } from 'react';
+import { standingOf } from '#core/chlorine/batch.ts';
 import type { DoseQuestion } from '#core/chlorine/instruct.ts';
 import { type Tool, toolCatalogue } from '#core/chlorine/measure.ts';
 import type { Clarity, DoseSchoolId } from '#core/chlorine/schools.ts';
@@ -145,6 +146,12 @@ export function bleachOf(form: BenchForm, facts: Facts): Bleach | undefined {
   };
 }
 
+/** The last batch of a container passed by its reading. */
+const isProved = (facts: Facts, container: string): boolean => {
+  const last = facts.container[container]?.fill?.batches.at(-1);
+  return last !== undefined && standingOf(last, last.events.at(-1)?.at ?? last.begunAt).phase === 'passed';
+};
+
 /** The question that the blanks ask, or undefined while one of them is empty. */
 export function questionOf(form: BenchForm, facts: Facts, today: string): DoseQuestion | undefined {
   const bleach = bleachOf(form, facts);
@@ -156,6 +163,7 @@ export function questionOf(form: BenchForm, facts: Facts, today: string): DoseQu
     ...(form.temperatureC === undefined ? {} : { temperatureC: form.temperatureC }),
     ...(form.ph === undefined ? {} : { ph: form.ph }),
     isTreatedTap: water !== undefined && waters[water].drinkable && water === 'treated-tap',
+    ...(isProved(facts, form.container) ? { isProved: true } : {}),
     ...(form.residualMgL === undefined ? {} : { residualMgL: form.residualMgL }),
     bleach,
     strengthSchool: form.strengthSchool ?? facts.plan.strengthSchool,

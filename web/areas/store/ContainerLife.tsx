@@ -83,9 +83,9 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
             <span className="text-ash">{format.dayAndTime(reading.at, timeZone)}</span>
           </Line>
         )}
-        {fill && state.litres > 0 && fill.readings.length > 1 && (
+        {fill && state.litres > 0 && fill.readings.length > 0 && (
           <Line name={say('forecast.name')}>
-            <ResidualForecast fill={fill} />
+            <ResidualForecast container={container.id} fill={fill} />
           </Line>
         )}
         <Line name={say('life.mass')}>

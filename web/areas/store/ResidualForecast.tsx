@@ -1,16 +1,45 @@
+import { Link } from 'react-router';
 import { addDays, dayOf } from '#core/calendar/day.ts';
-import { forecastResidual } from '#core/chlorine/decay.ts';
+import { forecastResidual, sinceLastDose } from '#core/chlorine/decay.ts';
+import { TOP_UP_MG_L } from '#core/chlorine/schools.ts';
 import type { Fill } from '#core/log/facts.ts';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 
 /** The day a residual in store passes 0.2 mg/L, from the readings of this fill; or why nobody can say. */
-export function ResidualForecast({ fill }: { fill: Fill }) {
+export function ResidualForecast({ container, fill }: { container: string; fill: Fill }) {
+  return (
+    <>
+      <Passing fill={fill} />
+      <TopUp container={container} fill={fill} />
+    </>
+  );
+}
+
+/** One click to the bench, with the dose that brings the residual back to 1 mg/L. */
+function TopUp({ container, fill }: { container: string; fill: Fill }) {
+  const say = useSay();
+  const last = fill.readings.findLast(r => r.mgL !== undefined && r.method !== 'total');
+  if (last?.mgL === undefined || last.mgL >= TOP_UP_MG_L) return null;
+  return (
+    <Link
+      to={`/bench?container=${encodeURIComponent(container)}&school=tap-top-up`}
+      className="block underline decoration-rule underline-offset-3"
+    >
+      {say('forecast.top-up', { topUpMgL: TOP_UP_MG_L })}
+    </Link>
+  );
+}
+
+function Passing({ fill }: { fill: Fill }) {
   const say = useSay();
   const { timeZone } = useReader();
-  const readings = fill.readings.flatMap(r =>
-    r.mgL !== undefined && r.method !== 'total' ? [{ at: r.at, mgL: r.mgL }] : [],
+  const readings = sinceLastDose(
+    fill.readings.flatMap(r =>
+      r.mgL !== undefined && r.method !== 'total' ? [{ at: r.at, mgL: r.mgL }] : [],
+    ),
+    fill.batches,
   );
   const first = readings[0];
   if (!first || readings.length < 2) return null;

@@ -39,6 +39,8 @@ function paramsOf(entry: Entry): Params {
       return { why: entry.data.why };
     case 'container.added':
       return { code: entry.data.code };
+    case 'bottles.logged':
+      return { what: `bottle-event.${entry.data.what}`, count: entry.data.count ?? 0 };
     case 'filter.logged':
       return { what: `filter-event.${entry.data.what}` };
     case 'sheet.begun':

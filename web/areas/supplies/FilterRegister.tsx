@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { filterStanding } from '#core/filters/register.ts';
 import type { FilterEvent } from '#core/log/entry.ts';
 import type { SupplyFacts } from '#core/log/facts.ts';
-import { useFacts, useReader } from '../../app/hooks.ts';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -41,7 +41,8 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
   const { recordAndTell } = useRecord();
   const [event, setEvent] = useState<FilterEvent>('flow');
   const [flowLH, setFlowLH] = useState<number | undefined>(undefined);
-  const at = filterStanding(filter, timeZone);
+  const { today } = useWaterState();
+  const at = filterStanding(filter, timeZone, today);
   const home = filter.home && facts.home[filter.home]?.name;
   const record = async () => {
     const flow = hasFlow(event) && flowLH !== undefined ? { flowLH } : {};
@@ -60,6 +61,7 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
           {say('register.life', { usedL: at.usedL, lifeL: at.lifeL })}
           {at.newLH !== undefined &&
             ` · ${say('register.flow', { newLH: at.newLH, lastLH: at.lastLH ?? at.newLH })}`}
+          {at.until && ` · ${say('register.until', { until: at.until })}`}
           {at.backflushedOn && ` · ${say('register.backflushed', { on: at.backflushedOn })}`} ·{' '}
           {say('register.visit', { visitOn: at.visitOn })}
         </span>

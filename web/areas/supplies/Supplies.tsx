@@ -14,7 +14,9 @@ import { Button } from '../../ui/Button.tsx';
 import { RuleScale } from '../../ui/RuleScale.tsx';
 import { download } from '../store/download.ts';
 import { askLabels } from '../store/labelPdf.ts';
+import { BottleSets } from './BottleSets.tsx';
 import { FilterRegister } from './FilterRegister.tsx';
+import { HomeWays } from './HomeWays.tsx';
 import { SupplyEditor } from './SupplyEditor.tsx';
 
 /** Days of the scale that hold the cover without crowding what is near the goal. */
@@ -81,6 +83,8 @@ export function Supplies() {
         <SupplyTable supplies={supplies} onEdit={setEditing} />
       )}
       <FilterRegister />
+      <BottleSets />
+      <HomeWays />
       <div className="grid grid-cols-2 gap-8 max-wide:grid-cols-1">
         <Shopping covers={covers} />
         <Kits />

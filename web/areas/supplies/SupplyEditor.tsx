@@ -12,7 +12,20 @@ import { Dialog } from '../../ui/Dialog.tsx';
 
 const products: readonly BleachProduct[] = ['plain', 'scented', 'thickened', 'cleaner', 'pool'];
 const bases: readonly StrengthBasis[] = ['wt-naocl', 'wt-available', 'trade', 'g-per-l'];
-const isPiece = (kind: SupplyKind) => kind === 'chlorine-tablets' || kind === 'dioxide-tablets';
+/** Counted by the piece, each for so many litres. */
+const pieces: readonly SupplyKind[] = ['chlorine-tablets', 'dioxide-tablets', 'bottles'];
+const isPiece = (kind: SupplyKind) => pieces.includes(kind);
+/** Lasts so many months once opened, or taken into use. */
+const used: readonly SupplyKind[] = [
+  'chlorine-tablets',
+  'dioxide-tablets',
+  'iodine',
+  'test-kit',
+  'filter',
+  'carbon',
+  'lamp',
+  'bottles',
+];
 
 /** Kept by the group, not by one home. */
 const GROUP = 'group';
@@ -31,6 +44,8 @@ interface Form {
   readonly basis: StrengthBasis;
   readonly strength: number | undefined;
   readonly keptC: number | undefined;
+  readonly measuredMgMl: number | undefined;
+  readonly lastsMonths: number | undefined;
 }
 
 function formOf(supply: SupplyFacts | 'new'): Form {
@@ -48,6 +63,8 @@ function formOf(supply: SupplyFacts | 'new'): Form {
     basis: 'wt-naocl',
     strength: 6,
     keptC: 15,
+    measuredMgMl: undefined,
+    lastsMonths: undefined,
   };
   if (supply === 'new') return fresh;
   const { bleach, used, ...fields } = supply;
@@ -61,7 +78,7 @@ function formOf(supply: SupplyFacts | 'new'): Form {
 }
 
 function fieldsOf(form: Form): SupplyFields | undefined {
-  const { kind, name, amount, madeOn, openedOn, expiresOn, where, home, treatsL } = form;
+  const { kind, name, amount, madeOn, openedOn, expiresOn, where, home, treatsL, lastsMonths } = form;
   if (!name.trim() || amount === undefined) return undefined;
   const fields = {
     name: name.trim(),
@@ -72,11 +89,20 @@ function fieldsOf(form: Form): SupplyFields | undefined {
     ...(where.trim() ? { where: where.trim() } : {}),
     ...(home === GROUP ? {} : { home }),
     ...(treatsL && isPiece(kind) ? { treatsL } : {}),
+    ...(lastsMonths && used.includes(kind) ? { lastsMonths } : {}),
   };
   if (kind !== 'bleach') return { ...fields, ...(madeOn ? { madeOn } : {}) };
-  const { product, basis, strength, keptC } = form;
+  const { product, basis, strength, keptC, measuredMgMl } = form;
   if (strength === undefined || keptC === undefined) return undefined;
-  return { ...fields, bleach: { product, basis, strength, keptC, ...(madeOn ? { madeOn } : {}) } };
+  const bleach = {
+    product,
+    basis,
+    strength,
+    keptC,
+    ...(madeOn ? { madeOn } : {}),
+    ...(measuredMgMl === undefined ? {} : { measuredMgMl }),
+  };
+  return { ...fields, bleach };
 }
 
 /** One supply as a sentence: what it is, how much, its dates, and where it is kept. */
@@ -174,6 +200,17 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
                 least={-20}
                 most={60}
               />
+              , {say('supply-form.measured')}{' '}
+              <QuantityBlank
+                label={say('supply-form.measuredMgMl')}
+                dimension="number"
+                value={form.measuredMgMl}
+                onValue={measuredMgMl => set({ measuredMgMl })}
+                least={0.1}
+                most={250}
+                placeholder={say('bench.unknown')}
+              />{' '}
+              mg/mL
             </>
           )}
           {isPiece(form.kind) && (
@@ -187,6 +224,21 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
                 least={0.1}
                 most={100_000}
               />
+            </>
+          )}
+          {used.includes(form.kind) && (
+            <>
+              , {say('supply-form.lasts')}{' '}
+              <QuantityBlank
+                label={say('supply-form.lastsMonths')}
+                dimension="number"
+                value={form.lastsMonths}
+                onValue={lastsMonths => set({ lastsMonths })}
+                least={1}
+                most={600}
+                placeholder={say('bench.unknown')}
+              />{' '}
+              {say('supply-form.months')}
             </>
           )}
           . {say('supply-form.made')} {date('madeOn')}, {say('supply-form.was-opened')} {date('openedOn')},{' '}

@@ -1,0 +1,44 @@
+import { describe, expect, it } from 'vitest';
+import { exposureBetween, type Lying } from './meter.ts';
+import { dailyWhM2 } from './sun.ts';
+
+const whole: Lying = {
+  from: '2026-06-21T00:00:00.000Z',
+  until: '2026-06-22T00:00:00.000Z',
+  latitudeDeg: 54.4,
+  longitudeDeg: 0,
+  shadeShare: 0,
+};
+
+describe('the exposure of what lies in the sun', () => {
+  it('of a whole day is the day’s radiation', () => {
+    expect(exposureBetween(whole, () => 3)).toBeCloseTo(dailyWhM2(54.4, '2026-06-21', 3, 0), -1);
+  });
+  it('of a morning and an afternoon together is that of the day, and the noon is the same in each half', () => {
+    const noon = '2026-06-21T12:00:00.000Z';
+    const morning = exposureBetween({ ...whole, until: noon }, () => 0);
+    const afternoon = exposureBetween({ ...whole, from: noon }, () => 0);
+    expect(morning).toBeCloseTo(afternoon, 6);
+    expect(morning + afternoon).toBeCloseTo(
+      exposureBetween(whole, () => 0),
+      6,
+    );
+  });
+  it('of a night is nothing, and of no time too', () => {
+    const night = { ...whole, from: '2026-12-21T18:00:00.000Z', until: '2026-12-22T05:00:00.000Z' };
+    expect(exposureBetween(night, () => 0)).toBe(0);
+    expect(exposureBetween({ ...whole, until: whole.from }, () => 0)).toBe(0);
+  });
+  it('goes by the sun: 90° east the morning is over at 6 h UTC', () => {
+    const early = { ...whole, until: '2026-06-21T06:00:00.000Z' };
+    const east = exposureBetween({ ...early, longitudeDeg: 90 }, () => 0);
+    expect(east).toBeGreaterThan(exposureBetween(early, () => 0) * 3);
+  });
+  it('takes each day’s own sky and the site’s shade', () => {
+    const twoDays = { ...whole, until: '2026-06-23T00:00:00.000Z' };
+    const clouded = exposureBetween(twoDays, day => (day === '2026-06-21' ? 0 : 8));
+    const clear = exposureBetween(whole, () => 0);
+    expect(clouded).toBeCloseTo(clear * 1.25, -1);
+    expect(exposureBetween({ ...whole, shadeShare: 0.4 }, () => 0)).toBeCloseTo(clear * 0.6, 6);
+  });
+});

@@ -1,0 +1,49 @@
+import type { Day } from '../calendar/day.ts';
+import type { Facts, HomeFacts } from '../log/facts.ts';
+import { coverOf, type Way } from './cover.ts';
+
+/** Ways that a home can count on for the plan's days. */
+export interface HomeWays {
+  readonly home: HomeFacts;
+  readonly ways: readonly Way[];
+}
+
+/** Days by way, of supplies that pass a test, for a need. */
+function daysByWay(
+  facts: Pick<Facts, 'supply' | 'group'>,
+  isTheirs: (home: string | undefined) => boolean,
+  today: Day,
+  needL: number,
+): Map<Way, number> {
+  const supply = Object.fromEntries(Object.entries(facts.supply).filter(([, s]) => isTheirs(s.home)));
+  const days = new Map<Way, number>();
+  for (const c of coverOf({ ...facts, supply }, today, needL, 1))
+    days.set(c.way, (days.get(c.way) ?? 0) + c.days);
+  return days;
+}
+
+/**
+ * Independent ways of each home: what the group keeps for all, shared by head, and what the home keeps itself.
+ * Two are asked for, so that what breaks one leaves the other.
+ * @param needL litres a day of the whole group
+ */
+export function waysByHome(
+  facts: Pick<Facts, 'supply' | 'group' | 'home'>,
+  today: Day,
+  needL: number,
+  planDays: number,
+): HomeWays[] {
+  const homes = Object.values(facts.home);
+  const heads = homes.reduce((sum, home) => sum + home.people.length, 0);
+  const shared = daysByWay(facts, home => home === undefined, today, needL);
+  return homes
+    .filter(home => home.people.length > 0)
+    .map(home => {
+      const ownL = (needL * home.people.length) / heads;
+      const own = daysByWay(facts, id => id === home.id, today, ownL);
+      const ways = [...new Set([...shared.keys(), ...own.keys()])].filter(
+        way => (shared.get(way) ?? 0) + (own.get(way) ?? 0) >= planDays,
+      );
+      return { home, ways };
+    });
+}

@@ -1,0 +1,129 @@
+import { useState } from 'react';
+import type { BottleEvent } from '#core/log/entry.ts';
+import type { SupplyFacts } from '#core/log/facts.ts';
+import { rotaOf, setStanding } from '#core/sun/sets.ts';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { draft } from '../../log/record.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { JudgementLine } from '../../ui/JudgementLine.tsx';
+
+const events: readonly BottleEvent[] = ['laid-out', 'taken-in', 'washed', 'retired', 'lost'];
+const isCounted = (event: BottleEvent): boolean => event === 'retired' || event === 'lost';
+const ROTA_DAYS = 7;
+
+/** Sets of bottles for the sun: where each is in its round, what is left of it, and who lies when. */
+export function BottleSets() {
+  const say = useSay();
+  const facts = useFacts();
+  const { today } = useWaterState();
+  const sets = Object.values(facts.supply)
+    .filter(s => s.kind === 'bottles')
+    .sort((a, b) => (a.name < b.name ? -1 : 1));
+  if (sets.length === 0) return null;
+  const rota = rotaOf(sets, today, ROTA_DAYS);
+  return (
+    <section aria-label={say('sets.title')}>
+      <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('sets.title')}</h2>
+      <ul className="m-0 list-none p-0">
+        {sets.map(set => (
+          <SetRow key={set.id} set={set} />
+        ))}
+      </ul>
+      {rota.length > 0 ? (
+        <div className="mt-2 overflow-x-auto">
+          <table className="border-collapse text-left text-small">
+            <caption className="pb-1 text-left text-ash">
+              {say('sets.rota', { days: sets.length - 1 })}
+            </caption>
+            <thead>
+              <tr className="border-b-2 border-slate">
+                <th scope="col" className="pr-4" />
+                {rota.map(({ day }) => (
+                  <th key={day} scope="col" className="pr-4 font-semibold">
+                    {format.weekday(day)}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {sets.map(set => (
+                <tr key={set.id} className="border-b border-rule">
+                  <th scope="row" className="pr-4 font-semibold">
+                    {set.name}
+                  </th>
+                  {rota.map(({ day, drunk }) => (
+                    <td key={day} className={`pr-4 ${drunk === set ? 'font-bold' : 'text-ash'}`}>
+                      {say(drunk === set ? 'sets.is-drunk' : 'sets.lies')}
+                    </td>
+                  ))}
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      ) : (
+        <p className="mt-1 text-ash">{say('sets.one-only')}</p>
+      )}
+    </section>
+  );
+}
+
+function SetRow({ set }: { set: SupplyFacts }) {
+  const say = useSay();
+  const { timeZone } = useReader();
+  const { now } = useWaterState();
+  const { recordAndTell } = useRecord();
+  const [event, setEvent] = useState<BottleEvent>('laid-out');
+  const [count, setCount] = useState<number | undefined>(undefined);
+  const at = setStanding(set, now, timeZone);
+  const record = async () => {
+    await recordAndTell(
+      [draft('bottles.logged', set.id, { what: event, ...(isCounted(event) && count ? { count } : {}) })],
+      say('sets.told', { name: set.name, what: `bottle-event.${event}` }),
+    );
+    setCount(undefined);
+  };
+  return (
+    <li className="border-b border-rule py-2">
+      <p>
+        <strong>{set.name}</strong>{' '}
+        <span className="text-ash">
+          {say('sets.count', { left: at.count, of: set.amount, litres: at.litres })} ·{' '}
+          {say('sets.wash-on', { washOn: at.washOn })}
+          {at.since && ` · ${say(`sets.since.${at.phase}`, { at: format.dayAndTime(at.since, timeZone) })}`}
+        </span>
+      </p>
+      <JudgementLine judgement={at.judgement} />
+      <p className="mt-1 flex flex-wrap items-center gap-2">
+        <ChoiceBlank<BottleEvent>
+          label={say('sets.event', { name: set.name })}
+          value={event}
+          onValue={setEvent}
+          choices={events.map(value => ({ value, label: say(`bottle-event.${value}`) }))}
+        />
+        {isCounted(event) && (
+          <QuantityBlank
+            label={say('sets.how-many', { name: set.name })}
+            dimension="number"
+            wholeNumbers
+            value={count}
+            onValue={setCount}
+            least={1}
+            most={Math.max(1, at.count)}
+          />
+        )}
+        <Button
+          className="min-h-9!"
+          disabled={isCounted(event) && count === undefined}
+          onClick={() => void record()}
+        >
+          {say('register.record')}
+        </Button>
+      </p>
+    </li>
+  );
+}

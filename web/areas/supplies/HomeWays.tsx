@@ -1,0 +1,34 @@
+import { waysByHome } from '#core/supplies/homes.ts';
+import { useFacts, useWaterState } from '../../app/hooks.ts';
+import { useSay } from '../../texts/texts.ts';
+
+/** Ways asked of every home: what breaks one leaves the other. */
+const WAYS_ASKED = 2;
+
+/** Homes with two independent ways to treat, and those that lack one, with what they have. */
+export function HomeWays() {
+  const say = useSay();
+  const facts = useFacts();
+  const { today, need } = useWaterState();
+  const homes = waysByHome(facts, today, need.drinkingL, facts.plan.targetDays);
+  if (homes.length < 2) return null;
+  const lacking = homes.filter(h => h.ways.length < WAYS_ASKED);
+  return (
+    <section aria-label={say('home-ways.title')}>
+      <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('home-ways.title')}</h2>
+      <p className={lacking.length > 0 ? 'font-semibold' : 'text-ash'}>
+        {say('home-ways.answer', { met: homes.length - lacking.length, of: homes.length })}
+      </p>
+      <ul className="m-0 list-none p-0">
+        {lacking.map(({ home, ways }) => (
+          <li key={home.id} className="border-b border-rule py-1">
+            {say(ways.length === 0 ? 'home-ways.none' : 'home-ways.one', {
+              name: home.name,
+              way: `way.${ways[0] ?? 'chlorine'}`,
+            })}
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
