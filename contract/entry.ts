@@ -48,6 +48,7 @@ const bleach = v.object({
   strength: between(0.1, 200),
   madeOn: v.exactOptional(DaySchema),
   keptC: between(-20, 60),
+  useBy: v.exactOptional(DaySchema),
   measuredMgMl: v.exactOptional(between(0.1, 250)),
 });
 

@@ -16,6 +16,8 @@ export interface Bleach {
   readonly madeOn?: Day;
   /** Mean temperature it is kept at (°C). */
   readonly keptC: number;
+  /** A solution made here keeps until then, whatever its age says. */
+  readonly useBy?: Day;
   /** Available chlorine as titrated or read from a strip (mg/mL). */
   readonly measuredMgMl?: number;
 }
@@ -87,7 +89,8 @@ export const strengthSchools: readonly StrengthSchoolId[] = [
 export const HOT_BLEACH_C = 30;
 
 /** The last day that `replace-yearly` trusts the label; undefined when nobody knows its age. */
-export function replaceBleachBy(bleach: Pick<Bleach, 'madeOn' | 'keptC'>): Day | undefined {
+export function replaceBleachBy(bleach: Pick<Bleach, 'madeOn' | 'keptC' | 'useBy'>): Day | undefined {
+  if (bleach.useBy) return bleach.useBy;
   return bleach.madeOn && addMonths(bleach.madeOn, bleach.keptC > HOT_BLEACH_C ? 6 : 12);
 }
 
@@ -110,6 +113,8 @@ export function strengthBy(school: StrengthSchoolId, bleach: Bleach, today: Day)
       if (ageDays === undefined) {
         return { school, judgement: judge('refuse', message('strength.no-date'), 'gordon-adam') };
       }
+      // what settles out of a stock of powder is not in the decay of bleach
+      if (bleach.useBy && today > bleach.useBy) return { school, judgement: judgeAge(bleach, today) };
       const mgMl = agedStrengthMgMl(labelMgMl, ageDays, bleach.keptC);
       return {
         school,
@@ -136,11 +141,12 @@ function judgeAge(bleach: Bleach, today: Day): Judgement {
     });
   }
   if (today > byDay) {
-    return judge('refuse', message('strength.too-old', { byDay, keptC: bleach.keptC }), 'epa-emergency', {
+    const reason = bleach.useBy ? 'strength.stock-old' : 'strength.too-old';
+    return judge('refuse', message(reason, { byDay, keptC: bleach.keptC }), 'epa-emergency', {
       remedy: message('strength.too-old.remedy'),
     });
   }
-  if (today > addDays(byDay, -30)) {
+  if (!bleach.useBy && today > addDays(byDay, -30)) {
     return judge('warn', message('strength.ages-soon', { byDay }), 'epa-emergency');
   }
   return judge(

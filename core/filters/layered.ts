@@ -1,6 +1,6 @@
 /** One layer of a home-made filter: its depth and the mass of a litre of it. */
 export interface Layer {
-  readonly id: 'cloth' | 'charcoal' | 'fine-sand' | 'coarse-sand' | 'gravel';
+  readonly id: 'cloth' | 'charcoal' | 'fine-sand' | 'coarse-sand' | 'gravel' | 'stones';
   readonly depthMm: number;
   readonly kgL: number;
 }
@@ -12,6 +12,8 @@ export const layers: readonly Layer[] = [
   { id: 'fine-sand', depthMm: 100, kgL: 1.6 },
   { id: 'coarse-sand', depthMm: 40, kgL: 1.6 },
   { id: 'gravel', depthMm: 40, kgL: 1.55 },
+  // where there is room
+  { id: 'stones', depthMm: 0, kgL: 1.5 },
 ];
 
 export interface FilledLayer extends Layer {

@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import type { SupplyFacts } from '../log/facts.ts';
 import { layeredFilter } from './layered.ts';
+import { type FilterPair, judgePair, removalShare } from './pair.ts';
 import { filterStanding } from './register.ts';
 
 const filter = (log: SupplyFacts['log'] = [], more: Partial<SupplyFacts> = {}): SupplyFacts => ({
@@ -64,5 +65,20 @@ describe('a layered filter', () => {
     expect(sand.kg).toBeCloseTo(9.85, 2);
     expect(leftMm).toBe(360 - 230);
     expect(layeredFilter(280, 200).leftMm).toBeLessThan(0);
+  });
+});
+
+describe('readings before and after media', () => {
+  const ids = (pair: FilterPair) => judgePair(pair).map(j => j.reason.id);
+
+  it('are doubted when salt seems to have gone, for media take none out', () => {
+    expect(ids({ beforeUsCm: 620, afterUsCm: 140 })).toEqual(['pair.implausible']);
+    expect(ids({ beforeUsCm: 620, afterUsCm: 600 })).toEqual([]);
+    expect(ids({ beforeUsCm: 620 })).toEqual([]);
+  });
+  it('tell the share of turbidity that went, and a filter that is not flushed yet', () => {
+    expect(removalShare({ beforeNtu: 40, afterNtu: 10 })).toBe(0.75);
+    expect(removalShare({ beforeNtu: 0, afterNtu: 0 })).toBeUndefined();
+    expect(ids({ beforeNtu: 12, afterNtu: 30 })).toEqual(['pair.cloudier']);
   });
 });

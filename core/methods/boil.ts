@@ -71,9 +71,9 @@ export const boil: Method = {
     const from = choiceOf<From>(inputs, 'from');
     const school = choiceOf<BoilSchoolId>(inputs, 'school');
     const stove = { ...stoveOf(choiceOf(inputs, 'stove')), powerKw };
-    const boilBy = (id: BoilSchoolId) =>
+    const boilBy = (id: BoilSchoolId, litres = volumeL) =>
       boilOf({
-        volumeL,
+        volumeL: litres,
         startC,
         from: from === 'water' ? 'water' : 'snow',
         altitudeM,
@@ -83,6 +83,7 @@ export const boil: Method = {
         lidAjar: choiceOf(inputs, 'lid') !== 'off',
       });
     const chosen = boilBy(school);
+    const planned = boilBy(school, Math.max(0.1, context.dailyNeedL * context.planDays));
     // electricity is counted in kWh, everything else is weighed
     const say = (id: string, params: Params) =>
       message(stove.fuel === 'electricity' ? `${id}.kwh` : id, params);
@@ -112,6 +113,10 @@ export const boil: Method = {
       coolMin: coolingMin(Math.min(potL, volumeL), chosen.boilsAtC, AIR_C),
       snowL: volumeL * snowLitresPerL[from === 'fresh-snow' ? 'fresh' : 'settled'],
       daysL: context.dailyNeedL,
+      planDays: context.planDays,
+      planFuel: planned.fuelAmount,
+      planFuelG: planned.fuelAmount * 1000,
+      minutesADay: planned.minutes / context.planDays,
     };
     const where = choiceOf<Where>(inputs, 'where');
     const isIndoorsRisk = stove.fuel === 'charcoal' || stove.fuel === 'wood' || stove.fuel === 'kerosene';
@@ -121,6 +126,7 @@ export const boil: Method = {
       working: [
         message('boil.working', params),
         message('boil.cooling', params),
+        ...(context.dailyNeedL > 0 ? [say('boil.plan', params)] : []),
         ...(from === 'water' ? [] : [message('boil.snow', params)]),
       ],
       scale: {

@@ -1,7 +1,8 @@
 import { noCredit } from '../ct/credit.ts';
 import { FREEBOARD_MM, layers, layeredFilter as layersIn } from '../filters/layered.ts';
-import { judge, message } from '../judgement.ts';
-import { type Blank, doStep, type Method, numberOf } from './method.ts';
+import { judgePair, removalShare } from '../filters/pair.ts';
+import { message } from '../judgement.ts';
+import { type Blank, doStep, type Method, numberOf, refuse, warn } from './method.ts';
 
 const depthBlanks: readonly Blank[] = layers.map(layer => ({
   id: layer.id,
@@ -10,6 +11,15 @@ const depthBlanks: readonly Blank[] = layers.map(layer => ({
   least: 0,
   most: 2000,
   start: layer.depthMm,
+}));
+
+/** Read before and after it, if somebody did. */
+const readings: readonly Blank[] = ['beforeNtu', 'afterNtu', 'beforeUsCm', 'afterUsCm'].map(id => ({
+  id,
+  kind: 'quantity',
+  dimension: 'number',
+  least: 0,
+  most: 100_000,
 }));
 
 /** A layered filter in a round vessel, drawn to scale: it clears, and earns no germ credit. */
@@ -26,6 +36,7 @@ export const layeredFilter: Method = {
     { id: 'diameterMm', kind: 'quantity', dimension: 'number', least: 40, most: 3000, start: 280 },
     { id: 'heightMm', kind: 'quantity', dimension: 'number', least: 60, most: 4000, start: 360 },
     ...depthBlanks,
+    ...readings,
   ],
   answer: inputs => {
     const [diameterMm, heightMm] = [numberOf(inputs, 'diameterMm'), numberOf(inputs, 'heightMm')];
@@ -34,25 +45,32 @@ export const layeredFilter: Method = {
     const { layers: filled, leftMm } = layersIn(diameterMm, heightMm, chosen);
     const kg = filled.reduce((sum, layer) => sum + layer.kg, 0);
     const depthMm = heightMm - leftMm;
+    const pair = {
+      beforeNtu: numberOf(inputs, 'beforeNtu'),
+      afterNtu: numberOf(inputs, 'afterNtu'),
+      beforeUsCm: numberOf(inputs, 'beforeUsCm'),
+      afterUsCm: numberOf(inputs, 'afterUsCm'),
+    };
+    const removed = removalShare(pair);
     const params = { kg, depthMm, heightMm, leftMm, diameterMm, freeboardMm: FREEBOARD_MM };
     return {
       headline: message(leftMm < 0 ? 'layered.too-deep' : 'layered.headline', params),
       under: message('layered.under', params),
-      working: [message('layered.working', params)],
-      layers: filled.map(({ id, depthMm: deep, litres, kg: mass }) => ({
-        id,
-        depthMm: deep,
-        note: message('layered.layer', { deep, litres, mass }),
-      })),
+      working: [
+        message('layered.working', params),
+        ...(removed === undefined ? [] : [message('layered.removed', { removed })]),
+      ],
+      layers: filled
+        .filter(layer => layer.depthMm > 0)
+        .map(({ id, depthMm: deep, litres, kg: mass }) => ({
+          id,
+          depthMm: deep,
+          note: message('layered.layer', { deep, litres, mass }),
+        })),
       judgements: [
-        ...(leftMm < FREEBOARD_MM
-          ? [
-              judge('refuse', message('layered.no-room', params), 'arithmetic', {
-                remedy: message('layered.no-room.remedy'),
-              }),
-            ]
-          : []),
-        judge('warn', message('filter.layered'), 'who-gdwq'),
+        ...(leftMm < FREEBOARD_MM ? [refuse('layered.no-room', 'arithmetic', params)] : []),
+        ...judgePair(pair),
+        warn('filter.layered', 'who-gdwq'),
       ],
       steps: [
         doStep('wash', message('step.layered.wash')),

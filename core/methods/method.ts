@@ -2,6 +2,7 @@ import type { Day } from '../calendar/day.ts';
 import type { CitationId } from '../citations.ts';
 import type { Credit } from '../ct/credit.ts';
 import { type Judgement, judge, type Message, message, type Params } from '../judgement.ts';
+import type { SupplyFields } from '../log/entry.ts';
 import type { SupplyKind } from '../supplies/kinds.ts';
 import type { Provenance } from '../units/amount.ts';
 import type { Dimension } from '../units/quantity.ts';
@@ -55,6 +56,8 @@ export interface Context {
   readonly today: Day;
   /** Litres of drinking water that the group needs a day. */
   readonly dailyNeedL: number;
+  /** Days that the plan is made for. */
+  readonly planDays: number;
 }
 
 /** One answer of a school on the method's scale. */
@@ -158,6 +161,8 @@ export interface Method {
   /** Its water is not drunk from the sheet's beginning to its end: that very water, or whatever the vessel holds meanwhile. */
   readonly holds?: Hold;
   readonly blanks: readonly Blank[];
+  /** What a finished sheet adds to the supplies; its name is the text `method.<method>.made`. */
+  readonly makes?: (inputs: Inputs, today: Day) => Omit<SupplyFields, 'name'> | undefined;
   /** Jars that stand side by side: choices of how each looks, or readings of each. */
   readonly board?: readonly string[];
   /** The answer for these inputs; undefined while a blank that it needs is empty. */

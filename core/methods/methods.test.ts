@@ -1,12 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import en from '../../web/texts/en.json';
+import { labelStrengthMgMl, strengthBy, strengthSchools } from '../chlorine/strength.ts';
 import { credit, noCredit } from '../ct/credit.ts';
 import { type Message, refusals } from '../judgement.ts';
 import { answerOf } from './answer.ts';
 import { type Blank, type Context, type Inputs, type Method, type MethodAnswer, startOf } from './method.ts';
 import { methodOf, methods } from './methods.ts';
 
-const context: Context = { altitudeM: 310, today: '2026-11-25', dailyNeedL: 141 };
+const context: Context = { altitudeM: 310, today: '2026-11-25', dailyNeedL: 141, planDays: 14 };
 const texts = en as Record<string, string>;
 
 const started = (method: Method): Inputs =>
@@ -268,6 +269,22 @@ describe('answers that anybody can check', () => {
 
   it('a tank of 5,000 L at 50 mg/L takes 4.05 L of 6 % bleach', () => {
     expect(Number(ask('shock', {}).headline.params?.doseL)).toBeCloseTo((5000 * 50) / 61.8 / 1000, 3);
+  });
+
+  it('a litre of stock made today is 10 mg/mL, dosed for a week and refused on the eighth day', () => {
+    const made = methodOf('stock')!.makes!({ volumeL: 1 }, '2026-11-25')!;
+    expect(made).toMatchObject({ kind: 'bleach', amount: 1000 });
+    const bleach = made.bleach!;
+    expect(labelStrengthMgMl(bleach.basis, bleach.strength)).toBe(10);
+    const on = (day: string) => strengthSchools.map(s => strengthBy(s, bleach, day).judgement.verdict);
+    expect(on('2026-12-02')).toEqual(['ok', 'ok', 'refuse']);
+    expect(on('2026-12-03')).toEqual(['refuse', 'refuse', 'refuse']);
+  });
+
+  it('gas for fourteen days of 141 L by the minute is some 32 kg', () => {
+    const plan = ask('boil', { potL: 10 }).working.find(m => m.id === 'boil.plan')!;
+    // 1,974 L × 4.186 kJ × 88.97 K ÷ 0.5 = 1,470 MJ, and 198 pots of a minute of 3 kW = 36 MJ; ÷ 46.4 MJ/kg
+    expect(Number(plan.params?.planFuel)).toBeCloseTo((1470.3 + 35.6) / 46.4, 1);
   });
 
   it('a filter earns by its pores, its kind, or its certificate', () => {

@@ -1,3 +1,4 @@
+import { addDays } from '../calendar/day.ts';
 import { powderG } from '../chlorine/shock.ts';
 import { noCredit } from '../ct/credit.ts';
 import { message } from '../judgement.ts';
@@ -8,6 +9,9 @@ import { choiceOf, doStep, type Method, meantBlank, numberOf, refuse, waitStep, 
 const POWDER_KG_L = 0.8;
 const TEASPOON_ML = 5;
 const STOCK_MG_L = 10_000;
+/** A week or so in the dark (days), at the temperature of a cellar (°C). */
+const STOCK_KEEPS_DAYS = 7;
+const STOCK_KEPT_C = 15;
 
 /** A 1 % stock from calcium hypochlorite: powder into water, never water onto powder. */
 export const stock: Method = {
@@ -32,6 +36,19 @@ export const stock: Method = {
     besideBlank,
     meantBlank('massG', 100_000, POWDER_KG_L),
   ],
+  makes: (inputs, today) => {
+    const volumeL = numberOf(inputs, 'volumeL');
+    if (!volumeL) return undefined;
+    const bleach = {
+      product: 'plain',
+      basis: 'g-per-l',
+      strength: STOCK_MG_L / 1000,
+      madeOn: today,
+      useBy: addDays(today, STOCK_KEEPS_DAYS),
+      keptC: STOCK_KEPT_C,
+    } as const;
+    return { kind: 'bleach', amount: volumeL * 1000, bleach };
+  },
   answer: inputs => {
     const [volumeL, percent] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'percent')];
     if (volumeL === undefined || percent === undefined) return undefined;

@@ -3,7 +3,7 @@ import type { SupplyFields } from '../log/entry.ts';
 import { noFacts, type SupplyFacts } from '../log/facts.ts';
 import { coverOf, independentWays, leftOf } from './cover.ts';
 import { waysByHome } from './homes.ts';
-import { kitLacks, kits } from './kit.ts';
+import { buyKits, kitLacks, kits } from './kit.ts';
 import { supplyUntil } from './until.ts';
 
 const TODAY = '2026-11-25';
@@ -122,14 +122,38 @@ describe('two ways for every home', () => {
 });
 
 describe('a kit', () => {
-  it('lacks what is not there in date', () => {
+  const base = (id: string) => kits.find(k => k.id === id)!.base;
+
+  it('lacks what is not there in date, at its part of the price', () => {
     const facts = keep(
       { name: 'Cloth', kind: 'cloth', amount: 2 },
       { name: 'P', kind: 'propane', amount: 1 },
+      { name: 'Strips', kind: 'test-kit', amount: 50, expiresOn: '2026-11-24' },
     );
-    const lacks = kitLacks(facts, kits.base, TODAY);
-    expect(lacks.find(l => l.kind === 'cloth')).toBeUndefined();
-    expect(lacks.find(l => l.kind === 'propane')).toEqual({ kind: 'propane', amount: 2 });
-    expect(lacks.find(l => l.kind === 'bleach')?.amount).toBe(1000);
+    expect(kitLacks(facts, base('clear'), TODAY).map(l => l.kind)).toEqual(['spoons']);
+    // 2 of 3 kg, at two thirds of 15
+    expect(kitLacks(facts, base('boil'), TODAY)).toContainEqual({ kind: 'propane', amount: 2, price: 10 });
+    expect(kitLacks(facts, base('chlorine'), TODAY).map(l => l.kind)).toContain('test-kit');
+  });
+
+  it('is bought base before upgrade, and nothing beyond the budget', () => {
+    const { bought, cost, whole } = buyKits(noFacts, TODAY, 60);
+    expect(cost).toBeLessThanOrEqual(60);
+    // chlorine whole is 17, a boil 43: together the 60
+    expect(bought.map(l => l.kind)).toEqual([
+      'bleach',
+      'dropper',
+      'test-kit',
+      'pots',
+      'pot-holders',
+      'propane',
+      'matches',
+    ]);
+    const all = buyKits(noFacts, TODAY, whole);
+    expect(all.cost).toBeCloseTo(whole, 9);
+    // the gas of the upgrade is what is beyond the base: 8 of 11 kg
+    const gas = all.bought.filter(l => l.kind === 'propane').map(l => l.amount);
+    expect(gas).toEqual([3, 8]);
+    expect(buyKits(noFacts, TODAY, 0).bought).toEqual([]);
   });
 });

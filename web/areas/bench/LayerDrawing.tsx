@@ -10,6 +10,7 @@ const fillOf: Readonly<Record<string, string>> = {
   'fine-sand': 'var(--sand)',
   'coarse-sand': 'var(--gravel)',
   gravel: 'var(--pebble)',
+  stones: 'var(--ground)',
 };
 
 interface Props {

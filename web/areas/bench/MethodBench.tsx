@@ -28,15 +28,20 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
   const [search] = useSearchParams();
   const { today, need } = useWaterState();
   const context = useMemo(
-    (): Context => ({ altitudeM: facts.group.altitudeM, today, dailyNeedL: need.drinkingL }),
-    [facts.group.altitudeM, today, need.drinkingL],
+    (): Context => ({
+      altitudeM: facts.group.altitudeM,
+      today,
+      dailyNeedL: need.drinkingL,
+      planDays: facts.plan.targetDays,
+    }),
+    [facts.group.altitudeM, facts.plan.targetDays, today, need.drinkingL],
   );
   const [inputs, set] = useMethodForm(method, context);
   const [container, setContainer] = useState(search.get('container') ?? NO_CONTAINER);
   const answer = useMemo(() => answerOf(method, inputs, context), [method, inputs, context]);
   const drafts = useMemo(
-    () => beginSheet(method, inputs, answer, container, facts),
-    [method, inputs, answer, container, facts],
+    () => beginSheet(method, inputs, answer, container, facts, today),
+    [method, inputs, answer, container, facts, today],
   );
   const takeContainer = (id: string) => {
     setContainer(id);

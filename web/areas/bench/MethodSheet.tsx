@@ -4,12 +4,13 @@ import { meets, ORDINARY_CREDIT, targets } from '#core/ct/credit.ts';
 import type { SheetFacts } from '#core/log/facts.ts';
 import { passes, type SheetStanding, sheetAt } from '#core/log/sheets.ts';
 import type { Step } from '#core/methods/method.ts';
+import { methodOf } from '#core/methods/methods.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts, useReader } from '../../app/hooks.ts';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
 import { useRecord } from '../../app/undo.tsx';
 import { useNow } from '../../log/clock.ts';
-import { type Draft, draft } from '../../log/record.ts';
+import { type Draft, draft, newSubject } from '../../log/record.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ArcClock } from '../../ui/ArcClock.tsx';
@@ -125,6 +126,7 @@ interface LiveProps {
 function LiveStep({ sheet, at, step, large }: LiveProps) {
   const say = useSay();
   const facts = useFacts();
+  const { today } = useWaterState();
   const [reading, setReading] = useState<number | undefined>(undefined);
   const isLast = step.id === sheet.steps.at(-1)!.id;
   const name = say(`method.${sheet.method}`);
@@ -143,9 +145,28 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
           also,
         ),
       );
+      const made = methodOf(sheet.method)?.makes?.(sheet.inputs, today);
+      if (made)
+        list.push(
+          draft('supply.set', newSubject('supply'), {
+            ...made,
+            name: say(`method.${sheet.method}.made`, { today }),
+          }),
+        );
     }
     return list;
-  }, [step, reading, isLast, sheet.id, sheet.method, sheet.credit, sheet.container]);
+  }, [
+    step,
+    reading,
+    isLast,
+    sheet.id,
+    sheet.method,
+    sheet.credit,
+    sheet.container,
+    sheet.inputs,
+    today,
+    say,
+  ]);
 
   if (at.standsFrom && at.standsUntil && !at.isOver) {
     return (

@@ -1,6 +1,8 @@
+import type { Day } from '#core/calendar/day.ts';
 import { type Message, refusals } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { Inputs, Method, MethodAnswer } from '#core/methods/method.ts';
+import { leftOf } from '#core/supplies/cover.ts';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
 import { NO_CONTAINER } from './question.ts';
 
@@ -16,11 +18,11 @@ const storable = ({ id, params }: Message): Message => ({
     : {}),
 });
 
-/** The fullest supply of a kind that is there. */
-const fullest = (facts: Pick<Facts, 'supply'>, kind: string): string | undefined =>
+/** The fullest supply of a kind that is in date and may be used. */
+const fullest = (facts: Pick<Facts, 'supply'>, kind: string, today: Day): string | undefined =>
   Object.values(facts.supply)
-    .filter(s => s.kind === kind)
-    .sort((a, b) => b.amount - b.used - (a.amount - a.used))[0]?.id;
+    .filter(s => s.kind === kind && leftOf(s, today) > 0)
+    .sort((a, b) => leftOf(b, today) - leftOf(a, today))[0]?.id;
 
 /** The entry that begins a sheet, with what it takes from the supplies; none for an answer that is refused or runs nothing. */
 export function beginSheet(
@@ -29,10 +31,11 @@ export function beginSheet(
   answer: MethodAnswer | undefined,
   container: string,
   facts: Pick<Facts, 'supply'>,
+  today: Day,
 ): Draft[] | undefined {
   if (!answer || answer.steps.length === 0 || refusals(answer.judgements).length > 0) return undefined;
   const uses = answer.uses.flatMap(use => {
-    const supply = fullest(facts, use.supply);
+    const supply = fullest(facts, use.supply, today);
     return supply && use.amount > 0 ? [{ supply, amount: use.amount }] : [];
   });
   const also = [...(container === NO_CONTAINER ? [] : [container]), ...uses.map(u => u.supply)];

@@ -3,7 +3,6 @@ import { toast } from 'sonner';
 import type { SupplyFacts } from '#core/log/facts.ts';
 import { coverOf, independentWays, leftOf } from '#core/supplies/cover.ts';
 import { supplyKinds } from '#core/supplies/kinds.ts';
-import { kitLacks, kits } from '#core/supplies/kit.ts';
 import { supplyUntil } from '#core/supplies/until.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
@@ -17,6 +16,7 @@ import { askLabels } from '../store/labelPdf.ts';
 import { BottleSets } from './BottleSets.tsx';
 import { FilterRegister } from './FilterRegister.tsx';
 import { HomeWays } from './HomeWays.tsx';
+import { Kits } from './Kits.tsx';
 import { SupplyEditor } from './SupplyEditor.tsx';
 
 /** Days of the scale that hold the cover without crowding what is near the goal. */
@@ -233,39 +233,6 @@ function Shopping({ covers }: { covers: ReturnType<typeof coverOf> }) {
           </li>
         ))}
       </ul>
-    </section>
-  );
-}
-
-/** Pieces are counted without a word for them: "2 × straining cloth". */
-const counted = (unit: string): string => (unit === 'pieces' ? '×' : unit);
-
-/** The two kits, and what is missing of each. */
-function Kits() {
-  const say = useSay();
-  const facts = useFacts();
-  const { today } = useWaterState();
-  return (
-    <section aria-label={say('kit.title')}>
-      <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('kit.title')}</h2>
-      {(['base', 'upgrade'] as const).map(id => {
-        const lacks = kitLacks(facts, kits[id], today);
-        return (
-          <p key={id} className="border-b border-rule py-1">
-            <strong>{say(`kit.${id}`)}</strong>{' '}
-            {lacks.length === 0
-              ? say('kit.complete')
-              : say('kit.lacks', {
-                  list: lacks
-                    .map(
-                      l =>
-                        `${format.number(l.amount)} ${counted(supplyKinds[l.kind].unit)} ${say(`supply.${l.kind}`)}`,
-                    )
-                    .join(', '),
-                })}
-          </p>
-        );
-      })}
     </section>
   );
 }

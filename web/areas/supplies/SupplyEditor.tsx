@@ -27,8 +27,12 @@ const used: readonly SupplyKind[] = [
   'bottles',
 ];
 
-/** Kept by the group, not by one home. */
+/** Kept by the group, not by one home; or one of them for each home. */
 const GROUP = 'group';
+const EACH = 'each';
+
+/** What a name may hold. */
+const MOST_NAME = 80;
 
 interface Form {
   readonly kind: SupplyKind;
@@ -45,6 +49,7 @@ interface Form {
   readonly strength: number | undefined;
   readonly keptC: number | undefined;
   readonly measuredMgMl: number | undefined;
+  readonly useBy: string;
   readonly lastsMonths: number | undefined;
 }
 
@@ -64,6 +69,7 @@ function formOf(supply: SupplyFacts | 'new'): Form {
     strength: 6,
     keptC: 15,
     measuredMgMl: undefined,
+    useBy: '',
     lastsMonths: undefined,
   };
   if (supply === 'new') return fresh;
@@ -87,7 +93,7 @@ function fieldsOf(form: Form): SupplyFields | undefined {
     ...(openedOn ? { openedOn } : {}),
     ...(expiresOn ? { expiresOn } : {}),
     ...(where.trim() ? { where: where.trim() } : {}),
-    ...(home === GROUP ? {} : { home }),
+    ...(home === GROUP || home === EACH ? {} : { home }),
     ...(treatsL && isPiece(kind) ? { treatsL } : {}),
     ...(lastsMonths && used.includes(kind) ? { lastsMonths } : {}),
   };
@@ -100,6 +106,7 @@ function fieldsOf(form: Form): SupplyFields | undefined {
     strength,
     keptC,
     ...(madeOn ? { madeOn } : {}),
+    ...(form.useBy ? { useBy: form.useBy } : {}),
     ...(measuredMgMl === undefined ? {} : { measuredMgMl }),
   };
   return { ...fields, bleach };
@@ -118,8 +125,15 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
   const [subject] = useState(() => (supply === 'new' ? newSubject('supply') : supply.id));
   const drafts = useMemo((): Draft[] | undefined => {
     const fields = fieldsOf(form);
-    return fields && [draft('supply.set', subject, fields)];
-  }, [form, subject]);
+    if (!fields || form.home !== EACH) return fields && [draft('supply.set', subject, fields)];
+    return Object.values(facts.home).map(home =>
+      draft('supply.set', newSubject('supply'), {
+        ...fields,
+        home: home.id,
+        name: `${fields.name}, ${home.name}`.slice(0, MOST_NAME),
+      }),
+    );
+  }, [form, subject, facts.home]);
   const taken = Object.values(facts.supply).some(
     s => s.id !== subject && s.name.toLowerCase() === form.name.trim().toLowerCase(),
   );
@@ -251,6 +265,9 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
             onValue={home => set({ home })}
             choices={[
               { value: GROUP, label: say('supply-form.group') },
+              ...(supply === 'new' && Object.keys(facts.home).length > 1
+                ? [{ value: EACH, label: say('supply-form.each-home') }]
+                : []),
               ...Object.values(facts.home).map(h => ({ value: h.id, label: h.name })),
             ]}
           />

@@ -1,0 +1,70 @@
+import { useState } from 'react';
+import { supplyKinds } from '#core/supplies/kinds.ts';
+import { buyKits, type KitLine, kitLacks, kits } from '#core/supplies/kit.ts';
+import { useFacts, useWaterState } from '../../app/hooks.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+
+/** Pieces are counted without a word for them: "2 × straining cloth". */
+const counted = (unit: string): string => (unit === 'pieces' ? '×' : unit);
+
+const START_BUDGET = 60;
+
+/** A kit for each way, base and upgrade, with what is missing; and what a sum of money would buy of it first. */
+export function Kits() {
+  const say = useSay();
+  const facts = useFacts();
+  const { today } = useWaterState();
+  const [budget, setBudget] = useState<number | undefined>(START_BUDGET);
+  const words = (lines: readonly KitLine[]) =>
+    lines
+      .map(l => `${format.number(l.amount)} ${counted(supplyKinds[l.kind].unit)} ${say(`supply.${l.kind}`)}`)
+      .join(', ');
+  const buy = buyKits(facts, today, budget ?? 0);
+  return (
+    <section aria-label={say('kit.title')}>
+      <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('kit.title')}</h2>
+      <dl className="m-0">
+        {kits.map(kit => {
+          const [base, upgrade] = [kit.base, kit.upgrade].map(lines => kitLacks(facts, lines, today));
+          return (
+            <div key={kit.id} className="border-b border-rule py-1">
+              <dt className="inline font-bold">{say(`kit.${kit.id}`)}</dt>{' '}
+              <dd className="m-0 inline">
+                {base!.length === 0 ? say('kit.complete') : say('kit.lacks', { list: words(base!) })}
+                {upgrade!.length > 0 && (
+                  <span className="block text-small text-ash">
+                    {say('kit.next', { list: words(upgrade!) })}
+                  </span>
+                )}
+              </dd>
+            </div>
+          );
+        })}
+      </dl>
+      {buy.whole > 0 && (
+        <div className="mt-2">
+          <Sentence>
+            {say('kit.with')}{' '}
+            <QuantityBlank
+              label={say('kit.budget')}
+              dimension="number"
+              value={budget}
+              onValue={setBudget}
+              least={0}
+              most={1_000_000}
+            />{' '}
+            {say('kit.buy-first')}
+          </Sentence>
+          <p data-testid="kit-purchase">
+            {buy.bought.length === 0
+              ? say('kit.buys-nothing')
+              : say('kit.buys', { list: words(buy.bought), cost: buy.cost })}
+          </p>
+          <p className="text-small text-ash">{say('kit.whole', { whole: buy.whole })}</p>
+        </div>
+      )}
+    </section>
+  );
+}
