@@ -1,6 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { addMinutes } from '#core/calendar/day.ts';
 import { fold } from '#core/log/fold.ts';
+import { sheetAt } from '#core/log/sheets.ts';
 import { stateAt } from '#core/log/state.ts';
 import { ageMonths } from '#core/need/people.ts';
 import { household } from './household.ts';
@@ -57,6 +58,23 @@ describe('Tarn Hollow', () => {
         expect(then[state], `${state} after ${days} days`).toBe(today[state]);
       expect((then.due ?? 0) + (then.ready ?? 0)).toBe((today.due ?? 0) + (today.ready ?? 0));
     }
+  });
+});
+
+describe('the bench of Tarn Hollow', () => {
+  const facts = fold(tarnHollow(NOW));
+  const sheets = Object.values(facts.sheet);
+  const phases = Object.fromEntries(sheets.map(s => [s.method, sheetAt(s, NOW)]));
+
+  it('has a clock that runs, a reading that waits, a boil that proved its water, and tablets given up', () => {
+    expect(phases.settle).toMatchObject({ phase: 'running', isOver: false });
+    expect(phases.can).toMatchObject({ phase: 'running', live: { id: 'seal' } });
+    expect(phases.boil?.phase).toBe('finished');
+    expect(phases.tablets?.phase).toBe('stopped');
+    const { containers } = stateAt(facts, NOW);
+    const of = (method: string) => containers[sheets.find(s => s.method === method)!.container!]!;
+    expect(of('boil')).toMatchObject({ proof: 'method', counts: 'drinking' });
+    expect(of('tablets')).toMatchObject({ state: 'waiting', counts: null });
   });
 });
 

@@ -4,6 +4,7 @@ import { seedKinds, usableL } from '#core/containers/kinds.ts';
 import type { Entry, FilterEvent, PlaceFields, Subject, SupplyFields } from '#core/log/entry.ts';
 import { type Hand, hand } from './hand.ts';
 import { tarnHollowHomes } from './people.ts';
+import { sheetRun } from './sheets.ts';
 import { daysAgo, dosed, filled, rereadAfter, type Telling } from './stories.ts';
 
 const TIME_ZONE = 'Europe/London';
@@ -165,6 +166,8 @@ export function tarnHollow(now: Instant, random?: () => number): Entry[] {
 /** What the group keeps beside bleach: a second way for fourteen days, and what has aged or was frozen. */
 function shelves(h: Hand, now: Instant): void {
   const today = dayOf(now, TIME_ZONE);
+  const homeNamed = (name: string): Subject =>
+    h.entries.find(e => e.kind === 'home.set' && e.data.name === name)!.subject;
   const keep = (fields: SupplyFields) => h.write('supply.set', h.subject('supply'), fields);
   keep({ name: 'Propane, hall kitchen', kind: 'propane', amount: 26, where: 'Cage behind the kitchen' });
   keep({
@@ -196,7 +199,7 @@ function shelves(h: Hand, now: Instant): void {
     name: 'Propane, Beck House',
     kind: 'propane',
     amount: 9,
-    home: h.entries.find(e => e.kind === 'home.set')!.subject,
+    home: homeNamed('Beck House'),
     where: 'Lean-to',
   });
   // bottles of last summer: washed for the last time long ago, a few scratched since
@@ -210,15 +213,26 @@ function shelves(h: Hand, now: Instant): void {
       madeOn: addDays(today, -150),
       where: 'Allotment shed',
     });
-    h.at(addMinutes(now, -100 * 1440)).write('bottles.logged', id, { what: 'laid-out' });
-    h.at(addMinutes(now, -100 * 1440 + 540)).write('bottles.logged', id, { what: 'taken-in' });
+    h.at(addMinutes(now, -100 * 1440 - 540)).write('bottles.logged', id, { what: 'laid-out' });
+    h.at(addMinutes(now, -100 * 1440)).write('bottles.logged', id, { what: 'taken-in' });
     h.at(addMinutes(now, -98 * 1440)).write('bottles.logged', id, { what: 'retired', count: retired });
   };
   bottles('Sun bottles, set A', 3);
   bottles('Sun bottles, set B', 1);
-  const filter = (name: string, where: string, events: readonly [number, FilterEvent, number?][]) => {
+  const filter = (
+    name: string,
+    where: string,
+    events: readonly [number, FilterEvent, number?][],
+    home?: string,
+  ) => {
     const id = h.subject('supply');
-    h.at(addMinutes(now, -410 * 1440)).write('supply.set', id, { name, kind: 'filter', amount: 3800, where });
+    h.at(addMinutes(now, -410 * 1440)).write('supply.set', id, {
+      name,
+      kind: 'filter',
+      amount: 3800,
+      where,
+      ...(home ? { home: homeNamed(home) } : {}),
+    });
     for (const [daysBefore, what, flowLH] of events)
       h.at(addMinutes(now, -daysBefore * 1440)).write('filter.logged', id, {
         what,
@@ -234,6 +248,8 @@ function shelves(h: Hand, now: Instant): void {
     [400, 'commissioned', 17],
     [290, 'frozen'],
   ]);
+  for (const home of ['Beck House', 'Tarn End', 'Old Forge'])
+    filter(`Bucket filter, ${home}`, 'Kitchen', [[70, 'commissioned', 16]], home);
 }
 
 function settle(h: Hand, today: string): void {
@@ -345,6 +361,14 @@ function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, 
   daysAgo(t, 9, HANDS.bram).write('inspected', of(68), { found: 'leaking' });
   daysAgo(t, 8, HANDS.bram).write('emptied', of(68), { to: 'utility' });
   daysAgo(t, 8, HANDS.bram).write('condemned', of(68), { why: 'cracked by frost' });
+  // the bench: beck water settling, jars that cool and want their seals pressed, a boil well done, tablets given up half-way
+  sheetRun(t, 'settle', { volumeL: 20, grain: 'silt' }, { by: HANDS.bram, minutesAgo: 18, steps: 0 });
+  sheetRun(t, 'can', { jars: 7 }, { by: HANDS.sunniva, minutesAgo: 14 * 60, steps: 7 });
+  refill(90, 4, 23.4, 'stream');
+  const boiled = { by: HANDS.sunniva, minutesAgo: 4 * 1440 - 40, steps: 6, ended: 'finished' } as const;
+  sheetRun(t, 'boil', { volumeL: 23.4 }, { ...boiled, container: of(90) });
+  const givenUp = { by: HANDS.bram, minutesAgo: 1300, steps: 2, ended: 'stopped' } as const;
+  sheetRun(t, 'tablets', { volumeL: 18 }, { ...givenUp, container: of(38) });
   // the rain tank, utility water
   const tank = h.subject('container');
   daysAgo(t, 300).write('container.added', tank, {

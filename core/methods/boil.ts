@@ -25,6 +25,8 @@ import {
 } from './method.ts';
 
 const AIR_C = 15;
+/** Somebody stands at a stove for so long a day (minutes). */
+const STOVE_DAY_MIN = 8 * 60;
 type From = 'water' | 'fresh-snow' | 'settled-snow';
 type Where = 'outdoors' | 'aired' | 'shut-room';
 
@@ -117,6 +119,7 @@ export const boil: Method = {
       planFuel: planned.fuelAmount,
       planFuelG: planned.fuelAmount * 1000,
       minutesADay: planned.minutes / context.planDays,
+      stoves: Math.max(1, Math.ceil(planned.minutes / context.planDays / STOVE_DAY_MIN)),
     };
     const where = choiceOf<Where>(inputs, 'where');
     const isIndoorsRisk = stove.fuel === 'charcoal' || stove.fuel === 'wood' || stove.fuel === 'kerosene';

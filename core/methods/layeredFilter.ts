@@ -60,12 +60,13 @@ export const layeredFilter: Method = {
         message('layered.working', params),
         ...(removed === undefined ? [] : [message('layered.removed', { removed })]),
       ],
+      vessel: { diameterMm, heightMm },
       layers: filled
         .filter(layer => layer.depthMm > 0)
         .map(({ id, depthMm: deep, litres, kg: mass }) => ({
           id,
           depthMm: deep,
-          note: message('layered.layer', { deep, litres, mass }),
+          note: message('layered.layer', { deep, litres, massG: mass * 1000 }),
         })),
       judgements: [
         ...(leftMm < FREEBOARD_MM ? [refuse('layered.no-room', 'arithmetic', params)] : []),

@@ -117,7 +117,8 @@ export interface MethodAnswer {
   readonly scale?: Scale;
   /** How something falls with time: points of a curve, and where on it this case stands. */
   readonly curve?: Curve;
-  /** Layers drawn to scale, the lowest first (mm). */
+  /** A round vessel drawn to scale, and the layers in it, the lowest first (mm). */
+  readonly vessel?: { readonly diameterMm: number; readonly heightMm: number };
   readonly layers?: readonly { readonly id: string; readonly depthMm: number; readonly note: Message }[];
   /** Where it depends on the case: what this run earns, instead of the method's own credit. */
   readonly credit?: Credit;

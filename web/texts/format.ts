@@ -152,10 +152,12 @@ export function countdown(minutes: number): string {
 
 /** A span of time in the largest unit that keeps it readable: "2.2 min", "23 h", "3.9 days". */
 export function duration(minutes: number): string {
-  if (minutes < 1) return `${number(minutes * 60)}${NBSP}s`;
-  if (minutes < 120) return `${number(minutes)}${NBSP}min`;
-  if (minutes < 2880) return `${number(minutes / 60)}${NBSP}h`;
-  return `${number(minutes / 1440)}${NBSP}days`;
+  // a clock is not read finer: tenths below ten, whole from there on
+  const read = (value: number) => (value < 10 ? tenths(value) : whole(value));
+  if (minutes < 1) return `${read(minutes * 60)}${NBSP}s`;
+  if (minutes < 120) return `${read(minutes)}${NBSP}min`;
+  if (minutes < 2880) return `${read(minutes / 60)}${NBSP}h`;
+  return `${read(minutes / 1440)}${NBSP}days`;
 }
 
 /** A mass on a kitchen scale. */

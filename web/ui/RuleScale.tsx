@@ -88,10 +88,16 @@ export function RuleScale(props: Props) {
           />
         ))}
         <path d={`M${EDGE_PX} ${axisY}H${widthPx - EDGE_PX}`} stroke="var(--slate)" strokeWidth="1.5" />
-        {ticks.map(tick => (
+        {ticks.map((tick, i) => (
           <g key={tick}>
             <path d={`M${x(tick)} ${axisY}v5`} stroke="var(--slate)" strokeWidth="1" />
-            <text x={x(tick)} y={axisY + 19} textAnchor="middle" fontSize="13" fill="var(--ash)">
+            <text
+              x={i === ticks.length - 1 ? widthPx : x(tick)}
+              y={axisY + 19}
+              textAnchor={i === ticks.length - 1 ? 'end' : 'middle'}
+              fontSize="13"
+              fill="var(--ash)"
+            >
               {tick.toLocaleString('en-GB')}
             </text>
           </g>

@@ -101,7 +101,9 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
           <CurveChart curve={answer.curve} />
         </Suspense>
       )}
-      {answer?.layers && <LayerDrawing method={method.id} layers={answer.layers} />}
+      {answer?.layers && answer.vessel && (
+        <LayerDrawing method={method.id} vessel={answer.vessel} layers={answer.layers} />
+      )}
       <CreditLine method={method} />
       <p className="max-w-[80ch] border-l-4 border-iron py-1 pl-3 text-small">
         {say(`method.${method.id}.caution`)} {say('caution.authority')}

@@ -13,6 +13,12 @@ export function HomeWays() {
   const homes = waysByHome(facts, today, need.drinkingL, facts.plan.targetDays);
   if (homes.length < 2) return null;
   const lacking = homes.filter(h => h.ways.length < WAYS_ASKED);
+  // homes that lack the same are named together
+  const byWays = new Map<string, string[]>();
+  for (const { home, ways } of lacking) {
+    const have = ways.map(way => say(`way.${way}`)).join(', ');
+    byWays.set(have, [...(byWays.get(have) ?? []), home.name]);
+  }
   return (
     <section aria-label={say('home-ways.title')}>
       <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('home-ways.title')}</h2>
@@ -20,12 +26,10 @@ export function HomeWays() {
         {say('home-ways.answer', { met: homes.length - lacking.length, of: homes.length })}
       </p>
       <ul className="m-0 list-none p-0">
-        {lacking.map(({ home, ways }) => (
-          <li key={home.id} className="border-b border-rule py-1">
-            {say(ways.length === 0 ? 'home-ways.none' : 'home-ways.one', {
-              name: home.name,
-              way: `way.${ways[0] ?? 'chlorine'}`,
-            })}
+        {[...byWays].map(([have, names]) => (
+          <li key={have} className="border-b border-rule py-1">
+            <strong>{have === '' ? say('home-ways.none') : say('home-ways.only', { ways: have })}</strong>{' '}
+            {names.join(', ')}
           </li>
         ))}
       </ul>

@@ -20,7 +20,7 @@ import { Kits } from './Kits.tsx';
 import { SupplyEditor } from './SupplyEditor.tsx';
 
 /** Days of the scale that hold the cover without crowding what is near the goal. */
-const MOST_TICKS = [0, 7, 14, 30, 60, 90, 180, 365];
+const TICKS = [1, 3, 7, 14, 30, 90, 365];
 
 /** What is kept to treat and test with: how long it lasts by each way, what is missing, and every bottle of it. */
 export function Supplies() {
@@ -32,8 +32,6 @@ export function Supplies() {
   const covers = coverOf(facts, today, need.drinkingL, planDays);
   const ways = independentWays(covers, planDays);
   const supplies = Object.values(facts.supply).sort((a, b) => (a.name < b.name ? -1 : 1));
-  const most = Math.max(planDays * 2, ...covers.map(c => Math.min(c.days, 365)));
-  const ticks = MOST_TICKS.filter((t, i) => t <= most || MOST_TICKS[i - 1]! <= most);
   return (
     <div className="flex max-w-[1080px] flex-col gap-6 p-6 max-wide:p-4">
       <div className="flex flex-wrap items-start justify-between gap-4">
@@ -58,12 +56,12 @@ export function Supplies() {
           <h2 className="mb-2 text-base">{say('supplies.cover')}</h2>
           <RuleScale
             label={say('supplies.cover')}
-            spacing="linear"
-            ticks={ticks}
+            spacing="log"
+            ticks={TICKS}
             marks={[
               ...covers.map(c => ({
                 id: c.kind,
-                value: Math.min(c.days, ticks.at(-1)!),
+                value: c.days,
                 label: say(`supply.${c.kind}`),
                 note: say('supplies.cover-note', { days: c.days, endsOn: c.endsOn }),
               })),
@@ -164,7 +162,9 @@ function SupplyTable({ supplies, onEdit }: TableProps) {
                     </span>
                   )}
                 </td>
-                <td className="pr-3">{supply.where}</td>
+                <td className="pr-3">
+                  {[supply.home && facts.home[supply.home]?.name, supply.where].filter(Boolean).join(', ')}
+                </td>
                 <td className="whitespace-nowrap">
                   <Button
                     look="quiet"

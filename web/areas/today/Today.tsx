@@ -5,9 +5,9 @@ import { useDuties, useFacts, useWaterState } from '../../app/hooks.ts';
 import type { ShellContext } from '../../app/Shell.tsx';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ArcClock } from '../../ui/ArcClock.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
+import { Clocks } from './Clocks.tsx';
 
 /** Rows of a section before it asks whether to show the rest. */
 const ROWS_FIRST = 12;
@@ -70,37 +70,6 @@ function Section({ when, duties }: { when: When; duties: readonly Duty[] }) {
           {say('today.all', { count: duties.length })}
         </Button>
       )}
-    </section>
-  );
-}
-
-/** Clocks that run now, each on its way to its sheet. */
-function Clocks() {
-  const say = useSay();
-  const facts = useFacts();
-  const { containers } = useWaterState();
-  const standing = useDuties()
-    .map(duty => containers[duty.subject])
-    .filter(c => c?.standing?.phase === 'stand' && c.standing.standsUntil !== undefined)
-    .filter(c => c !== undefined);
-  if (standing.length === 0) return null;
-  return (
-    <section aria-label={say('today.clocks')} className="flex flex-wrap gap-4">
-      {standing.map(c => (
-        <Link
-          key={c.id}
-          to={`/bench/${c.id}`}
-          className="block w-[250px] border-[1.5px] border-slate bg-pool-2 p-3"
-        >
-          <p className="flex justify-between font-bold">
-            {facts.container[c.id]!.code}
-            <span className="font-normal">
-              {say('today.stands-until', { untilAt: c.standing!.standsUntil! })}
-            </span>
-          </p>
-          <ArcClock from={c.standing!.standsFrom!} until={c.standing!.standsUntil!} />
-        </Link>
-      ))}
     </section>
   );
 }
