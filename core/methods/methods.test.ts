@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import en from '../../web/texts/en.json';
 import { labelStrengthMgMl, strengthBy, strengthSchools } from '../chlorine/strength.ts';
@@ -239,6 +240,11 @@ describe('guesses', () => {
     expect(open(id, { 'volumeL.known': 'guessed' })?.remedy?.params?.what).toBe(`method.${id}.volumeL`);
     expect(open(id, { 'volumeL.known': 'measured' })).toBeUndefined();
   });
+});
+
+it('shows the smallest method whole in the documentation', () => {
+  const read = (path: string) => readFileSync(new URL(path, import.meta.url), 'utf8');
+  expect(read('../../docs/adding.md')).toContain(read('./permanganate.ts'));
 });
 
 describe('answers that anybody can check', () => {
