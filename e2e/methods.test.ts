@@ -21,7 +21,7 @@ test('every method opens with an answer, a caution and nothing that a reader of 
   visitor,
   zeolite,
 }) => {
-  test.setTimeout(120_000);
+  test.setTimeout(240_000);
   const { page } = visitor;
   await settle(visitor);
   for (const { id } of methods) {

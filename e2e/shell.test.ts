@@ -34,6 +34,7 @@ test.describe('on the demo', () => {
     await expectAccessible(page);
     await page.goto(`${demo.address}today`);
     await page.getByRole('link', { name: /TH-081 stands until/ }).click();
+    await expect(page.getByRole('button', { name: 'Leave this sheet' })).toBeVisible();
     await expect(page.getByRole('timer')).toBeVisible();
     await expectAccessible(page);
   });

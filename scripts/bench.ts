@@ -11,7 +11,7 @@ import { planMix, type SolveProgram } from '#core/containers/mix.ts';
 import { dutiesAt } from '#core/log/duties.ts';
 import type { Entry } from '#core/log/entry.ts';
 import { fold } from '#core/log/fold.ts';
-import { stateAt } from '#core/log/state.ts';
+import { type State, stateAt } from '#core/log/state.ts';
 import { planRounds } from '#core/rotation/rounds.ts';
 import { hand } from '#demo/hand.ts';
 import { createApp } from '#server/app.ts';
@@ -61,7 +61,7 @@ async function measure(containers: number, count: number): Promise<Row> {
   const [snapshotMs, snapshot] = await timed(async () =>
     (await fetch(new URL(routes.snapshot, address))).text(),
   );
-  if (containers === sizes.at(-1)!.containers) await benchBrowser(address);
+  if (containers === sizes.at(-1)!.containers) await benchBrowser(address, drinkable(state));
   server.close();
   server.closeAllConnections();
   await app.close();
@@ -88,6 +88,10 @@ async function measure(containers: number, count: number): Promise<Row> {
     'duties, µs a container': (dutiesMs * 1000) / containers,
   };
 }
+
+/** A container that holds enough to drink from. */
+const drinkable = (state: State): string =>
+  Object.values(state.containers).find(c => c.counts === 'drinking' && c.litres > 10)!.id;
 
 /** One entry a request, as hands record them: intentions, judged and durable before the answer. */
 async function postTimes(address: string, entries: readonly Entry[], now: string): Promise<number[]> {

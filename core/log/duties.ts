@@ -299,6 +299,10 @@ function begunDuty({ id, code }: ContainerFacts, { standing }: ContainerState, t
 
 const gravity: Record<Verdict, number> = { refuse: 0, warn: 1, ok: 2 };
 
+/** What is due now stands by its gravity, then everything by its day and hour: a text that sorts so. */
+const orderOf = ({ when, verdict, day, at }: Duty): string =>
+  `${when === 'now' ? gravity[verdict] : 3} ${day} ${at ?? ''}`;
+
 /** Works out what waits at each container in lots, so that the first `dutiesAt` finds it: a caller may breathe between two. */
 export function* warmDuties(facts: Facts, state: State): Generator<void> {
   let done = 0;
@@ -322,10 +326,8 @@ export function dutiesAt(facts: Facts, state: State): Duty[] {
     ...filterDuties(facts, today),
     ...bottleDuties(facts, state),
     ...supplyDuties(facts, today),
-  ].sort(
-    (a, b) =>
-      (a.when === 'now' && b.when === 'now' ? gravity[a.verdict] - gravity[b.verdict] : 0) ||
-      (a.day < b.day ? -1 : a.day > b.day ? 1 : 0) ||
-      ((a.at ?? '') < (b.at ?? '') ? -1 : 1),
-  );
+  ]
+    .map(duty => ({ duty, order: orderOf(duty) }))
+    .sort((a, b) => (a.order < b.order ? -1 : a.order > b.order ? 1 : 0))
+    .map(({ duty }) => duty);
 }

@@ -55,7 +55,7 @@ export interface Fill {
 }
 
 /** A vessel whose content is not drunk: by which sheet, and how that ended if it did not finish. */
-export interface Held {
+export interface HeldBack {
   readonly sheet: Subject;
   readonly method: string;
   /** The water alone, which emptying ends, or the vessel, which only a finished sheet does. */
@@ -70,7 +70,7 @@ export interface ContainerFacts extends ContainerFields {
   readonly condemned?: { readonly at: Instant; readonly why: string };
   readonly sanitisedAt?: Instant;
   /** A sheet whose chemicals may be in it: nothing in it is drunk before that sheet is finished. */
-  readonly held?: Held;
+  readonly held?: HeldBack;
   readonly photo?: string;
   /** On a round, in somebody's hands since. */
   readonly takenUp?: { readonly at: Instant; readonly by: string; readonly browser: string };

@@ -3,7 +3,7 @@ import { judgeHeldBefore } from '../containers/fitness.ts';
 import { meets, ORDINARY_CREDIT } from '../ct/credit.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import { neverDrunk, waters } from '../rotation/waters.ts';
-import type { ContainerFacts, Fill, Held } from './facts.ts';
+import type { ContainerFacts, Fill, HeldBack } from './facts.ts';
 
 /** What proves that water is fit to drink. `source`: it came so; `smell`: the weaker proof. */
 export type Proof = 'source' | 'residual' | 'smell' | 'method';
@@ -45,7 +45,7 @@ export function waiting(standing: BatchStanding): Judgement {
 }
 
 /** A sheet that put something in, and is not finished. */
-export function heldBack({ method, ended }: Held): Judgement {
+export function heldBack({ method, ended }: HeldBack): Judgement {
   const params = { method: `method.${method}` };
   return ended
     ? judge('refuse', message('state.held-ended', params), 'who-gdwq', {

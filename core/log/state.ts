@@ -6,7 +6,7 @@ import { massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import { countedL } from '../need/building.ts';
 import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/need.ts';
-import { type Reach, reachOf } from '../need/reach.ts';
+import { type Held, type Reach, reachOf } from '../need/reach.ts';
 import { type GoodUntil, goodUntil } from '../rotation/goodUntil.ts';
 import type { Subject } from './entry.ts';
 import type { ContainerFacts, Facts, Fill } from './facts.ts';
@@ -181,6 +181,21 @@ export function containerState(
   return { ...dated, state, counts: 'drinking', judgement };
 }
 
+type Counted = { -readonly [K in keyof Held]: Held[K] };
+
+/** Adds the litres of a container to what they count for, or takes them off. */
+export function countIn(held: Counted, { counts, proof, state, litres }: ContainerState, sign: 1 | -1): void {
+  // to the microlitre: what is added and taken off again leaves nothing behind
+  const add = (grade: keyof Held) => {
+    held[grade] = Math.round((held[grade] + sign * litres) * 1e6) / 1e6;
+  };
+  if (counts === 'utility') add('utilityL');
+  if (counts !== 'drinking') return;
+  add('drinkingL');
+  if (proof === 'smell') add('bySmellL');
+  else if (state === 'due' || state === 'open') add('dueL');
+}
+
 export interface Tally {
   readonly count: number;
   readonly litres: number;
@@ -234,7 +249,8 @@ function changesAt({ fill }: ContainerFacts, { standing }: ContainerState, now: 
   return closed && closed > now ? closed : FOREVER;
 }
 
-function cachedState(facts: Facts, container: ContainerFacts, now: Instant, today: Day): Kept {
+/** The state of one container, and until when it holds, midnight aside: as it was worked out last while nothing changed. */
+export function stateOfOne(facts: Facts, container: ContainerFacts, now: Instant, today: Day): Kept {
   const last = kept.get(container);
   if (
     last &&
@@ -255,6 +271,16 @@ function cachedState(facts: Facts, container: ContainerFacts, now: Instant, toda
   return fresh;
 }
 
+/** The first clock of a sheet that runs out: it changes what waits. */
+export function heldUntil(facts: Pick<Facts, 'sheet'>, now: Instant): Instant {
+  let first = FOREVER;
+  for (const sheet of Object.values(facts.sheet)) {
+    const { standsUntil } = sheetAt(sheet, now);
+    if (standsUntil && standsUntil > now && standsUntil < first) first = standsUntil;
+  }
+  return first;
+}
+
 /** The state of everything at a moment. Same facts and same moment, same state. */
 export function stateAt(facts: Facts, now: Instant): State {
   const today = dayOf(now, facts.group.timeZone);
@@ -266,22 +292,15 @@ export function stateAt(facts: Facts, now: Instant): State {
     { count: number; litres: number }
   >;
   for (const container of Object.values(facts.container)) {
-    const { state, until } = cachedState(facts, container, now, today);
+    const { state, until } = stateOfOne(facts, container, now, today);
     if (until < holdsUntil) holdsUntil = until;
     containers[container.id] = state;
     tally[state.state].count += 1;
     tally[state.state].litres += state.litres;
-    if (state.counts === 'drinking') {
-      held.drinkingL += state.litres;
-      if (state.proof === 'smell') held.bySmellL += state.litres;
-      else if (state.state === 'due' || state.state === 'open') held.dueL += state.litres;
-    } else if (state.counts === 'utility') held.utilityL += state.litres;
+    countIn(held, state, 1);
   }
-  // a clock of a sheet that runs out changes what waits
-  for (const sheet of Object.values(facts.sheet)) {
-    const { standsUntil } = sheetAt(sheet, now);
-    if (standsUntil && standsUntil > now && standsUntil < holdsUntil) holdsUntil = standsUntil;
-  }
+  const heldBySheets = heldUntil(facts, now);
+  if (heldBySheets < holdsUntil) holdsUntil = heldBySheets;
   const need = dailyNeed(facts.plan.needSchool, needGroup(facts, today));
   const share = 1 + facts.plan.reserveShare;
   const reach = reachOf(
@@ -300,7 +319,7 @@ export function* warmStates(facts: Facts, now: Instant): Generator<void> {
   const today = dayOf(now, facts.group.timeZone);
   let done = 0;
   for (const container of Object.values(facts.container)) {
-    cachedState(facts, container, now, today);
+    stateOfOne(facts, container, now, today);
     if (++done % WARM_LOT === 0) yield;
   }
 }

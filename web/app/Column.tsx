@@ -2,16 +2,34 @@ import { Ellipsis } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { memo } from 'react';
 import { NavLink } from 'react-router';
-import type { Area } from '#core/log/duties.ts';
+import type { Area, Duty } from '#core/log/duties.ts';
 import { useSay } from '../texts/texts.ts';
+import { useDuties } from './hooks.ts';
 import { type Layer, layers, pathOf } from './layers.ts';
 import { SedimentBed } from './sediments.tsx';
 
-/** How many things wait in each area. */
-export type Pips = Partial<Record<Area, number>>;
+/** How many things wait now, by area. */
+type Pips = Partial<Record<Area, number>>;
 
-function Pip({ count }: { count: number | undefined }) {
+const pipsKept = new WeakMap<readonly Duty[], Pips>();
+
+function pipsOf(duties: readonly Duty[]): Pips {
+  const last = pipsKept.get(duties);
+  if (last) return last;
+  const pips: Pips = {};
+  for (const duty of duties) {
+    if (duty.when !== 'now') continue;
+    pips.today = (pips.today ?? 0) + 1;
+    pips[duty.area] = (pips[duty.area] ?? 0) + 1;
+  }
+  pipsKept.set(duties, pips);
+  return pips;
+}
+
+/** What waits in an area, worn by its layer: the drawing of the layer stays as it is when the count changes. */
+function Pip({ area }: { area: Area }) {
   const say = useSay();
+  const count = pipsOf(useDuties())[area];
   if (!count) return null;
   return (
     <span className="rounded-full bg-clay px-2 text-small font-bold text-paper">
@@ -22,7 +40,7 @@ function Pip({ count }: { count: number | undefined }) {
 }
 
 /** Navigation: a filter column in section, ten layers from air to clean water. */
-export const Column = memo(function Column({ pips, groupName }: { pips: Pips; groupName: string }) {
+export const Column = memo(function Column({ groupName }: { groupName: string }) {
   const say = useSay();
   return (
     <nav
@@ -51,7 +69,7 @@ export const Column = memo(function Column({ pips, groupName }: { pips: Pips; gr
                 {say(`area.${layer.area}`)}
               </span>
               <span className="ml-auto">
-                <Pip count={pips[layer.area]} />
+                <Pip area={layer.area} />
               </span>
             </>
           )}
@@ -61,7 +79,7 @@ export const Column = memo(function Column({ pips, groupName }: { pips: Pips; gr
   );
 });
 
-function StripLink({ layer, pips }: { layer: Layer; pips: Pips }) {
+function StripLink({ layer }: { layer: Layer }) {
   const say = useSay();
   return (
     <NavLink
@@ -69,14 +87,14 @@ function StripLink({ layer, pips }: { layer: Layer; pips: Pips }) {
       className="flex min-h-14 flex-1 flex-col items-center justify-center gap-0.5 text-small font-semibold aria-[current=page]:bg-slate aria-[current=page]:text-chalk"
     >
       <span className="flex items-center gap-1">
-        {say(`area.${layer.area}`)} <Pip count={pips[layer.area]} />
+        {say(`area.${layer.area}`)} <Pip area={layer.area} />
       </span>
     </NavLink>
   );
 }
 
 /** The column on a phone: a strip along the bottom edge, the rest under More. */
-export const Strip = memo(function Strip({ pips }: { pips: Pips }) {
+export const Strip = memo(function Strip() {
   const say = useSay();
   return (
     <nav
@@ -86,7 +104,7 @@ export const Strip = memo(function Strip({ pips }: { pips: Pips }) {
       {layers
         .filter(l => l.onStrip)
         .map(layer => (
-          <StripLink key={layer.area} layer={layer} pips={pips} />
+          <StripLink key={layer.area} layer={layer} />
         ))}
       <Popover.Root>
         <Popover.Trigger className="flex min-h-14 flex-1 items-center justify-center gap-1 text-small font-semibold">
@@ -106,7 +124,7 @@ export const Strip = memo(function Strip({ pips }: { pips: Pips }) {
                     to={pathOf(layer.area)}
                     className="flex min-h-11 items-center gap-2 px-4 font-semibold"
                   >
-                    {say(`area.${layer.area}`)} <Pip count={pips[layer.area]} />
+                    {say(`area.${layer.area}`)} <Pip area={layer.area} />
                   </NavLink>
                 </Popover.Close>
               ))}

@@ -7,27 +7,13 @@ import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { InTurn, useInTurn } from '../ui/InTurn.tsx';
 import { Textures } from '../ui/Textures.tsx';
-import { Column, type Pips, Strip } from './Column.tsx';
+import { Column, Strip } from './Column.tsx';
 import { FirstRun } from './FirstRun.tsx';
-import { useAppDispatch, useAppSelector, useDuties, useFacts, useWaterState } from './hooks.ts';
+import { useAppDispatch, useAppSelector, useFacts, useWaterState } from './hooks.ts';
 import { useKey, useLayerKeys } from './keys.ts';
 import { Reach } from './Reach.tsx';
 import { SedimentPatterns } from './sediments.tsx';
 import { useRecord } from './undo.tsx';
-
-/** What waits now, by area; the drawing of the column wears it as a pip. */
-function usePips(): Pips {
-  const duties = useDuties();
-  return useMemo(() => {
-    const pips: Pips = {};
-    for (const duty of duties) {
-      if (duty.when !== 'now') continue;
-      pips.today = (pips.today ?? 0) + 1;
-      pips[duty.area] = (pips[duty.area] ?? 0) + 1;
-    }
-    return pips;
-  }, [duties]);
-}
 
 function useTheme(): void {
   const theme = useAppSelector(s => s.person.theme);
@@ -150,7 +136,6 @@ export function Shell() {
 /** Column, reach, and the layer that is open: each in turn, so that a slow machine answers meanwhile. */
 function Layers({ groupName }: { groupName: string }) {
   const say = useSay();
-  const pips = usePips();
   const { undoLast } = useRecord();
   const [opened, setOpened] = useState<Opened>(null);
   const navigate = useNavigate();
@@ -184,11 +169,7 @@ function Layers({ groupName }: { groupName: string }) {
       >
         {say('shell.skip')}
       </a>
-      {turn > 0 ? (
-        <Column pips={pips} groupName={groupName} />
-      ) : (
-        <div className="w-[164px] shrink-0 max-wide:hidden" />
-      )}
+      {turn > 0 ? <Column groupName={groupName} /> : <div className="w-[164px] shrink-0 max-wide:hidden" />}
       <div className="flex min-w-0 flex-1 flex-col">
         <header className="flex h-[72px] shrink-0 items-center gap-4 border-b border-slate px-5 max-wide:h-14 max-wide:px-3">
           {turn > 1 && <Reach />}
@@ -201,7 +182,7 @@ function Layers({ groupName }: { groupName: string }) {
             </InTurn>
           )}
         </main>
-        <Strip pips={pips} />
+        <Strip />
       </div>
       <Suspense fallback={null}>
         {opened === 'search' && <Search open onClose={() => setOpened(null)} />}

@@ -1,9 +1,10 @@
-import { useEffect, useMemo } from 'react';
+import { useDeferredValue, useEffect, useMemo } from 'react';
 import { useDispatch, useSelector } from 'react-redux';
+import { reachAfter } from '#core/log/change.ts';
 import type { Duty } from '#core/log/duties.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { foldOnto } from '#core/log/fold.ts';
-import { type State, stateAt } from '#core/log/state.ts';
+import type { State } from '#core/log/state.ts';
+import type { Reach } from '#core/need/reach.ts';
 import { dutiesOnce, stateOnce } from '../log/answers.ts';
 import { useStateNow } from '../log/clock.ts';
 import { previewed } from '../log/previewSlice.ts';
@@ -28,21 +29,29 @@ export function useWaterState(): State {
   return stateOnce(useFacts(), useStateNow());
 }
 
+/**
+ * Facts and state for what is large to draw: a breath behind the rest, so that what was just pressed answers first
+ * and the drawing of ten thousand containers follows in a task of its own.
+ */
+export function useCalmWater(): { readonly facts: Facts; readonly state: State } {
+  const facts = useDeferredValue(useFacts());
+  return { facts, state: stateOnce(facts, useStateNow()) };
+}
+
 /** Everything that waits, now: worked out once for the column's pips and for Today. */
 export function useDuties(): readonly Duty[] {
-  const facts = useFacts();
-  const state = useWaterState();
+  const { facts, state } = useCalmWater();
   return dutiesOnce(facts, state);
 }
 
-/** The state as it would be after the action under the pointer; undefined when there is none. */
-export function usePreviewState(): State | undefined {
+/** The reach as it would be after the action under the pointer; undefined when there is none. */
+export function usePreviewReach(): Reach | undefined {
   const preview = useAppSelector(s => s.preview);
   const facts = useFacts();
-  const now = useStateNow();
+  const state = useWaterState();
   return useMemo(
-    () => (preview ? stateAt(foldOnto(facts, stamped(preview, 'preview')), now) : undefined),
-    [preview, facts, now],
+    () => (preview ? reachAfter(facts, state, stamped(preview, 'preview')) : undefined),
+    [preview, facts, state],
   );
 }
 

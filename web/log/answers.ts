@@ -1,29 +1,40 @@
 import { dayOf, type Instant } from '#core/calendar/day.ts';
+import { stateAfter } from '#core/log/change.ts';
 import { type Duty, dutiesAt, warmDuties } from '#core/log/duties.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { type State, stateAt, warmStates } from '#core/log/state.ts';
 import { breathe } from '../app/breathe.ts';
 
-// Every component that asks gets the same answer, until the facts, or what follows from the clock, change.
-let lastState: { facts: Facts; state: State } | undefined;
-let lastDuties: { state: State; duties: readonly Duty[] } | undefined;
+// Every component that asks gets the same answer, until the facts, or what follows from the clock, change. Kept by the facts:
+// what is drawn a breath later asks for those before.
+const states = new WeakMap<Facts, State>();
+const duties = new WeakMap<State, readonly Duty[]>();
+
+/** The facts that were asked about last: those that follow differ from them by little. */
+let latest: Facts | undefined;
+
+const holds = (state: State, facts: Facts, now: Instant): boolean =>
+  state.now <= now && now < state.holdsUntil && state.today === dayOf(now, facts.group.timeZone);
 
 /** The state of everything at a moment. */
 export function stateOnce(facts: Facts, now: Instant): State {
-  const isSame =
-    lastState?.facts === facts &&
-    lastState.state.now <= now &&
-    now < lastState.state.holdsUntil &&
-    lastState.state.today === dayOf(now, facts.group.timeZone);
-  if (lastState && isSame) return lastState.state;
-  lastState = { facts, state: stateAt(facts, now) };
-  return lastState.state;
+  const last = states.get(facts);
+  if (last && holds(last, facts, now)) return last;
+  const before = latest && states.get(latest);
+  const follows = latest && before && holds(before, latest, now);
+  const state = follows ? stateAfter(latest!, before, facts, now) : stateAt(facts, now);
+  states.set(facts, state);
+  latest = facts;
+  return state;
 }
 
 /** Everything that waits in a state. */
 export function dutiesOnce(facts: Facts, state: State): readonly Duty[] {
-  if (lastDuties?.state !== state) lastDuties = { state, duties: dutiesAt(facts, state) };
-  return lastDuties.duties;
+  const last = duties.get(state);
+  if (last) return last;
+  const list = dutiesAt(facts, state);
+  duties.set(state, list);
+  return list;
 }
 
 /** Works the answers out in lots, with breath between: a large store opens without holding the page up. */

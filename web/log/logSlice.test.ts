@@ -58,6 +58,18 @@ describe('the log of a browser', () => {
     expect(done.seq).toBe(4);
   });
 
+  it('keeps the very facts that it shows when the server says the same: nothing is drawn anew', () => {
+    const drawn = draw(8);
+    const waiting = logReducer(ready, queued({ entries: [drawn], mode: 'intend' }));
+    const sent = JSON.parse(JSON.stringify(served(drawn))) as ReturnType<typeof served>;
+    const done = logReducer(waiting, settled({ changed: sent, seq: 4 }));
+    expect(done.facts).toBe(waiting.facts);
+    expect(done.served).toBe(waiting.facts);
+    // and shows the server's where it says something else
+    const other = served(draw(50));
+    expect(leftIn(logReducer(waiting, settled({ changed: other, seq: 4 })))).toBe(148);
+  });
+
   it('takes a refused request back', () => {
     const waiting = logReducer(ready, queued({ entries: [draw(8)], mode: 'intend' }));
     expect(leftIn(logReducer(waiting, settled({ changed: [] })))).toBe(198);
@@ -67,6 +79,7 @@ describe('the log of a browser', () => {
     const drawn = draw(8);
     const waiting = logReducer(ready, queued({ entries: [drawn], mode: 'intend' }));
     const streamed = logReducer(waiting, entriesCame({ seq: 4, ids: [drawn.id], changed: served(drawn) }));
+    expect(leftIn(streamed)).toBe(190);
     const done = logReducer(streamed, settled({ changed: served(drawn), seq: 4 }));
     expect(leftIn(done)).toBe(190);
     expect(logReducer(done, entriesCame({ seq: 4, ids: [drawn.id], changed: served(drawn) }))).toBe(done);

@@ -1,13 +1,16 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
+import isSame from 'fast-deep-equal';
 import type { ChangedFacts, LogEvent, Mode } from '#contract/log.ts';
 import type { Entry } from '#core/log/entry.ts';
 import { type Facts, noFacts } from '#core/log/facts.ts';
-import { foldOnto, withSubject } from '#core/log/fold.ts';
+import { foldOnto, subjectFactsOf, withSubject } from '#core/log/fold.ts';
 
 /** Entries recorded together here, that the server has not acknowledged yet. */
 export interface Waiting {
   readonly entries: readonly Entry[];
   readonly mode: Mode;
+  /** The stream told of them before the answer came: they are in the server's facts already. */
+  readonly isServed?: true;
 }
 
 export interface LogState {
@@ -47,12 +50,24 @@ function withChanges(facts: Facts, changed: readonly ChangedFacts[]): Facts {
 
 // a strike needs the whole story of its subject, which the server has; its answer shows it
 const optimistic = (queue: readonly Waiting[]): Entry[] =>
-  queue.flatMap(w => w.entries).filter(e => e.kind !== 'struck');
+  queue.flatMap(w => (w.isServed ? [] : w.entries)).filter(e => e.kind !== 'struck');
 
 const shown = (state: LogState): LogState => ({
   ...state,
   facts: foldOnto(state.served, optimistic(state.queue)),
 });
+
+/**
+ * The server's word on some subjects. Where it is what the screen shows already, as it is after nearly everything recorded
+ * here, the facts stay the very same and nothing is drawn anew.
+ */
+function told(state: LogState, changed: readonly ChangedFacts[]): LogState {
+  const isShown = changed.every(([subject, body]) =>
+    isSame(subjectFactsOf(state.facts, subject) ?? null, body ?? null),
+  );
+  if (isShown && optimistic(state.queue).length === 0) return { ...state, served: state.facts };
+  return shown({ ...state, served: withChanges(state.served, changed) });
+}
 
 /**
  * The log as this browser knows it. A plain reducer: the facts are immutable already,
@@ -64,16 +79,21 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
     return shown({ ...state, status: 'ready', served: facts, seq, demo });
   }
   if (entriesCame.match(action)) {
-    const { seq, changed } = action.payload;
+    const { seq, ids, changed } = action.payload;
     if (seq <= state.seq) return state;
-    return shown({ ...state, served: withChanges(state.served, changed), seq });
+    const queue = state.queue.map(w =>
+      w.entries.every(e => ids.includes(e.id)) ? { ...w, isServed: true as const } : w,
+    );
+    return told({ ...state, queue, seq }, changed);
   }
   if (queued.match(action)) return shown({ ...state, queue: [...state.queue, action.payload] });
   if (settled.match(action)) {
     const { changed, seq } = action.payload;
-    const isNews = seq !== undefined && seq > state.seq;
-    const served = isNews ? withChanges(state.served, changed) : state.served;
-    return shown({ ...state, served, seq: isNews ? seq : state.seq, queue: state.queue.slice(1) });
+    const [head] = state.queue;
+    const rest = { ...state, queue: state.queue.slice(1) };
+    if (seq !== undefined && seq > state.seq) return told({ ...rest, seq }, changed);
+    // the stream brought it before
+    return head?.isServed ? rest : shown(rest);
   }
   if (lineChanged.match(action)) return { ...state, isLive: action.payload };
   if (loadFailed.match(action))

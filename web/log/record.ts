@@ -3,8 +3,10 @@ import type { Mode } from '#contract/log.ts';
 import type { Problem } from '#contract/problem.ts';
 import { type Judgement, refusals } from '#core/judgement.ts';
 import { type Entry, type EntryData, type EntryKind, type Subject, writeEntry } from '#core/log/entry.ts';
+import type { Facts } from '#core/log/facts.ts';
 import { foldOnto } from '#core/log/fold.ts';
 import { guard } from '#core/log/guards.ts';
+import { breathe } from '../app/breathe.ts';
 import type { AppDispatch, AppGetState } from '../app/store.ts';
 import { NoAnswer, ProblemAnswer, postEntries } from './api.ts';
 import { now, stamp } from './clock.ts';
@@ -58,9 +60,12 @@ export type Outcome =
 /** Judges drafts against what this browser knows, one resting on the other, before anything is sent. */
 export function judgeDrafts(drafts: readonly Draft[]) {
   return (_dispatch: AppDispatch, getState: AppGetState): Judgement[] => {
-    const found: Judgement[] = [];
     const entries = stamped(drafts, 'judge').filter(e => e.kind !== 'struck');
-    foldOnto(getState().log.facts, entries, (facts, entry) => found.push(...guard(facts, entry, now())));
+    const found: Judgement[] = [];
+    const judge = (facts: Facts, entry: Entry) => found.push(...guard(facts, entry, now()));
+    // the last is judged and not folded: what comes after it nobody asks, and a large store is not copied for it
+    const facts = foldOnto(getState().log.facts, entries.slice(0, -1), judge);
+    for (const last of entries.slice(-1)) judge(facts, last);
     return found;
   };
 }
@@ -68,6 +73,8 @@ export function judgeDrafts(drafts: readonly Draft[]) {
 /** Records entries: judged here when they are intentions, shown at once, sent in order. */
 export function record(drafts: readonly Draft[], mode: Mode = 'intend') {
   return async (dispatch: AppDispatch, getState: AppGetState): Promise<Outcome> => {
+    // the button answers the hand first; two presses are judged one after the other all the same
+    await breathe();
     if (mode === 'intend') {
       const refused = refusals(dispatch(judgeDrafts(drafts)));
       if (refused.length > 0) return { is: 'refused', judgements: refused };

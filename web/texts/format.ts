@@ -127,18 +127,25 @@ export function weekday(value: Day): string {
   return weekdays(new Date(`${value}T12:00:00Z`));
 }
 
+// a writer for a time zone costs milliseconds to make, and a page of history asks for dozens
+const zonedKept = new Map<string, Intl.DateTimeFormat>();
+
+function zoned(name: string, options: Intl.DateTimeFormatOptions, timeZone: string): Intl.DateTimeFormat {
+  const key = `${name} ${timeZone}`;
+  const made = zonedKept.get(key) ?? new Intl.DateTimeFormat('en-GB', { ...options, timeZone });
+  zonedKept.set(key, made);
+  return made;
+}
+
 /** Wall-clock time in the group's zone: "14:24". */
 export function time(value: Instant, timeZone: string): string {
-  return new Date(value).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit', timeZone });
+  return zoned('time', { hour: '2-digit', minute: '2-digit' }, timeZone).format(new Date(value));
 }
 
 export function dayAndTime(value: Instant, timeZone: string): string {
-  const date = new Date(value).toLocaleDateString('en-GB', {
-    day: 'numeric',
-    month: 'short',
-    year: 'numeric',
-    timeZone,
-  });
+  const date = zoned('date', { day: 'numeric', month: 'short', year: 'numeric' }, timeZone).format(
+    new Date(value),
+  );
   return `${date}, ${time(value, timeZone)}`;
 }
 

@@ -1,6 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { type Climate, climateFactor } from '#core/need/rates.ts';
-import { useAppDispatch, useFacts, usePreviewState, useWaterState } from '../../app/hooks.ts';
+import { useAppDispatch, useFacts, usePreviewReach, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { previewed } from '../../log/previewSlice.ts';
 import { draft } from '../../log/record.ts';
@@ -16,7 +16,7 @@ export function WhatIf() {
   const say = useSay();
   const { plan } = useFacts();
   const { reach } = useWaterState();
-  const ahead = usePreviewState()?.reach;
+  const ahead = usePreviewReach();
   const dispatch = useAppDispatch();
   const { recordAndTell } = useRecord();
   const [more, setMore] = useState(0);

@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { HistoryLine } from '#contract/log.ts';
 import type { Entry } from '#core/log/entry.ts';
-import { useReader } from '../../app/hooks.ts';
+import { useAppSelector, useReader } from '../../app/hooks.ts';
 import { strikesOf, useRecord } from '../../app/undo.tsx';
 import { fetchHistory } from '../../log/api.ts';
 import * as format from '../../texts/format.ts';
@@ -27,13 +27,15 @@ export function History({ subject, version, isWhole = false }: Props) {
   const say = useSay();
   const words = useEntryWords();
   const { timeZone } = useReader();
+  // the server tells of an entry once it has it: what is shown already need not change for that
+  const waits = useAppSelector(s => s.log.queue.length);
   const [lines, setLines] = useState<readonly HistoryLine[] | null>(null);
   const [all, setAll] = useState(false);
   const [striking, setStriking] = useState<Entry | null>(null);
 
   useEffect(() => {
     let isCurrent = true;
-    if (version) {
+    if (version && waits === 0) {
       fetchHistory(subject)
         .then(history => isCurrent && setLines(history.lines))
         .catch(() => undefined);
@@ -41,7 +43,7 @@ export function History({ subject, version, isWhole = false }: Props) {
     return () => {
       isCurrent = false;
     };
-  }, [subject, version]);
+  }, [subject, version, waits]);
 
   if (!lines) return <p className="text-small text-ash">{say('history.loading')}</p>;
   const newest = isWhole ? lines : [...lines].reverse();

@@ -1,7 +1,7 @@
 import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react';
 import { roomAbove } from '#core/log/mixRoom.ts';
 import { kindOf } from '#core/log/state.ts';
-import { useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useAppSelector, useCalmWater, useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { useInTurn } from '../../ui/InTurn.tsx';
@@ -66,8 +66,8 @@ interface Props {
 /** The store, drawn to scale: buildings in section, shelves, and every container filled to its level. */
 export function SectionDrawing({ selected, onSelect, onPlace, below }: Props) {
   const say = useSay();
-  const facts = useFacts();
-  const { containers } = useWaterState();
+  const { facts, state } = useCalmWater();
+  const { containers } = state;
   const ghosts = useAppSelector(s => s.ghosts);
   // the frame in one task, what stands where in the next, then the layout, then room by room
   const turn = useInTurn(2);
@@ -84,10 +84,12 @@ export function SectionDrawing({ selected, onSelect, onPlace, below }: Props) {
   }, [facts, byPlace, ghosts, turn]);
   const box = useRef<HTMLDivElement>(null);
   const widthPx = useWidth(box, 760);
-  const scale = useMemo(
-    () => scaleFor(section.extent, widthPx, window.innerHeight * SHARE_OF_WINDOW),
-    [section.extent, widthPx],
-  );
+  // as long as the store keeps its outline the scale is the same one, and rooms in which nothing changed are not drawn anew
+  const { x: leftM, y: bottomM, w: wideM, h: highM } = section.extent;
+  const scale = useMemo(() => {
+    const extent = { x: leftM, y: bottomM, w: wideM, h: highM };
+    return scaleFor(extent, widthPx, window.innerHeight * SHARE_OF_WINDOW);
+  }, [leftM, bottomM, wideM, highM, widthPx]);
   const places = section.buildings.flatMap(b => b.places);
   const shown = useInTurn(places.length, PLACES_A_TASK);
 

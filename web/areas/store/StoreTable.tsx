@@ -12,7 +12,7 @@ import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
 import type { ContainerFacts } from '#core/log/facts.ts';
 import type { ContainerState } from '#core/log/state.ts';
 import { breathe } from '../../app/breathe.ts';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useCalmWater, useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { TextBlank } from '../../ui/Blank.tsx';
@@ -42,8 +42,8 @@ const ROWS_A_TASK = 1500;
 /** A row for each container. A large store's are made in lots, and the table has them once all are there. */
 function useRows(): readonly Row[] {
   const say = useSay();
-  const facts = useFacts();
-  const { containers } = useWaterState();
+  const { facts, state } = useCalmWater();
+  const { containers } = state;
   const kindName = useKindName();
   const made = useRef(new WeakMap<ContainerState, Row>());
   const [rows, setRows] = useState<readonly Row[]>([]);

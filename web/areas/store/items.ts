@@ -40,6 +40,14 @@ function itemOf(facts: Facts, container: ContainerFacts, state: ContainerState):
 }
 
 const placesKept = new WeakMap<object, ReadonlyMap<string, readonly Item[]>>();
+let lastByPlace: ReadonlyMap<string, readonly Item[]> = new Map();
+
+/** The list that stood there before, as long as it is the same: what is drawn from it is kept with it. */
+function kept(place: string, items: readonly Item[]): readonly Item[] {
+  const before = lastByPlace.get(place);
+  const isSame = before?.length === items.length && before.every((item, i) => item === items[i]);
+  return isSame ? before : items;
+}
 
 /** What stands in each place, as long as no state changes: the drawing and the list under it look at the same. */
 export function itemsByPlace(
@@ -57,6 +65,7 @@ export function itemsByPlace(
     if (here) here.push(item);
     else byPlace.set(container.place, [item]);
   }
-  placesKept.set(states, byPlace);
-  return byPlace;
+  lastByPlace = new Map([...byPlace].map(([place, items]) => [place, kept(place, items)]));
+  placesKept.set(states, lastByPlace);
+  return lastByPlace;
 }
