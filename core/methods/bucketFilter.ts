@@ -49,6 +49,7 @@ export const bucketFilter: Method = {
     const dayL = flowLH * HOURS_A_DAY;
     const params = {
       homes,
+      count: homes,
       people,
       each,
       cost: each * homes,

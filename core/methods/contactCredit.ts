@@ -77,9 +77,9 @@ export const contactCredit: Method = {
         ticks: [0, 1, 2, 3, 4, 5, 6],
         spacing: 'linear',
         marks: [
-          { id: 'viruses', value: viruses, note: message('log.viruses') },
-          { id: 'protozoa', value: giardia, note: message('log.protozoa') },
-          { id: 'crypto', value: crypto, note: message('log.crypto') },
+          { id: 'viruses', value: viruses, note: message('log.earned', { log: viruses }) },
+          { id: 'protozoa', value: giardia, note: message('log.earned', { log: giardia }) },
+          { id: 'crypto', value: crypto, note: message('log.earned', { log: crypto }) },
         ],
       },
       judgements: [

@@ -100,10 +100,10 @@ export const filter: Method = {
         ticks: [0, 1, 2, 3, 4],
         spacing: 'linear',
         marks: [
-          { id: 'bacteria', value: earned.bacteria, note: message('log.bacteria') },
-          { id: 'viruses', value: earned.viruses, note: message('log.viruses') },
-          { id: 'protozoa', value: earned.protozoa, note: message('log.protozoa') },
-          { id: 'crypto', value: earned.crypto, note: message('log.crypto') },
+          { id: 'bacteria', value: earned.bacteria, note: message('log.earned', { log: earned.bacteria }) },
+          { id: 'viruses', value: earned.viruses, note: message('log.earned', { log: earned.viruses }) },
+          { id: 'protozoa', value: earned.protozoa, note: message('log.earned', { log: earned.protozoa }) },
+          { id: 'crypto', value: earned.crypto, note: message('log.earned', { log: earned.crypto }) },
         ],
       },
       judgements: [

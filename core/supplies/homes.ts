@@ -8,6 +8,12 @@ export interface HomeWays {
   readonly ways: readonly Way[];
 }
 
+/** What the group keeps for all: not what one of several homes keeps for itself. */
+export function sharedSupply(facts: Pick<Facts, 'supply' | 'home'>): Facts['supply'] {
+  if (Object.keys(facts.home).length < 2) return facts.supply;
+  return Object.fromEntries(Object.entries(facts.supply).filter(([, s]) => s.home === undefined));
+}
+
 /** Days by way, of supplies that pass a test, for a need. */
 function daysByWay(
   facts: Pick<Facts, 'supply' | 'group'>,

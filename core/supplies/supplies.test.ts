@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { SupplyFields } from '../log/entry.ts';
 import { noFacts, type SupplyFacts } from '../log/facts.ts';
 import { coverOf, independentWays, leftOf } from './cover.ts';
-import { waysByHome } from './homes.ts';
+import { sharedSupply, waysByHome } from './homes.ts';
 import { buyKits, kitLacks, kits } from './kit.ts';
 import { supplyUntil } from './until.ts';
 
@@ -109,6 +109,17 @@ describe('two ways for every home', () => {
       ({ name: id, kind: 'chlorine-tablets', amount, treatsL: 20, home: `home:${id}` }) as const;
     expect(waysOf(own('a', 10), own('b', 4))).toEqual({ a: [], b: ['chlorine'] });
     expect(waysOf(own('a', 11), own('b', 3))).toEqual({ a: ['chlorine'], b: [] });
+  });
+
+  it('keeps what one home has for itself out of what the group counts on; a household counts all', () => {
+    const facts = keep(
+      { name: 'B', kind: 'bleach', amount: 1000, bleach },
+      { name: 'P', kind: 'propane', amount: 9, home: 'home:a' },
+    );
+    const namesOf = (home: typeof homes | Record<string, never>) =>
+      Object.values(sharedSupply({ ...facts, home })).map(s => s.name);
+    expect(namesOf(homes)).toEqual(['B']);
+    expect(namesOf({})).toEqual(['B', 'P']);
   });
 
   it('adds a home’s own share to the group’s of the same way', () => {

@@ -9,19 +9,26 @@ import { usePreviewReach, useWaterState } from './hooks.ts';
 /** Steps of the day scale that keep its figures apart. */
 const steps = [1, 2, 5, 7, 14, 30, 60, 90, 180, 365, 730];
 
+/** Room that a figure of the scale takes, with air beside it. */
+const TICK_PX = 34;
+
 /** Days shown: the goal and all that is held, with some room; and the step of the scale. */
-function scaleOf(reach: ReachFigures): { mostDays: number; stepDays: number } {
+function scaleOf(reach: ReachFigures, widthPx: number): { mostDays: number; stepDays: number } {
   const most = Math.max(
     reach.goalDays * 1.4,
     (reach.days ?? 0) * 1.12,
     (reach.utilityDays ?? 0) > reach.goalDays * 4 ? 0 : (reach.utilityDays ?? 0),
     7,
   );
-  const stepDays = steps.find(step => most / step <= 10) ?? 1000;
+  const mostTicks = Math.max(2, Math.min(10, Math.floor(widthPx / TICK_PX)));
+  const stepDays = steps.find(step => most / step <= mostTicks) ?? 1000;
   return { mostDays: Math.ceil(most / stepDays) * stepDays, stepDays };
 }
 
 const HEIGHT = 64;
+/** Words at the foot: of the goal, and an average character. */
+const GOAL_PX = 90;
+const CHAR_PX = 6.6;
 const BAR_Y = 17;
 const BAR_H = 18;
 const THIN_Y = 39;
@@ -32,7 +39,10 @@ function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures |
   const say = useSay();
   const box = useRef<HTMLDivElement>(null);
   const widthPx = useWidth(box, 600);
-  const { mostDays, stepDays } = scaleOf(ahead && (ahead.days ?? 0) > (reach.days ?? 0) ? ahead : reach);
+  const { mostDays, stepDays } = scaleOf(
+    ahead && (ahead.days ?? 0) > (reach.days ?? 0) ? ahead : reach,
+    widthPx,
+  );
   const left = 6;
   const right = Math.max(left + 1, widthPx - 26);
   const x = (days: number) => left + (Math.min(days, mostDays) / mostDays) * (right - left);
@@ -45,6 +55,9 @@ function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures |
   ] as const;
   const ticks = Array.from({ length: Math.floor(mostDays / stepDays) + 1 }, (_, i) => i * stepDays);
   const goalX = x(reach.goalDays);
+  const isGoalFar = goalX > right - GOAL_PX;
+  // where both do not fit, the goal stands: the utility water is told to the ear, and on the Plan
+  const goalWordsX = isGoalFar ? goalX - GOAL_PX : goalX;
   const utilityWords =
     reach.utilityDays === null
       ? say('reach.utility-litres', { litres: reach.utilityL })
@@ -109,18 +122,20 @@ function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures |
         )}
         <path d={`M${goalX} ${BAR_Y - 4}V${THIN_Y + THIN_H + 3}`} stroke="var(--slate)" strokeWidth="2.5" />
         <text
-          x={goalX > right - 90 ? goalX - 6 : goalX + 4}
+          x={isGoalFar ? goalX - 6 : goalX + 4}
           y={HEIGHT - 5}
-          textAnchor={goalX > right - 90 ? 'end' : 'start'}
+          textAnchor={isGoalFar ? 'end' : 'start'}
           fontSize="13"
           fontWeight="700"
           fill="var(--slate)"
         >
           {say('reach.goal', { days: reach.goalDays })}
         </text>
-        <text x={left} y={HEIGHT - 5} fontSize="13" fill="var(--ash)">
-          {utilityWords}
-        </text>
+        {left + utilityWords.length * CHAR_PX < goalWordsX && (
+          <text x={left} y={HEIGHT - 5} fontSize="13" fill="var(--ash)">
+            {utilityWords}
+          </text>
+        )}
       </svg>
     </div>
   );

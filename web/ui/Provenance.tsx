@@ -23,7 +23,7 @@ export function ProvenanceBlank({
   const say = useSay();
   return (
     <ChoiceBlank<Provenance>
-      label={say(`${of}.label`)}
+      label={say(`${of}.name`)}
       value={value}
       onValue={onValue}
       choices={ways.map(way => ({

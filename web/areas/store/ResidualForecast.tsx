@@ -3,7 +3,7 @@ import { addDays, dayOf } from '#core/calendar/day.ts';
 import { forecastResidual, sinceLastDose } from '#core/chlorine/decay.ts';
 import { TOP_UP_MG_L } from '#core/chlorine/schools.ts';
 import type { Fill } from '#core/log/facts.ts';
-import { useReader } from '../../app/hooks.ts';
+import { useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 
@@ -35,6 +35,7 @@ function TopUp({ container, fill }: { container: string; fill: Fill }) {
 function Passing({ fill }: { fill: Fill }) {
   const say = useSay();
   const { timeZone } = useReader();
+  const { today } = useWaterState();
   const readings = sinceLastDose(
     fill.readings.flatMap(r =>
       r.mgL !== undefined && r.method !== 'total' ? [{ at: r.at, mgL: r.mgL }] : [],
@@ -47,9 +48,10 @@ function Passing({ fill }: { fill: Fill }) {
   if (typeof forecast === 'string') return <span>{say(`forecast.${forecast}`)}</span>;
   const dayAfter = (days: number) => format.day(addDays(dayOf(first.at, timeZone), Math.floor(days)));
   const [soonest, latest] = forecast.bandDays ?? [];
+  const isPast = addDays(dayOf(first.at, timeZone), Math.floor(forecast.days)) < today;
   return (
     <span data-testid="forecast">
-      {say('forecast.passes', { day: dayAfter(forecast.days) })}{' '}
+      {say(isPast ? 'forecast.passed' : 'forecast.passes', { day: dayAfter(forecast.days) })}{' '}
       <span className="text-ash">
         {soonest === undefined || latest === undefined
           ? say('forecast.no-band')

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import type { SupplyFacts } from '#core/log/facts.ts';
 import { coverOf, independentWays, leftOf } from '#core/supplies/cover.ts';
+import { sharedSupply } from '#core/supplies/homes.ts';
 import { supplyKinds } from '#core/supplies/kinds.ts';
 import { supplyUntil } from '#core/supplies/until.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
@@ -29,7 +30,7 @@ export function Supplies() {
   const { today, need, reach } = useWaterState();
   const [editing, setEditing] = useState<SupplyFacts | 'new' | null>(null);
   const planDays = facts.plan.targetDays;
-  const covers = coverOf(facts, today, need.drinkingL, planDays);
+  const covers = coverOf({ ...facts, supply: sharedSupply(facts) }, today, need.drinkingL, planDays);
   const ways = independentWays(covers, planDays);
   const supplies = Object.values(facts.supply).sort((a, b) => (a.name < b.name ? -1 : 1));
   return (
