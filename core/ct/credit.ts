@@ -24,6 +24,19 @@ export const credit = (bacteria: number, viruses: number, protozoa: number, cryp
   crypto,
 });
 
+/** What several steps earn together: log reductions add up. */
+export const sumOf = (credits: readonly Credit[]): Credit =>
+  credits.reduce(
+    (sum, c) =>
+      credit(
+        sum.bacteria + c.bacteria,
+        sum.viruses + c.viruses,
+        sum.protozoa + c.protozoa,
+        sum.crypto + c.crypto,
+      ),
+    noCredit,
+  );
+
 /** True where a credit reaches what is required in each of the four targets. */
 export const meets = (earned: Credit, required: Credit): boolean =>
   targets.every(target => earned[target] >= required[target]);

@@ -1,6 +1,7 @@
 import type { Batch, BatchEvent, DoseInstruction } from '../chlorine/batch.ts';
 import { isRunning, standingOf } from '../chlorine/batch.ts';
 import { LONG_CONTACT_MIN } from '../chlorine/contact.ts';
+import { sumOf } from '../ct/credit.ts';
 import { poorerOf, waters } from '../rotation/waters.ts';
 import type { Entry, EntryOf } from './entry.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
@@ -77,7 +78,12 @@ function sheetEnded(facts: ContainerFacts, entry: EntryOf<'sheet.ended'>): Conta
   // what it earned stands in its beginning; a vessel filled anew meanwhile holds other water, which it did not treat
   const credit = facts.fill?.sheets?.[entry.subject];
   return credit
-    ? withFill(facts, fill => ({ ...fill, treated: { at: entry.happenedAt, method, credit } }))
+    ? withFill(facts, fill => {
+        // filters in series of the same kind count once, and so does a second round of anything
+        const byMethod = { ...fill.treated?.byMethod, [method]: credit };
+        const sum = sumOf(Object.values(byMethod));
+        return { ...fill, treated: { at: entry.happenedAt, credit: sum, byMethod } };
+      })
     : facts;
 }
 

@@ -168,7 +168,6 @@ export interface EntryData {
   'container.changed': Partial<Pick<ContainerFields, 'code' | 'note' | 'heldBefore'>> & {
     readonly role?: 'raw';
   };
-  /** Somebody has it in hands, on a round, in one browser; another round passes it by. */
   /** What happened to a filter: flow read, backflushed, frozen, condemned, taken into use. */
   'filter.logged': { readonly what: FilterEvent; readonly flowLH?: number };
   /** What happened to a set of bottles; retired and lost ones are counted off. */
@@ -181,6 +180,7 @@ export interface EntryData {
     readonly method: string;
     readonly credit?: Credit;
   };
+  /** Somebody has it in hands, on a round, in one browser; another round passes it by. */
   'taken-up': { readonly browser: string };
   moved: { readonly place: Subject; readonly shelf?: string };
   filled: {
@@ -207,9 +207,9 @@ export interface EntryData {
   failed: { readonly why: 'test' | 'recall' | 'smell' | 'broken-seal' };
   condemned: { readonly why: string };
   noted: { readonly text: string };
-  /** A hand-kept list was taken in; the digest recognises it when it comes again. */
-  /** A photo of a container or a place, by the digest of its bytes; the last one is shown. */
+  /** A photo of a container, a place or a sheet, by the digest of its bytes; the last one is shown. */
   photographed: { readonly digest: string };
+  /** A hand-kept list was taken in; the digest recognises it when it comes again. */
   'list.taken': { readonly digest: string; readonly rows: number };
   struck: { readonly target: EntryId };
 }

@@ -43,8 +43,12 @@ export interface Fill {
   readonly failed?: { readonly at: Instant; readonly why: string };
   /** Sheets begun on this very water, and what each would credit: one begun on other water proves nothing here. */
   readonly sheets?: Readonly<Record<string, Credit>>;
-  /** A finished sheet of a method, and what it credits. */
-  readonly treated?: { readonly at: Instant; readonly method: string; readonly credit: Credit };
+  /** What finished sheets earned this water together: each method counts once, however often it was run. */
+  readonly treated?: {
+    readonly at: Instant;
+    readonly credit: Credit;
+    readonly byMethod: Readonly<Record<string, Credit>>;
+  };
   /** Drinking water drawn before it was fit to drink: told to people, never hidden. */
   readonly drawnUnfit?: readonly {
     readonly at: Instant;

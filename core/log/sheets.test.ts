@@ -175,6 +175,37 @@ describe('a sheet', () => {
   });
 });
 
+describe('sheets one after another on the same water', () => {
+  const run = (method: string, earned: ReturnType<typeof credit>) => {
+    const id = h.subject('sheet');
+    h.write('sheet.begun', id, begun({ method, uses: [], credit: earned }), [can]);
+    h.write('sheet.ended', id, { outcome: 'finished', method }, [can]);
+  };
+  const counts = () => stateAt(facts(), at(40)).containers[can]!.counts;
+
+  it('add up: a microfilter holds the protozoa back, tablets kill what passes it', () => {
+    run('filter', credit(2, 0, 2, 2));
+    expect(counts()).toBe('utility');
+    run('tablets', credit(3, 3, 0, 0));
+    expect(counts()).toBe('drinking');
+    expect(facts().container[can]?.fill?.treated?.credit).toEqual(credit(5, 3, 2, 2));
+  });
+
+  it('of the same method count once', () => {
+    run('sun', credit(3, 2, 2, 1));
+    run('sun', credit(3, 2, 2, 1));
+    expect(facts().container[can]?.fill?.treated?.credit).toEqual(credit(3, 2, 2, 1));
+    expect(counts()).toBe('utility');
+  });
+
+  it('earn nothing for the water that is filled in after them', () => {
+    run('filter', credit(2, 0, 2, 2));
+    h.write('filled', can, { volumeL: { value: 19, known: 'measured' }, water: 'stream', sealed: true });
+    run('tablets', credit(3, 3, 0, 0));
+    expect(counts()).toBe('utility');
+  });
+});
+
 describe('a sheet that puts something in', () => {
   const drum = () => stateAt(facts(), at(40)).containers[can]!;
   const tablets = (more: Partial<EntryData['sheet.begun']> = {}) =>

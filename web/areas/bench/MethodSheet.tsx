@@ -38,7 +38,7 @@ export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large
   const hasTooLittle =
     sheet.container !== undefined &&
     targets.some(target => sheet.credit[target] > 0) &&
-    !meets(sheet.credit, ORDINARY_CREDIT);
+    !meets(facts.container[sheet.container]?.fill?.treated?.credit ?? sheet.credit, ORDINARY_CREDIT);
 
   const lines = sheet.steps.map((step): SheetLine => {
     const done = sheet.done.findLast(d => d.step === step.id && passes(step, d.reading));

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import type { BottleEvent } from '#core/log/entry.ts';
 import type { SupplyFacts } from '#core/log/facts.ts';
 import { rotaOf, setStanding } from '#core/sun/sets.ts';
@@ -7,9 +6,7 @@ import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank } from '../../ui/Blank.tsx';
-import { Button } from '../../ui/Button.tsx';
-import { JudgementLine } from '../../ui/JudgementLine.tsx';
+import { RegisterRow } from './RegisterRow.tsx';
 
 const events: readonly BottleEvent[] = ['laid-out', 'taken-in', 'washed', 'retired', 'lost'];
 const isCounted = (event: BottleEvent): boolean => event === 'retired' || event === 'lost';
@@ -77,53 +74,39 @@ function SetRow({ set }: { set: SupplyFacts }) {
   const { timeZone } = useReader();
   const { now } = useWaterState();
   const { recordAndTell } = useRecord();
-  const [event, setEvent] = useState<BottleEvent>('laid-out');
-  const [count, setCount] = useState<number | undefined>(undefined);
   const at = setStanding(set, now, timeZone);
-  const record = async () => {
-    await recordAndTell(
-      [draft('bottles.logged', set.id, { what: event, ...(isCounted(event) && count ? { count } : {}) })],
-      say('sets.told', { name: set.name, what: `bottle-event.${event}` }),
-    );
-    setCount(undefined);
-  };
+  const { name } = set;
+  const words = [
+    say('sets.count', { left: at.count, of: set.amount, litres: at.litres }),
+    say('sets.wash-on', { washOn: at.washOn }),
+    at.since && say(`sets.since.${at.phase}`, { at: format.dayAndTime(at.since, timeZone) }),
+  ];
   return (
-    <li className="border-b border-rule py-2">
-      <p>
-        <strong>{set.name}</strong>{' '}
-        <span className="text-ash">
-          {say('sets.count', { left: at.count, of: set.amount, litres: at.litres })} ·{' '}
-          {say('sets.wash-on', { washOn: at.washOn })}
-          {at.since && ` · ${say(`sets.since.${at.phase}`, { at: format.dayAndTime(at.since, timeZone) })}`}
-        </span>
-      </p>
-      <JudgementLine judgement={at.judgement} />
-      <p className="mt-1 flex flex-wrap items-center gap-2">
-        <ChoiceBlank<BottleEvent>
-          label={say('sets.event', { name: set.name })}
-          value={event}
-          onValue={setEvent}
-          choices={events.map(value => ({ value, label: say(`bottle-event.${value}`) }))}
-        />
-        {isCounted(event) && (
-          <QuantityBlank
-            label={say('sets.how-many', { name: set.name })}
-            dimension="number"
-            wholeNumbers
-            value={count}
-            onValue={setCount}
-            least={1}
-            most={Math.max(1, at.count)}
-          />
-        )}
-        <Button
-          className="min-h-9!"
-          disabled={isCounted(event) && count === undefined}
-          onClick={() => void record()}
-        >
-          {say('register.record')}
-        </Button>
-      </p>
-    </li>
+    <RegisterRow<BottleEvent>
+      name={name}
+      facts={words.filter(Boolean).join(' · ')}
+      judgement={at.judgement}
+      events={events}
+      first="laid-out"
+      label={say('sets.event', { name })}
+      wordOf={event => say(`bottle-event.${event}`)}
+      figureOf={event =>
+        isCounted(event)
+          ? {
+              label: say('sets.how-many', { name }),
+              least: 1,
+              most: Math.max(1, at.count),
+              wholeNumbers: true,
+              isRequired: true,
+            }
+          : undefined
+      }
+      onRecord={async (what, count) => {
+        await recordAndTell(
+          [draft('bottles.logged', set.id, { what, ...(count === undefined ? {} : { count }) })],
+          say('sets.told', { name, what: `bottle-event.${what}` }),
+        );
+      }}
+    />
   );
 }

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { filterStanding } from '#core/filters/register.ts';
 import type { FilterEvent } from '#core/log/entry.ts';
 import type { SupplyFacts } from '#core/log/facts.ts';
@@ -6,9 +5,7 @@ import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank } from '../../ui/Blank.tsx';
-import { Button } from '../../ui/Button.tsx';
-import { JudgementLine } from '../../ui/JudgementLine.tsx';
+import { RegisterRow } from './RegisterRow.tsx';
 
 const events: readonly FilterEvent[] = ['commissioned', 'flow', 'backflushed', 'frozen', 'condemned'];
 /** Events that come with a flow. */
@@ -38,63 +35,46 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
   const say = useSay();
   const facts = useFacts();
   const { timeZone } = useReader();
-  const { recordAndTell } = useRecord();
-  const [event, setEvent] = useState<FilterEvent>('flow');
-  const [flowLH, setFlowLH] = useState<number | undefined>(undefined);
   const { today } = useWaterState();
+  const { recordAndTell } = useRecord();
   const at = filterStanding(filter, timeZone, today);
+  const { name } = filter;
   const home = filter.home && facts.home[filter.home]?.name;
-  const record = async () => {
-    const flow = hasFlow(event) && flowLH !== undefined ? { flowLH } : {};
-    await recordAndTell(
-      [draft('filter.logged', filter.id, { what: event, ...flow })],
-      say('register.told', { name: filter.name }),
-    );
-    setFlowLH(undefined);
-  };
+  const words = [
+    [home, filter.where].filter(Boolean).join(', '),
+    say('register.life', { usedL: at.usedL, lifeL: at.lifeL }),
+    at.newLH !== undefined && say('register.flow', { newLH: at.newLH, lastLH: at.lastLH ?? at.newLH }),
+    at.until && say('register.until', { until: at.until }),
+    at.backflushedOn && say('register.backflushed', { on: at.backflushedOn }),
+    say('register.visit', { visitOn: at.visitOn }),
+  ];
   return (
-    <li className="border-b border-rule py-2">
-      <p>
-        <strong>{filter.name}</strong>{' '}
-        <span className="text-ash">
-          {[home, filter.where].filter(Boolean).join(', ')} ·{' '}
-          {say('register.life', { usedL: at.usedL, lifeL: at.lifeL })}
-          {at.newLH !== undefined &&
-            ` · ${say('register.flow', { newLH: at.newLH, lastLH: at.lastLH ?? at.newLH })}`}
-          {at.until && ` · ${say('register.until', { until: at.until })}`}
-          {at.backflushedOn && ` · ${say('register.backflushed', { on: at.backflushedOn })}`} ·{' '}
-          {say('register.visit', { visitOn: at.visitOn })}
-        </span>
-      </p>
-      <JudgementLine judgement={at.judgement} />
-      <p className="mt-1 flex flex-wrap items-center gap-2">
-        <ChoiceBlank<FilterEvent>
-          label={say('register.event', { name: filter.name })}
-          value={event}
-          onValue={setEvent}
-          choices={events.map(value => ({ value, label: say(`filter-event.${value}`) }))}
-        />
-        {hasFlow(event) && (
-          <>
-            <QuantityBlank
-              label={say('register.flow-label', { name: filter.name })}
-              dimension="number"
-              value={flowLH}
-              onValue={setFlowLH}
-              least={0}
-              most={100_000}
-            />
-            L/h
-          </>
-        )}
-        <Button
-          className="min-h-9!"
-          disabled={event === 'flow' && flowLH === undefined}
-          onClick={() => void record()}
-        >
-          {say('register.record')}
-        </Button>
-      </p>
-    </li>
+    <RegisterRow<FilterEvent>
+      name={name}
+      facts={words.filter(Boolean).join(' · ')}
+      judgement={at.judgement}
+      events={events}
+      first="flow"
+      label={say('register.event', { name })}
+      wordOf={event => say(`filter-event.${event}`)}
+      figureOf={event =>
+        hasFlow(event)
+          ? {
+              label: say('register.flow-label', { name }),
+              unit: 'L/h',
+              least: 0,
+              most: 100_000,
+              isRequired: event === 'flow',
+            }
+          : undefined
+      }
+      onRecord={async (what, flowLH) => {
+        const flow = flowLH === undefined ? {} : { flowLH };
+        await recordAndTell(
+          [draft('filter.logged', filter.id, { what, ...flow })],
+          say('register.told', { name }),
+        );
+      }}
+    />
   );
 }
