@@ -30,22 +30,27 @@ export const ageing: Method = {
     const marks = ageingMarks({ percent, months, keptC, measuredMgMl: n('measuredMgMl') });
     const doseOf = (mgMl: number) => (targetMgL * volumeL) / mgMl;
     const [label, computed] = [marks.labelMgMl, marks.computedMgMl];
+    // what was measured is what is there; without it the weaker of the others is the safe side
+    const used = marks.measuredMgMl ?? computed;
     const params = {
       percent,
       months,
       keptC,
       labelMgMl: label,
-      computedMgMl: computed,
-      share: computed / label,
+      usedMgMl: used,
+      share: used / label,
       halfLifeDays: marks.halfLifeDays,
       volumeL,
       targetMgL,
-      doseMl: doseOf(computed),
+      doseMl: doseOf(used),
     };
     return {
       headline: message('ageing.headline', params),
       under: message('ageing.under', params),
-      working: [message('ageing.working', params)],
+      working: [
+        message('ageing.working', params),
+        message(marks.measuredMgMl ? 'ageing.by-measured' : 'ageing.by-computed', params),
+      ],
       scale: {
         ticks: [1, 2, 5, 10, 20, 50, 100],
         spacing: 'log',
@@ -59,7 +64,7 @@ export const ageing: Method = {
             id: 'computed-strength',
             value: doseOf(computed),
             note: message('ageing.mark.computed', { doseMl: doseOf(computed) }),
-            chosen: true,
+            ...(marks.measuredMgMl ? {} : { chosen: true }),
           },
           ...(marks.measuredMgMl
             ? [
@@ -67,6 +72,7 @@ export const ageing: Method = {
                   id: 'measured',
                   value: doseOf(marks.measuredMgMl),
                   note: message('ageing.mark.measured', { doseMl: doseOf(marks.measuredMgMl) }),
+                  chosen: true,
                 },
               ]
             : []),

@@ -273,6 +273,16 @@ describe('answers that anybody can check', () => {
     expect(computed! / label!).toBeGreaterThan(1.15);
   });
 
+  it('of the three schools of strength the measured one is used where there is one', () => {
+    const bottle = { percent: 6, months: 8, keptC: 24, volumeL: 198, targetMgL: 2 };
+    const chosen = (inputs: Inputs) => ask('ageing', inputs).scale!.marks.filter(m => m.chosen);
+    expect(chosen(bottle).map(m => m.id)).toEqual(['computed-strength']);
+    expect(chosen({ ...bottle, measuredMgMl: 40 })).toMatchObject([
+      { id: 'measured', value: (2 * 198) / 40 },
+    ]);
+    expect(ask('ageing', { ...bottle, measuredMgMl: 40 }).scale!.marks).toHaveLength(3);
+  });
+
   it('a tank of 5,000 L at 50 mg/L takes 4.05 L of 6 % bleach', () => {
     expect(Number(ask('shock', {}).headline.params?.doseL)).toBeCloseTo((5000 * 50) / 61.8 / 1000, 3);
   });

@@ -47,19 +47,26 @@ interface Placed extends ScaleMark {
   readonly row: number;
 }
 
-/** Labels in as few rows as keep them apart, each above its mark. */
+/** Labels in as few rows as keep them apart and their lines in sight, each above its mark. */
 function placed(marks: readonly ScaleMark[], x: (value: number) => number, widthPx: number): Placed[] {
   const rowEnds: number[] = [];
+  const list: Placed[] = [];
   return [...marks]
     .sort((a, b) => b.value - a.value)
     .map(mark => {
       const at = x(mark.value);
       const width = (mark.label.length + (mark.note ? mark.note.length + 1 : 0)) * CHAR_PX + 12;
       const left = Math.max(0, Math.min(at - 4, widthPx - width));
-      let row = rowEnds.findIndex(end => left + width < end);
-      if (row < 0) row = rowEnds.push(0) - 1;
+      // the line that falls from a label above must not run behind this one
+      const above = list.filter(m => m.x > left && m.x < left + width).map(m => m.row + 1);
+      const lowest = Math.max(0, ...above);
+      let row = rowEnds.findIndex((end, i) => i >= lowest && left + width < end);
+      if (row < 0) row = Math.max(lowest, rowEnds.length);
+      for (let i = rowEnds.length; i <= row; i++) rowEnds.push(widthPx * 2);
       rowEnds[row] = left;
-      return { ...mark, x: at, left, row };
+      const label = { ...mark, x: at, left, row };
+      list.push(label);
+      return label;
     });
 }
 
