@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { deviceKinds } from '#core/filters/device.ts';
 import type { Entry, EntryData, EntryKind } from '#core/log/entry.ts';
 import { ENTRY_VERSION } from '#core/log/entry.ts';
 import { waterIds } from '#core/rotation/waters.ts';
@@ -145,6 +146,14 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     expiresOn: v.exactOptional(DaySchema),
     treatsL: v.exactOptional(between(0.1, 100_000)),
     lastsMonths: v.exactOptional(between(1, 600)),
+    device: v.exactOptional(
+      v.object({
+        kind: v.picklist(deviceKinds),
+        poreUm: v.exactOptional(between(0.0001, 100)),
+        rating: v.exactOptional(v.picklist(['absolute', 'nominal'])),
+        certified: v.exactOptional(credit),
+      }),
+    ),
     home: v.exactOptional(SubjectSchema),
     where: v.exactOptional(line(200)),
   }),

@@ -230,6 +230,7 @@ function shelves(h: Hand, now: Instant): void {
       name,
       kind: 'filter',
       amount: 3800,
+      device: { kind: 'by-pore', poreUm: 0.1, rating: 'absolute' },
       where,
       ...(home ? { home: homeNamed(home) } : {}),
     });

@@ -1,5 +1,7 @@
 import { describe, expect, it } from 'vitest';
+import { credit, noCredit } from '../ct/credit.ts';
 import type { SupplyFacts } from '../log/facts.ts';
+import type { FilterDevice } from './device.ts';
 import { layeredFilter } from './layered.ts';
 import { type FilterPair, judgePair, removalShare } from './pair.ts';
 import { filterStanding } from './register.ts';
@@ -65,6 +67,20 @@ describe('a layered filter', () => {
     expect(sand.kg).toBeCloseTo(9.85, 2);
     expect(leftMm).toBe(360 - 230);
     expect(layeredFilter(280, 200).leftMm).toBeLessThan(0);
+  });
+});
+
+describe('what a filter of the register holds back', () => {
+  const creditOf = (device?: FilterDevice) =>
+    filterStanding(filter([begun], device ? { device } : {}), 'UTC', TODAY).credit;
+
+  it('goes by its kind, its pores or its certificate, and is not said where nobody knows what it is', () => {
+    expect(creditOf()).toBeUndefined();
+    expect(creditOf({ kind: 'ceramic' })).toEqual(credit(2, 1, 4, 4));
+    expect(creditOf({ kind: 'by-pore', poreUm: 0.1, rating: 'absolute' })).toEqual(credit(2, 0, 2, 2));
+    expect(creditOf({ kind: 'by-pore', poreUm: 0.1, rating: 'nominal' })).toEqual(noCredit);
+    expect(creditOf({ kind: 'by-pore' })).toEqual(noCredit);
+    expect(creditOf({ kind: 'certified', certified: credit(6, 4, 3, 3) })).toEqual(credit(6, 4, 3, 3));
   });
 });
 

@@ -1,7 +1,9 @@
 import { addMonths, type Day, dayOf } from '../calendar/day.ts';
+import type { Credit } from '../ct/credit.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { SupplyFacts } from '../log/facts.ts';
 import { supplyUntil } from '../supplies/until.ts';
+import { deviceCredit } from './device.ts';
 
 /** A filter gives at least this share of its first flow after a backflush, or it is replaced. */
 const WORN_SHARE = 0.5;
@@ -9,6 +11,8 @@ const WORN_SHARE = 0.5;
 const VISIT_MONTHS = 3;
 
 export interface FilterStanding {
+  /** What it holds back (log reductions), where it is known what it is. */
+  readonly credit?: Credit;
   readonly usedL: number;
   readonly lifeL: number;
   /** First and last flow read (L/h). */
@@ -31,6 +35,7 @@ export function filterStanding(filter: SupplyFacts, timeZone: string, today: Day
   const until = supplyUntil(filter);
   const seenOn = last ? dayOf(last.at, timeZone) : dayOf(filter.setAt, timeZone);
   return {
+    ...(filter.device ? { credit: deviceCredit(filter.device) } : {}),
     usedL: filter.used,
     lifeL: filter.amount,
     ...(newLH === undefined ? {} : { newLH }),

@@ -5,6 +5,7 @@ import type { Bleach, StrengthSchoolId } from '../chlorine/strength.ts';
 import type { Finding, HeldBefore } from '../containers/fitness.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
 import type { Credit } from '../ct/credit.ts';
+import type { FilterDevice } from '../filters/device.ts';
 import type { Message } from '../judgement.ts';
 import type { Hold, Step } from '../methods/method.ts';
 import type { BuildingWater } from '../need/building.ts';
@@ -125,6 +126,8 @@ export interface SupplyFields {
   readonly home?: Subject;
   /** Litres that one piece treats, as its pack says; of a bottle for the sun, what it holds. */
   readonly treatsL?: number;
+  /** What a filter is, and so what it holds back. */
+  readonly device?: FilterDevice;
   /** Months that it lasts once a pack is opened, or a filter taken into use. */
   readonly lastsMonths?: number;
   readonly where?: string;

@@ -82,8 +82,8 @@ export const ageing: Method = {
         name: message('ageing.curve', params),
         xName: message('ageing.curve.x'),
         yName: message('ageing.curve.y'),
-        ys: ageingCurve(percent, keptC, Math.max(12, Math.ceil(months))),
-        atX: months,
+        points: ageingCurve(percent, keptC, Math.max(12, Math.ceil(months))).map((y, x) => ({ x, y })),
+        atX: Math.round(months),
       },
       judgements: marks.isTooOld
         ? [

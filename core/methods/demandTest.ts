@@ -65,11 +65,24 @@ export const demandTest: Method = {
         ...(jar.doseMgL === least?.doseMgL ? { chosen: true } : {}),
       })),
     };
+    const curve =
+      jars.length < 2
+        ? {}
+        : {
+            curve: {
+              name: message('demand.curve'),
+              xName: message('demand.curve.x'),
+              yName: message('demand.curve.y'),
+              points: jars.map(jar => ({ x: jar.doseMgL, y: jar.residualMgL })),
+              ...(least ? { atX: least.doseMgL } : {}),
+            },
+          };
     if (!least)
       return {
         headline: message(jars.length === 0 ? 'demand.begin' : 'demand.none'),
         working: [message('demand.how')],
         ...(jars.length > 0 ? { scale } : {}),
+        ...curve,
         judgements:
           jars.length === boardMgL.length
             ? [
@@ -88,6 +101,7 @@ export const demandTest: Method = {
       under: message('demand.under', params),
       working: [message('demand.working', params)],
       scale,
+      ...curve,
       due: { amount: doseMl, unit: 'mL' },
       judgements: isFalling(jars)
         ? [

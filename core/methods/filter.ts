@@ -1,19 +1,7 @@
-import { type Credit, credit, noCredit, targets } from '../ct/credit.ts';
-import { poreCredit } from '../filters/pore.ts';
+import { credit, targets } from '../ct/credit.ts';
+import { type DeviceKind, deviceCredit, deviceKinds, devices, type FilterDevice } from '../filters/device.ts';
 import { message } from '../judgement.ts';
 import { type Blank, choiceOf, doStep, type Inputs, type Method, numberOf, refuse, warn } from './method.ts';
-
-/** Kinds of device, with the log reductions of WHO's household-treatment table where no certified figure is known. */
-const devices = {
-  'hollow-fibre': { credit: { bacteria: 2, viruses: 0, protozoa: 2, crypto: 2 }, freezes: true },
-  ultrafilter: { credit: { bacteria: 3, viruses: 3, protozoa: 3, crypto: 3 }, freezes: true },
-  ceramic: { credit: { bacteria: 2, viruses: 1, protozoa: 4, crypto: 4 }, freezes: true },
-  'slow-sand': { credit: { bacteria: 1, viruses: 0.5, protozoa: 2, crypto: 2 }, freezes: false },
-  'by-pore': { credit: noCredit, freezes: true },
-  layered: { credit: noCredit, freezes: false },
-  certified: { credit: noCredit, freezes: true },
-} as const;
-type Device = keyof typeof devices;
 
 /** Log reductions that a device's own certificate states; none is taken for granted. */
 const certifiedBlanks: readonly Blank[] = targets.map(target => ({
@@ -25,11 +13,15 @@ const certifiedBlanks: readonly Blank[] = targets.map(target => ({
   start: 0,
 }));
 
-function earnedBy(device: Device, inputs: Inputs, poreUm: number | undefined): Credit {
-  if (device === 'by-pore') return poreCredit({ poreUm: poreUm ?? 100, rating: choiceOf(inputs, 'rating') });
-  if (device !== 'certified') return devices[device].credit;
+function deviceOf(inputs: Inputs): FilterDevice {
+  const poreUm = numberOf(inputs, 'poreUm');
   const [bacteria, viruses, protozoa, crypto] = targets.map(target => numberOf(inputs, target) ?? 0);
-  return credit(bacteria!, viruses!, protozoa!, crypto!);
+  return {
+    kind: choiceOf<DeviceKind>(inputs, 'device'),
+    rating: choiceOf<'absolute' | 'nominal'>(inputs, 'rating'),
+    certified: credit(bacteria!, viruses!, protozoa!, crypto!),
+    ...(poreUm === undefined ? {} : { poreUm }),
+  };
 }
 
 /** Flow below this share of the new flow, after backflushing, means: replace. */
@@ -51,7 +43,7 @@ export const filter: Method = {
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 100_000, start: 20 },
     { id: 'ntu', kind: 'quantity', dimension: 'number', least: 0, most: 5000, start: 5 },
-    { id: 'device', kind: 'choice', options: Object.keys(devices), start: 'hollow-fibre' },
+    { id: 'device', kind: 'choice', options: deviceKinds, start: 'hollow-fibre' },
     { id: 'poreUm', kind: 'quantity', dimension: 'number', least: 0.0001, most: 100, start: 0.1 },
     { id: 'rating', kind: 'choice', options: ['absolute', 'nominal'], start: 'absolute' },
     ...certifiedBlanks,
@@ -70,12 +62,12 @@ export const filter: Method = {
   ],
   answer: inputs => {
     const [volumeL, newLH] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'newLH')];
-    const [people, poreUm] = [numberOf(inputs, 'people'), numberOf(inputs, 'poreUm')];
+    const people = numberOf(inputs, 'people');
     if (volumeL === undefined || newLH === undefined || people === undefined) return undefined;
-    const device = choiceOf<Device>(inputs, 'device');
+    const device = choiceOf<DeviceKind>(inputs, 'device');
     const nowLH = numberOf(inputs, 'nowLH');
     const flowLH = nowLH ?? newLH;
-    const earned = earnedBy(device, inputs, poreUm);
+    const earned = deviceCredit(deviceOf(inputs));
     const hours = flowLH > 0 ? volumeL / flowLH : Number.POSITIVE_INFINITY;
     const isFrozen = choiceOf(inputs, 'frozen') === 'yes' && devices[device].freezes;
     const isWorn = nowLH !== undefined && nowLH < WORN_SHARE * newLH;

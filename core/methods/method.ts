@@ -134,9 +134,9 @@ export interface Curve {
   readonly name: Message;
   readonly xName: Message;
   readonly yName: Message;
-  /** y at x = 0, 1, 2 … */
-  readonly ys: readonly number[];
-  readonly atX: number;
+  readonly points: readonly { readonly x: number; readonly y: number }[];
+  /** Where on it this case stands. */
+  readonly atX?: number;
 }
 
 /**

@@ -41,6 +41,8 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
   const { name } = filter;
   const home = filter.home && facts.home[filter.home]?.name;
   const words = [
+    filter.device && say(`method.filter.device.${filter.device.kind}`),
+    at.credit && say('register.holds-back', { ...at.credit }),
     [home, filter.where].filter(Boolean).join(', '),
     say('register.life', { usedL: at.usedL, lifeL: at.lifeL }),
     at.newLH !== undefined && say('register.flow', { newLH: at.newLH, lastLH: at.lastLH ?? at.newLH }),

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import type { BleachProduct, StrengthBasis } from '#core/chlorine/strength.ts';
+import type { FilterDevice } from '#core/filters/device.ts';
 import type { SupplyFields } from '#core/log/entry.ts';
 import type { SupplyFacts } from '#core/log/facts.ts';
 import { type SupplyKind, supplyKindIds, supplyKinds } from '#core/supplies/kinds.ts';
@@ -9,6 +10,7 @@ import { type Draft, draft, newSubject } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { DeviceBlanks } from './DeviceBlanks.tsx';
 
 const products: readonly BleachProduct[] = ['plain', 'scented', 'thickened', 'cleaner', 'pool'];
 const bases: readonly StrengthBasis[] = ['wt-naocl', 'wt-available', 'trade', 'g-per-l'];
@@ -51,6 +53,7 @@ interface Form {
   readonly measuredMgMl: number | undefined;
   readonly useBy: string;
   readonly lastsMonths: number | undefined;
+  readonly device: FilterDevice | undefined;
 }
 
 function formOf(supply: SupplyFacts | 'new'): Form {
@@ -71,6 +74,7 @@ function formOf(supply: SupplyFacts | 'new'): Form {
     measuredMgMl: undefined,
     useBy: '',
     lastsMonths: undefined,
+    device: undefined,
   };
   if (supply === 'new') return fresh;
   const { bleach, used, ...fields } = supply;
@@ -96,6 +100,7 @@ function fieldsOf(form: Form): SupplyFields | undefined {
     ...(home === GROUP || home === EACH ? {} : { home }),
     ...(treatsL && isPiece(kind) ? { treatsL } : {}),
     ...(lastsMonths && used.includes(kind) ? { lastsMonths } : {}),
+    ...(form.device && kind === 'filter' ? { device: form.device } : {}),
   };
   if (kind !== 'bleach') return { ...fields, ...(madeOn ? { madeOn } : {}) };
   const { product, basis, strength, keptC, measuredMgMl } = form;
@@ -239,6 +244,9 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
                 most={100_000}
               />
             </>
+          )}
+          {form.kind === 'filter' && (
+            <DeviceBlanks device={form.device} onDevice={device => set({ device })} />
           )}
           {used.includes(form.kind) && (
             <>

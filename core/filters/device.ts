@@ -1,0 +1,34 @@
+import { type Credit, noCredit } from '../ct/credit.ts';
+import { type PoreFilter, poreCredit } from './pore.ts';
+
+/** Kinds of device, with the log reductions of WHO's household-treatment table where no certified figure is known. */
+export const devices = {
+  'hollow-fibre': { credit: { bacteria: 2, viruses: 0, protozoa: 2, crypto: 2 }, freezes: true },
+  ultrafilter: { credit: { bacteria: 3, viruses: 3, protozoa: 3, crypto: 3 }, freezes: true },
+  ceramic: { credit: { bacteria: 2, viruses: 1, protozoa: 4, crypto: 4 }, freezes: true },
+  'slow-sand': { credit: { bacteria: 1, viruses: 0.5, protozoa: 2, crypto: 2 }, freezes: false },
+  'by-pore': { credit: noCredit, freezes: true },
+  layered: { credit: noCredit, freezes: false },
+  certified: { credit: noCredit, freezes: true },
+} as const satisfies Record<string, { credit: Credit; freezes: boolean }>;
+
+export type DeviceKind = keyof typeof devices;
+export const deviceKinds = Object.keys(devices) as [DeviceKind, ...DeviceKind[]];
+
+/** A filter as it is known: its kind, and its pores or its certificate where that is what is known of it. */
+export interface FilterDevice extends Partial<PoreFilter> {
+  readonly kind: DeviceKind;
+  readonly certified?: Credit;
+}
+
+/** Log reductions that a device earns: by its certificate, by its pores, or by its kind; nothing is taken for granted. */
+export function deviceCredit({
+  kind,
+  poreUm,
+  rating = 'nominal',
+  certified = noCredit,
+}: FilterDevice): Credit {
+  if (kind === 'certified') return certified;
+  if (kind === 'by-pore') return poreUm === undefined ? noCredit : poreCredit({ poreUm, rating });
+  return devices[kind].credit;
+}

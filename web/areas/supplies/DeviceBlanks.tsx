@@ -1,0 +1,75 @@
+import { noCredit, targets } from '#core/ct/credit.ts';
+import { type DeviceKind, deviceKinds, type FilterDevice } from '#core/filters/device.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank } from '../../ui/Blank.tsx';
+
+interface Props {
+  readonly device: FilterDevice | undefined;
+  readonly onDevice: (device: FilterDevice) => void;
+}
+
+/** A pore that nobody read: a microfilter's, until somebody says another (µm). */
+const START_PORE_UM = 0.1;
+
+const started = (kind: DeviceKind): FilterDevice => ({
+  kind,
+  ...(kind === 'by-pore' ? { poreUm: START_PORE_UM, rating: 'nominal' } : {}),
+  ...(kind === 'certified' ? { certified: noCredit } : {}),
+});
+
+/** What a filter is: its kind, and its pores or the figures of its certificate. */
+export function DeviceBlanks({ device, onDevice }: Props) {
+  const say = useSay();
+  const word = (id: string) => say(`method.filter.${id}`);
+  return (
+    <>
+      , {say('supply-form.is-a')}{' '}
+      <ChoiceBlank<DeviceKind>
+        label={word('device')}
+        value={device?.kind}
+        placeholder={say('bench.unknown')}
+        onValue={kind => onDevice(started(kind))}
+        choices={deviceKinds.map(kind => ({ value: kind, label: word(`device.${kind}`) }))}
+      />
+      {device?.kind === 'by-pore' && (
+        <>
+          {' '}
+          <QuantityBlank
+            label={word('poreUm')}
+            dimension="number"
+            value={device.poreUm}
+            onValue={poreUm => poreUm !== undefined && onDevice({ ...device, poreUm })}
+            least={0.0001}
+            most={100}
+          />{' '}
+          µm{' '}
+          <ChoiceBlank<'absolute' | 'nominal'>
+            label={word('rating')}
+            value={device.rating ?? 'nominal'}
+            onValue={rating => onDevice({ ...device, rating })}
+            choices={(['absolute', 'nominal'] as const).map(value => ({
+              value,
+              label: word(`rating.${value}`),
+            }))}
+          />
+        </>
+      )}
+      {device?.kind === 'certified' &&
+        targets.map(target => (
+          <span key={target}>
+            , {say(`log.${target}`)}{' '}
+            <QuantityBlank
+              label={word(target)}
+              dimension="number"
+              value={device.certified?.[target]}
+              onValue={log =>
+                onDevice({ ...device, certified: { ...noCredit, ...device.certified, [target]: log ?? 0 } })
+              }
+              least={0}
+              most={9}
+            />
+          </span>
+        ))}
+    </>
+  );
+}
