@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react';
 import type { Blank, Inputs, Method } from '#core/methods/method.ts';
 import { useSay } from '../../texts/texts.ts';
 import { MethodBlank } from './MethodSentence.tsx';
@@ -26,7 +27,11 @@ export function JarBoard({ method, inputs, set, chosen }: Props) {
             key={blank.id}
             className={`flex flex-col items-center gap-1 border-t-[2.5px] pt-2 pb-1 ${blank.id === chosen ? 'border-pool font-bold' : 'border-transparent'}`}
           >
-            <JarDrawing look={lookOf(blank, inputs[blank.id])} isChosen={blank.id === chosen} />
+            {isRead ? (
+              <Jar isChosen={blank.id === chosen} {...tintOf(inputs[blank.id])} />
+            ) : (
+              <LookedAt look={lookOf(blank, inputs[blank.id])} isChosen={blank.id === chosen} />
+            )}
             <span>{say(`method.${method.id}.mark.${blank.id}`)}</span>
             <span className="text-small">
               <MethodBlank method={method} blank={blank} inputs={inputs} set={set} />
@@ -40,12 +45,13 @@ export function JarBoard({ method, inputs, set, chosen }: Props) {
 
 type JarLook = 'unread' | 'cloudy' | 'hazy' | 'clear';
 
-/** A jar of chlorine is as full of colour as the test strip would be; one that was not read is an outline. */
-function lookOf(blank: Blank, value: number | string | undefined): JarLook {
-  if (blank.kind === 'choice') return (value ?? blank.start) as JarLook;
-  if (typeof value !== 'number') return 'unread';
-  return value >= 0.5 ? 'clear' : value > 0 ? 'hazy' : 'cloudy';
-}
+const lookOf = (blank: Blank, value: number | string | undefined): JarLook =>
+  (value ?? (blank.kind === 'choice' ? blank.start : 'unread')) as JarLook;
+
+/** The colour that a reagent takes: none without chlorine, full from 2 mg/L on. */
+const FULL_MG_L = 2;
+const tintOf = (mgL: number | string | undefined): Pick<JarProps, 'fill' | 'opacity'> =>
+  typeof mgL === 'number' ? { fill: 'var(--pool)', opacity: Math.min(1, mgL / FULL_MG_L) * 0.8 } : {};
 
 const grains: Readonly<Record<JarLook, readonly [rows: number, radius: number]>> = {
   unread: [0, 0],
@@ -54,17 +60,18 @@ const grains: Readonly<Record<JarLook, readonly [rows: number, radius: number]>>
   clear: [0, 0],
 };
 
-/** A jar in section: full of grains, with a few left, or clear with its flakes on the ground. */
-function JarDrawing({ look, isChosen }: { look: JarLook; isChosen: boolean }) {
+/** A jar of alum: full of grains, with a few left, or clear with its flakes on the ground. */
+function LookedAt({ look, isChosen }: { look: JarLook; isChosen: boolean }) {
   const [rows, radius] = grains[look];
   const dots = Array.from({ length: rows * 6 }, (_, i) => {
     const [row, column] = [Math.floor(i / 6), i % 6];
     return { x: 12 + column * 9.4 + (row % 2) * 4.5, y: 30 + (row * 60) / Math.max(1, rows) };
   });
-  const fill = look === 'unread' ? 'none' : look === 'clear' ? 'var(--pool-2)' : 'var(--lime)';
   return (
-    <svg aria-hidden="true" width="72" height="104" className="shrink-0">
-      <rect x="6" y="24" width="60" height="74" fill={fill} />
+    <Jar
+      isChosen={isChosen}
+      {...(look === 'unread' ? {} : { fill: look === 'clear' ? 'var(--pool-2)' : 'var(--lime)' })}
+    >
       {dots.map(({ x, y }) => (
         <circle key={`${x} ${y}`} cx={x} cy={y} r={radius} fill="var(--silt)" />
       ))}
@@ -75,12 +82,30 @@ function JarDrawing({ look, isChosen }: { look: JarLook; isChosen: boolean }) {
           opacity={look === 'clear' ? 0.9 : 0.5}
         />
       )}
+    </Jar>
+  );
+}
+
+interface JarProps {
+  readonly isChosen: boolean;
+  /** What the water looks like; a jar without it is an outline that nobody looked at. */
+  readonly fill?: string;
+  readonly opacity?: number;
+  readonly children?: ReactNode;
+}
+
+/** A jar in section. */
+function Jar({ isChosen, fill, opacity = 1, children }: JarProps) {
+  return (
+    <svg aria-hidden="true" width="72" height="104" className="shrink-0">
+      {fill && <rect x="6" y="24" width="60" height="74" fill={fill} opacity={opacity} />}
+      {children}
       <path
         d="M6 8V93q0 6 6 6h48q6 0 6-6V8M3 8h66"
         fill="none"
         stroke="var(--slate)"
         strokeWidth={isChosen ? 2.5 : 1.5}
-        strokeDasharray={look === 'unread' ? '4 3' : undefined}
+        strokeDasharray={fill ? undefined : '4 3'}
       />
     </svg>
   );
