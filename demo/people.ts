@@ -1,5 +1,7 @@
 import { bornFor, type Person } from '#core/need/people.ts';
 
+export const TIME_ZONE = 'Europe/London';
+
 /** A home of the hamlet: a made-up house name and who lives there, as "age sex" with a condition where it matters. */
 const homes: readonly (readonly [string, string])[] = [
   ['Fell Cottage', '41m 39f nursing 0.3f'],

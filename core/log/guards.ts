@@ -13,6 +13,7 @@ import { subjectFactsOf } from './fold.ts';
 import { judgePlacing } from './placing.ts';
 import { isDosed, onSheetBegun, onSheetEnded, onSheetStep, secondDose } from './sheetGuards.ts';
 import { containerState, kindOf, runningBatch } from './state.ts';
+import { onBottles } from './supplyGuards.ts';
 
 /**
  * Judges an intention before it becomes an entry. A refusal stops the intention, never the fact:
@@ -99,16 +100,6 @@ function onRemoved(facts: Facts, entry: Entry): Judgement[] {
     if (count > 0) return [judge('refuse', message('guard.building-in-use', { count }), 'record')];
   }
   return [];
-}
-
-/** No more bottles are retired or lost than there are. */
-function onBottles(facts: Facts, entry: EntryOf<'bottles.logged'>): Judgement[] {
-  const set = facts.supply[entry.subject];
-  if (!set) return [judge('refuse', message('guard.not-there'), 'record')];
-  const left = set.amount - set.used;
-  return (entry.data.count ?? 0) > left
-    ? [judge('refuse', message('guard.bottles-left', { left, count: entry.data.count ?? 0 }), 'arithmetic')]
-    : [];
 }
 
 function onContainer(facts: Facts, container: ContainerFacts, entry: Entry, now: Instant): Judgement[] {
