@@ -4,7 +4,7 @@ import { LONG_CONTACT_MIN } from '../chlorine/contact.ts';
 import { sumOf } from '../ct/credit.ts';
 import { poorerOf, waters } from '../rotation/waters.ts';
 import type { Entry, EntryOf } from './entry.ts';
-import type { ContainerFacts, Fill } from './facts.ts';
+import type { ContainerFacts, Fill, HeldBack } from './facts.ts';
 
 /** Readings kept with a fill; the rest stays in the log. */
 const READINGS_KEPT = 60;
@@ -38,8 +38,8 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
     case 'filled':
       return { ...facts, fill: filled(facts.fill, entry) };
     case 'emptied': {
-      const { fill: _, held, ...rest } = facts;
-      return held?.holds === 'vessel' ? { ...rest, held } : rest;
+      const { fill: _, ...rest } = facts;
+      return heldBy(rest, h => (h.holds === 'vessel' ? h : undefined));
     }
     case 'inspected': {
       const inspected = { ...facts, inspected: { at: entry.happenedAt, found: entry.data.found } };
@@ -59,15 +59,29 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
 function sheetBegun(facts: ContainerFacts, entry: EntryOf<'sheet.begun'>): ContainerFacts {
   const { method, holds, credit } = entry.data;
   const begun = withFill(facts, fill => ({ ...fill, sheets: { ...fill.sheets, [entry.subject]: credit } }));
-  return holds ? { ...begun, held: { sheet: entry.subject, method, holds } } : begun;
+  if (!holds) return begun;
+  return { ...begun, held: [...(begun.held ?? []), { sheet: entry.subject, method, holds }] };
 }
 
-/** A finished sheet sets free what it held; one that was given up half-way does not, for what it put in is still there. */
+/**
+ * A finished sheet sets free what it held, and what earlier ones of its method left half-way; what another method put in
+ * goes on holding. One that is given up frees nothing, for what it put in is still there.
+ */
 function released(facts: ContainerFacts, entry: EntryOf<'sheet.ended'>): ContainerFacts {
-  if (facts.held?.sheet !== entry.subject) return facts;
-  const { outcome } = entry.data;
-  const { held, ...free } = facts;
-  return outcome === 'finished' ? free : { ...facts, held: { ...held, ended: outcome } };
+  const { outcome, method } = entry.data;
+  return heldBy(facts, h => {
+    if (outcome !== 'finished') return h.sheet === entry.subject ? { ...h, ended: outcome } : h;
+    return h.sheet === entry.subject || (h.ended && h.method === method) ? undefined : h;
+  });
+}
+
+/** A container with each of its holds changed, or without those that are over. */
+function heldBy(
+  { held = [], ...free }: ContainerFacts,
+  change: (h: HeldBack) => HeldBack | undefined,
+): ContainerFacts {
+  const left = held.map(change).filter(h => h !== undefined);
+  return left.length > 0 ? { ...free, held: left } : free;
 }
 
 /** The sheet that cleans a vessel gives it back its role; any other credits the water in it. */

@@ -5,6 +5,7 @@ import { setStanding } from '../sun/sets.ts';
 import { supplyUntil } from '../supplies/until.ts';
 import type { Subject } from './entry.ts';
 import type { ContainerFacts, Facts } from './facts.ts';
+import { heldFirst } from './proof.ts';
 import { runningSheets, sheetAt } from './sheets.ts';
 import type { ContainerState, State } from './state.ts';
 
@@ -133,7 +134,12 @@ function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | 
 }
 
 /** A sheet given up half-way left something in the water; one that runs has a duty of its own. */
-function heldDuty({ held, code }: ContainerFacts, state: ContainerState, today: Day): Duty | undefined {
+function heldDuty(
+  { held: sheets, code }: ContainerFacts,
+  state: ContainerState,
+  today: Day,
+): Duty | undefined {
+  const held = heldFirst(sheets);
   if (!held?.ended) return undefined;
   return {
     id: `held:${state.id}`,

@@ -73,8 +73,8 @@ export interface ContainerFacts extends ContainerFields {
   readonly fill?: Fill;
   readonly condemned?: { readonly at: Instant; readonly why: string };
   readonly sanitisedAt?: Instant;
-  /** A sheet whose chemicals may be in it: nothing in it is drunk before that sheet is finished. */
-  readonly held?: HeldBack;
+  /** Sheets whose chemicals may be in it: nothing in it is drunk before each of them is finished. */
+  readonly held?: readonly HeldBack[];
   readonly photo?: string;
   /** On a round, in somebody's hands since. */
   readonly takenUp?: { readonly at: Instant; readonly by: string; readonly browser: string };

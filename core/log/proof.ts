@@ -44,6 +44,10 @@ export function waiting(standing: BatchStanding): Judgement {
   return judge(verdict, message(`state.waiting.${standing.phase}`, params), 'who-gdwq');
 }
 
+/** The gravest of the sheets that hold a container: one that was given up stands before one that runs. */
+export const heldFirst = (held: readonly HeldBack[] | undefined): HeldBack | undefined =>
+  held?.find(h => h.ended) ?? held?.[0];
+
 /** A sheet that put something in, and is not finished. */
 export function heldBack({ method, ended }: HeldBack): Judgement {
   const params = { method: `method.${method}` };

@@ -35,7 +35,7 @@ export function onSheetBegun(facts: Facts, entry: EntryOf<'sheet.begun'>, now: I
 /** Something was put in that is not proved yet: a batch of chlorine that stands, or a sheet that holds it. */
 export function isDosed(container: ContainerFacts, now: Instant): boolean {
   const running = runningBatch(container, now);
-  return (running?.standing.doses ?? 0) > 0 || (container.held !== undefined && !container.held.ended);
+  return (running?.standing.doses ?? 0) > 0 || (container.held?.some(h => !h.ended) ?? false);
 }
 
 export const secondDose = ({ code }: ContainerFacts): Judgement =>

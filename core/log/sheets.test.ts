@@ -257,6 +257,22 @@ describe('a sheet that puts something in', () => {
     expect(drum().counts).toBe('drinking');
   });
 
+  it('is not set free by the end of another method, before or after it was given up', () => {
+    tablets();
+    const other = h.subject('sheet');
+    const alum = begun({ method: 'alum', uses: [], credit: credit(0, 0, 0, 0), holds: 'water' });
+    h.write('sheet.begun', other, alum, [can]);
+    h.write('sheet.ended', other, { outcome: 'finished', method: 'alum' }, [can]);
+    expect(drum()).toMatchObject({ counts: null, judgement: { verdict: 'warn' } });
+    h.write('sheet.ended', sheet, { outcome: 'stopped', method: 'tablets' }, [can]);
+    expect(drum().judgement.verdict).toBe('refuse');
+    // run again to its end, the same method sets it free
+    const again = h.subject('sheet');
+    h.write('sheet.begun', again, begun({ method: 'tablets', uses: [], holds: 'water' }), [can]);
+    h.write('sheet.ended', again, { outcome: 'finished', method: 'tablets' }, [can]);
+    expect(drum().counts).toBe('drinking');
+  });
+
   it('records what was drunk of it all the same, as drunk before it was fit', () => {
     tablets();
     h.write('drawn', can, { volumeL: 1, use: 'drinking', byTap: true });

@@ -10,7 +10,7 @@ import { type Held, type Reach, reachOf } from '../need/reach.ts';
 import { type GoodUntil, goodUntil } from '../rotation/goodUntil.ts';
 import type { Subject } from './entry.ts';
 import type { ContainerFacts, Facts, Fill } from './facts.ts';
-import { failure, heldBack, type Proof, proofOf, vesselJudgement, waiting } from './proof.ts';
+import { failure, heldBack, heldFirst, type Proof, proofOf, vesselJudgement, waiting } from './proof.ts';
 import { sheetAt } from './sheets.ts';
 
 /** The state of the water in a container, as it is drawn everywhere. */
@@ -130,8 +130,8 @@ export function containerState(
   const batchOf = deciding ? { batch: deciding.batch, standing: deciding.standing } : {};
   const failed = failure(container, fill, deciding?.standing);
   if (failed) return { ...base, ...batchOf, state: 'failed', counts: null, judgement: failed };
-  if (container.held)
-    return { ...base, ...batchOf, state: 'waiting', counts: null, judgement: heldBack(container.held) };
+  const held = heldFirst(container.held);
+  if (held) return { ...base, ...batchOf, state: 'waiting', counts: null, judgement: heldBack(held) };
   if (deciding && isRunning(deciding.standing.phase) && deciding.standing.doses > 0) {
     return { ...base, ...batchOf, state: 'waiting', counts: null, judgement: waiting(deciding.standing) };
   }
