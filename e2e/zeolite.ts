@@ -111,7 +111,8 @@ export class Visitor {
 
 /** Nothing that the accessibility rules know is broken on this screen, or in a part of it. */
 export async function expectAccessible(page: Page, within = 'body'): Promise<void> {
-  // what fades in or out has no contrast of its own, and lies over other things for a moment
+  // what fades in or out has no contrast of its own, and lies over other things for a moment: from here on nothing fades
+  await page.emulateMedia({ reducedMotion: 'reduce' });
   await page.waitForFunction(() => document.getAnimations().every(a => a.playState !== 'running'));
   const { violations } = await new AxeBuilder({ page })
     .include(within)
