@@ -1,9 +1,12 @@
 import * as v from 'valibot';
+import { materials } from '#core/containers/kinds.ts';
+import { walls } from '#core/containers/load.ts';
 import { deviceKinds } from '#core/filters/device.ts';
 import type { Entry, EntryData, EntryKind } from '#core/log/entry.ts';
 import { ENTRY_VERSION } from '#core/log/entry.ts';
-import { waterIds } from '#core/rotation/waters.ts';
+import { originAnswers, waterIds } from '#core/sources/waters.ts';
 import { supplyKindIds } from '#core/supplies/kinds.ts';
+import { unitSystems } from '#core/units/system.ts';
 import { DigestSchema } from './photo.ts';
 import { planFields, strengthSchool } from './plan.ts';
 import {
@@ -72,7 +75,7 @@ const kind = v.object({
   depthMm: v.exactOptional(between(10, 10_000)),
   heightMm: between(10, 10_000),
   stackable: v.boolean(),
-  material: v.picklist(['PET', 'HDPE', 'glass', 'steel', 'foil']),
+  material: v.picklist(materials),
   lightProof: v.boolean(),
   neck: v.picklist(['narrow', 'wide']),
   tap: v.boolean(),
@@ -97,7 +100,14 @@ const containerFields = {
   role: v.picklist(['clean', 'raw']),
   heldBefore,
   note: v.exactOptional(line(500)),
+  setApart: v.exactOptional(line(120)),
 };
+
+const origin = v.object({
+  protection: v.exactOptional(v.picklist(originAnswers.protection)),
+  roof: v.exactOptional(v.picklist(originAnswers.roof)),
+  upstream: v.exactOptional(v.picklist(originAnswers.upstream)),
+});
 
 /** One schema per kind of entry. The types are the core's; a schema that strays from them does not compile. */
 export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, EntryData[K]> } = {
@@ -106,6 +116,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     timeZone: v.exactOptional(timeZone),
     altitudeM: v.exactOptional(between(-430, 6000)),
     toolIds: v.exactOptional(v.pipe(v.array(name(40)), v.maxLength(30))),
+    units: v.exactOptional(v.picklist(unitSystems)),
     dropsPerMl: v.exactOptional(between(5, 60)),
     address: v.exactOptional(v.pipe(v.string(), v.url('url'), v.maxLength(200, 'too-long'))),
   }),
@@ -125,6 +136,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     widthM: between(0.3, 100),
     heightM: between(0.3, 20),
     depthM: v.exactOptional(between(0.2, 30)),
+    walls: v.exactOptional(v.pipe(v.array(v.picklist(walls)), v.maxLength(4))),
     near: v.exactOptional(v.array(v.picklist(['fuel', 'poison']))),
     shelves: v.pipe(v.array(shelf), v.maxLength(60)),
     floorLimitKgM2: v.exactOptional(between(10, 20_000)),
@@ -163,11 +175,14 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     code: v.exactOptional(containerFields.code),
     note: v.exactOptional(line(500)),
     heldBefore: v.exactOptional(heldBefore),
+    setApart: containerFields.setApart,
     role: v.exactOptional(v.literal('raw')),
   }),
   'filter.logged': v.object({
-    what: v.picklist(['commissioned', 'flow', 'backflushed', 'frozen', 'condemned']),
+    what: v.picklist(['commissioned', 'flow', 'backflushed', 'frozen', 'condemned', 'sound', 'leaking']),
     flowLH: v.exactOptional(between(0, 100_000)),
+    waterC: v.exactOptional(between(0, 60)),
+    headCm: v.exactOptional(between(1, 1000)),
   }),
   'bottles.logged': v.object({
     what: v.picklist(['laid-out', 'taken-in', 'washed', 'retired', 'lost']),
@@ -184,6 +199,9 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
           text,
           kind: v.picklist(['do', 'wait', 'read']),
           waitMin: v.exactOptional(between(0, 60 * 24 * 14)),
+          daylight: v.exactOptional(
+            v.object({ latitudeDeg: between(-90, 90), longitudeDeg: between(-180, 180) }),
+          ),
           reading: v.exactOptional(
             v.object({
               unit: name(20),
@@ -199,9 +217,16 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     ),
     uses: v.pipe(v.array(v.object({ supply: SubjectSchema, amount: between(0, 1e7) })), v.maxLength(8)),
     credit,
+    barrier: v.exactOptional(name(40)),
+    desalts: v.exactOptional(v.literal(true)),
+    dechlorinates: v.exactOptional(v.literal(true)),
     holds: v.exactOptional(v.picklist(['water', 'vessel'])),
   }),
-  'sheet.step': v.object({ step: name(40), reading: v.exactOptional(between(-1e6, 1e6)) }),
+  'sheet.step': v.object({
+    step: name(40),
+    reading: v.exactOptional(between(-1e6, 1e6)),
+    isEstimated: v.exactOptional(v.literal(true)),
+  }),
   'sheet.ended': v.object({
     outcome: v.picklist(['finished', 'failed', 'stopped']),
     method: name(40),
@@ -212,10 +237,12 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
   filled: v.object({
     volumeL: AmountSchema,
     water: v.picklist(waterIds),
+    origin: v.exactOptional(origin),
     sealed: v.boolean(),
     printedUntil: v.exactOptional(DaySchema),
     residualMgL: v.exactOptional(between(0, 20)),
   }),
+  'origin.seen': origin,
   opened: nothing,
   drawn: v.object({
     volumeL: between(0.001, 100_000),
@@ -279,6 +306,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
       'broken-seal',
       'frozen-sound',
       'near-fuel',
+      'lime-gone',
     ]),
     note: v.exactOptional(line(500)),
   }),

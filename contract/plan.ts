@@ -29,7 +29,13 @@ export const planFields = v.object({
     ),
   ),
   institutions: v.exactOptional(
-    v.array(v.object({ kind: v.picklist(keysOf(institutionRates)), users: between(0, 100_000) })),
+    v.array(
+      v.object({
+        kind: v.picklist(keysOf(institutionRates)),
+        users: between(0, 100_000),
+        rateL: v.exactOptional(between(1, 200)),
+      }),
+    ),
   ),
   rounds: v.exactOptional(
     v.pipe(
@@ -46,6 +52,7 @@ export const planFields = v.object({
   ),
   visitors: v.exactOptional(v.pipe(between(0, 5000), v.integer('whole'))),
   ownRule: v.exactOptional(v.object({ drinkingL: between(1, 200), utilityL: between(0, 500) })),
+  shares: v.exactOptional(v.object({ cookingL: between(0, 20), hygieneL: between(0, 50) })),
   building: v.exactOptional(
     v.object({
       heaterL: between(0, 10_000),

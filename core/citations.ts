@@ -8,6 +8,7 @@ export const citations = {
   'cdc-storage': 'US CDC, Creating and Storing an Emergency Water Supply',
   'cdc-sws': 'US CDC, Safe Water System handbook',
   'who-gdwq': 'WHO, Guidelines for Drinking-water Quality, 4th ed.',
+  'who-hwt': 'WHO, Evaluating Household Water Treatment Options, 2011',
   'who-emergency': 'WHO/WEDC, Technical Notes on Drinking-water in Emergencies',
   'epa-lt2': 'US EPA, Long Term 2 Enhanced Surface Water Treatment Rule, 40 CFR 141.720',
   'epa-mrdl': 'US EPA, 40 CFR 141.65, maximum residual disinfectant levels',

@@ -1,7 +1,7 @@
 import { addMinutes, dayOf } from '#core/calendar/day.ts';
 import type { Subject } from '#core/log/entry.ts';
 import { answerOf } from '#core/methods/answer.ts';
-import { type Inputs, startOf } from '#core/methods/method.ts';
+import { barrierOf, type Inputs, startOf } from '#core/methods/method.ts';
 import { methodOf } from '#core/methods/methods.ts';
 import type { Telling } from './stories.ts';
 
@@ -18,7 +18,13 @@ interface Course {
 /** A bench sheet as somebody ran it: begun with the method's own answer, its clocks waited for. Throws for inputs without an answer. */
 export function sheetRun({ h, now }: Telling, id: string, inputs: Inputs, course: Course): void {
   const method = methodOf(id)!;
-  const context = { altitudeM: 310, today: dayOf(now, 'UTC'), dailyNeedL: 386, planDays: 14 };
+  const context = {
+    altitudeM: 310,
+    today: dayOf(now, 'UTC'),
+    dailyNeedL: 386,
+    planDays: 14,
+    longitudeDeg: 0,
+  };
   const whole: Inputs = {
     ...Object.fromEntries(method.blanks.map(blank => [blank.id, startOf(blank, context)])),
     ...inputs,
@@ -40,6 +46,7 @@ export function sheetRun({ h, now }: Telling, id: string, inputs: Inputs, course
       steps: answer.steps,
       uses: [],
       credit: answer.credit ?? method.credit,
+      barrier: barrierOf(method, whole),
       ...(method.holds ? { holds: method.holds } : {}),
     },
     also,

@@ -1,7 +1,7 @@
 import { addMinutes, type Instant } from '#core/calendar/day.ts';
 import { type Bleach, labelStrengthMgMl } from '#core/chlorine/strength.ts';
 import type { Subject } from '#core/log/entry.ts';
-import type { Water } from '#core/rotation/waters.ts';
+import type { Origin, Water } from '#core/sources/waters.ts';
 import type { Hand } from './hand.ts';
 
 /** What a story is told with: the hand that writes, the day it is told on, and the bleach at hand. */
@@ -27,11 +27,13 @@ export function filled(
   litres: number,
   water: Water = 'treated-tap',
   by?: string,
+  origin?: Origin,
 ): void {
   const residual = water === 'treated-tap' ? { residualMgL: 0.6 } : {};
   daysAgo(t, days, by).write('filled', container, {
     volumeL: { value: litres, known: 'measured' },
     water,
+    ...(origin ? { origin } : {}),
     sealed: true,
     ...residual,
   });

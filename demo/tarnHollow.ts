@@ -2,6 +2,7 @@ import { addDays, addMinutes, dayOf, type Instant } from '#core/calendar/day.ts'
 import type { Bleach } from '#core/chlorine/strength.ts';
 import { seedKinds, usableL } from '#core/containers/kinds.ts';
 import type { Entry, PlaceFields, Subject } from '#core/log/entry.ts';
+import type { Origin, Water } from '#core/sources/waters.ts';
 import { type Hand, hand } from './hand.ts';
 import { TIME_ZONE, tarnHollowHomes } from './people.ts';
 import { sheetRun } from './sheets.ts';
@@ -232,29 +233,27 @@ function stock(t: Telling, at: Record<PlaceKey, Subject>): Map<string, Subject> 
 function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, Subject>): void {
   const { h, now } = t;
   const of = (n: number) => codes.get(`TH-${String(n).padStart(3, '0')}`)!;
-  const refill = (
-    n: number,
-    days: number,
-    litres: number,
-    water: Parameters<typeof filled>[4] = 'treated-tap',
-  ) => {
+  const refill = (n: number, days: number, litres: number, water: Water = 'treated-tap', origin?: Origin) => {
     daysAgo(t, days + 0.01).write('emptied', of(n), { to: 'utility' });
-    filled(t, of(n), days, litres, water, HANDS.sunniva);
+    filled(t, of(n), days, litres, water, HANDS.sunniva, origin);
   };
+  // the spring is boxed and sound; nobody had its water tested this year. The beck runs past homes.
+  const spring: Origin = { protection: 'protected' };
+  const beck: Origin = { upstream: 'people' };
   // due within the fortnight, and past
   for (const n of [5, 14, 15, 28, 36, 57, 66]) refillBefore(t, of(n), DUE - (n % 5));
   for (const n of [20, 21, 72, 73]) refillBefore(t, of(n), PAST + (n % 4));
   // spring water: one untreated, one treated and read again, one proved by smell, one standing, one whose sheet has begun
-  refill(78, 21, 198, 'spring');
-  refill(79, 60, 198, 'spring');
+  refill(78, 21, 198, 'spring', spring);
+  refill(79, 60, 198, 'spring', spring);
   dosed(t, of(79), 198, 60 * 1440, { mixed: true, readMgL: 0.7, labelled: true }, HANDS.bram);
   rereadAfter(t, of(79), 58, 0.55);
-  refill(80, 1, 198, 'spring');
+  refill(80, 1, 198, 'spring', spring);
   dosed(t, of(80), 198, 300, { mixed: true, smell: 'faint', labelled: true }, HANDS.bram);
-  refill(81, 0.4, 198, 'spring');
+  refill(81, 0.4, 198, 'spring', spring);
   dosed(t, of(81), 198, 31, { mixed: true }, HANDS.sunniva);
   // one drum kept no chlorine after its dose and the one repeat; a test failed another
-  refill(7, 3, 198, 'stream');
+  refill(7, 3, 198, 'stream', beck);
   dosed(t, of(7), 198, 2 * 1440, { mixed: true, readMgL: 0.05 }, HANDS.odile);
   const again = addMinutes(now, -2 * 1440 + 90);
   h.at(again, HANDS.odile).write('dosed', of(7), { doseMl: 6.4, strengthMgMl: 61.78, instructedMl: 6.4 }, [
@@ -275,11 +274,18 @@ function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, 
   // the bench: beck water settling, jars that cool and want their seals pressed, a boil well done, tablets given up half-way
   sheetRun(t, 'settle', { volumeL: 20, grain: 'silt' }, { by: HANDS.bram, minutesAgo: 18, steps: 0 });
   sheetRun(t, 'can', { jars: 7 }, { by: HANDS.sunniva, minutesAgo: 14 * 60, steps: 7 });
-  refill(90, 4, 23.4, 'stream');
-  const boiled = { by: HANDS.sunniva, minutesAgo: 4 * 1440 - 40, steps: 6, ended: 'finished' } as const;
+  refill(90, 0.3, 23.4, 'stream', beck);
+  const boiled = { by: HANDS.sunniva, minutesAgo: 400, steps: 6, ended: 'finished' } as const;
   sheetRun(t, 'boil', { volumeL: 23.4 }, { ...boiled, container: of(90) });
   const givenUp = { by: HANDS.bram, minutesAgo: 1300, steps: 2, ended: 'stopped' } as const;
   sheetRun(t, 'tablets', { volumeL: 18 }, { ...givenUp, container: of(38) });
+  // beck water with chlorine: limited protection, and spring water that was dosed yesterday and wants to be read again
+  refill(91, 0.5, 23.4, 'stream', beck);
+  dosed(t, of(91), 23.4, 200, { mixed: true, readMgL: 0.6, labelled: true }, HANDS.bram);
+  refill(92, 1, 23.4, 'spring', spring);
+  dosed(t, of(92), 23.4, 1000, { mixed: true, readMgL: 0.5, labelled: true }, HANDS.odile);
+  // a drum whose chlorine is almost gone
+  daysAgo(t, 4, HANDS.bram).write('read', of(24), { method: 'dpd', mgL: 0.12 });
   // the rain tank, utility water
   const tank = h.subject('container');
   daysAgo(t, 300).write('container.added', tank, {
@@ -289,7 +295,7 @@ function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, 
     role: 'raw',
     heldBefore: 'new',
   });
-  filled(t, tank, 20, 3120, 'rain', HANDS.odile);
+  filled(t, tank, 20, 3120, 'rain', HANDS.odile, { roof: 'soiled' });
   // readings of the totes through the year
   for (const [days, mgL] of [
     [61, 0.58],

@@ -38,7 +38,8 @@ test('every method opens with an answer, a caution and nothing that a reader of 
 /** The screen, what is chosen or written in its sentence, and how the refusal begins. */
 const refusals: readonly (readonly [string, string, string | RegExp, RegExp])[] = [
   ['boil', 'Lid', 'shut tight', /A closed vessel on a flame bursts/],
-  ['boil', 'Where', 'in a shut room', /carbon monoxide, which nobody smells/],
+  ['boil', 'Where', 'in a tent', /carbon monoxide, which nobody smells/],
+  ['boil', 'How it looks and smells', 'of green or blue-green scum', /frees their poison/],
   ['alum', 'Grade of the alum', /garden/, /may hold metals/],
   ['shock', 'Used beside it', 'ammonia', /chloramine gas. It kills/],
   ['stock', 'Order', 'water onto powder', /boils up and spits caustic/],
@@ -116,7 +117,7 @@ test('a dose far off is corrected in one click, and a guessed bucket says what t
   await expect(page.getByText('The one thing worth measuring first: Volume.')).toBeVisible();
 });
 
-test('bottles lie in the sun until the clock and the simulated meter both allow them', async ({
+test('bottles lie in the sun by daylight, and their sum is estimated from the cloud: a made-up meter proves nothing', async ({
   visitor,
   zeolite,
 }) => {
@@ -130,15 +131,17 @@ test('bottles lie in the sun until the clock and the simulated meter both allow 
   await done(visitor);
   await done(visitor);
   await expect(running(page).getByRole('timer')).toBeVisible();
-  await zeolite.pass(361);
+  // six hours count between sunrise and sunset: whenever the test runs, a whole day holds them
+  await zeolite.pass(1440);
   await visitor.press('The time is over: go on', running(page));
-  await expect(running(page)).toContainText('The simulated exposure meter has added up');
-  // six hours of the clock may have been six hours of night: the meter says so, and too little does not pass
+  await expect(running(page)).toContainText('No meter? Say how much of the sky was cloud');
+  await expect(running(page)).not.toContainText('simulated');
   await visitor.fill('Reading in Wh/m²', '900');
   await expect(running(page).getByRole('alert')).toBeVisible();
-  // two whole days more give any sky its 3,000
-  await zeolite.pass(2 * 1440);
-  await visitor.press('Take this reading', running(page));
+  // overcast all day is a quarter of it; clear hours around noon give a bottle its fill
+  for (const hour of ['10:00', '11:00', '12:00', '13:00', '14:00'])
+    await visitor.choose(`Cloud at ${hour}`, '0/8');
+  await visitor.press('Take the estimate', running(page));
   await visitor.press('That is the reading', running(page));
   await done(visitor);
   await expect(running(page)).toContainText('Finished');

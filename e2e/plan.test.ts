@@ -84,5 +84,5 @@ test('the theme and the units stay with the person through a reload', async ({ v
   await expect(page.locator('html')).toHaveAttribute('data-theme', 'lamp');
   await visitor.select('OW-001');
   // 197.6 L ÷ 4.54609
-  await expect(page.getByText(/43.5\sgal \(198\sL\)/)).toBeVisible();
+  await expect(page.getByText(/43.5\simp\sgal \(198\sL\)/)).toBeVisible();
 });

@@ -41,7 +41,17 @@ test.describe('on the demo', () => {
 
   test('every state of water is drawn, and every day has its duties', async ({ page }) => {
     await page.goto(`${demo.address}store`);
-    for (const state of ['ready', 'due', 'open', 'waiting', 'utility', 'past', 'failed', 'empty']) {
+    for (const state of [
+      'ready',
+      'due',
+      'open',
+      'limited',
+      'waiting',
+      'utility',
+      'past',
+      'failed',
+      'empty',
+    ]) {
       await expect(page.locator(`[data-state="${state}"]`).first()).toBeAttached();
     }
     await page.goto(demo.address);

@@ -9,9 +9,11 @@ test('the normal dose raises no alarm; 15 mL where 0.6 mL is due is stopped with
   await visitor.choose('Kind', '3.79 L jug');
   await visitor.fill('Place', 'kitchen');
   await visitor.choose('What water', /^well water/);
+  await visitor.choose('The well or spring', /^closed and sound/);
   await visitor.press('Set them down');
   await visitor.select('OW-001');
   await visitor.press('Dose');
+  await visitor.fill('Water temperature', '12');
   // one US gallon: ⅛ teaspoon, 0.616 mL of 6 % bleach
   await visitor.press(/⅛ tsp a gallon/);
   await visitor.press('Begin the sheet');
@@ -45,7 +47,9 @@ test('half a litre leads to a dilution, not to 0.016 mL', async ({ visitor }) =>
   await visitor.choose('Container', 'no container');
   await visitor.fill('Volume of water', '0.5');
   await page.getByRole('button', { name: 'Tools owned' }).click();
-  await page.getByLabel('1 mL syringe', { exact: true }).check();
+  const syringe = page.getByLabel('1 mL syringe', { exact: true });
+  await syringe.click();
+  await expect(syringe).toBeChecked();
   await page.keyboard.press('Escape');
   await visitor.press(/^safe-storage dose/);
   const answer = page.getByTestId('dose-answer');
@@ -63,6 +67,7 @@ test('198 L, 6 % bleach made 267 days ago and kept at 14 °C: every rule stands 
   await visitor.open(/^6 Bench/);
   await visitor.choose('Container', 'no container');
   await visitor.fill('Volume of water', '198');
+  await visitor.fill('Water temperature', '12');
   const made = new Date(Date.parse(await zeolite.now()) - 267 * 86_400_000).toISOString().slice(0, 10);
   await visitor.fill('Day it was made or bought', made);
   await visitor.fill('Temperature the bleach is kept at', '14');
@@ -87,7 +92,7 @@ test('what is not understood is said beside the blank, and what was typed stays'
   await settle(visitor);
   await visitor.open(/^6 Bench/);
   await visitor.fill('Volume of water', '12 buckets');
-  await expect(page.getByText(/Volume of water: “buckets” is no unit for this/)).toBeVisible();
+  await expect(page.getByText(/Volume of water: “buckets” is not understood here/)).toBeVisible();
   await expect(page.getByLabel('Volume of water')).toHaveValue('12 buckets');
   await visitor.fill('pH', '74');
   await expect(page.getByText(/pH: that is above 12. Likely slip: a decimal point/)).toBeVisible();

@@ -167,6 +167,10 @@ const commands = {
     browserTests();
     summary();
   },
+  pictures() {
+    ensureBuild();
+    process.exit(node('scripts/pictures.ts', rest, { CHROMIUM: ensureChromium() }));
+  },
   bench() {
     ensureBuild();
     process.exit(node('scripts/bench.ts', rest, { CHROMIUM: ensureChromium() }));

@@ -85,7 +85,8 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
   app.use(logRoutes(room));
   app.use(storeRoutes(room));
   app.use(weatherRoutes(simulatedWeather));
-  app.use(meterRoutes(simulatedExposureMeter(simulatedWeather)));
+  // a made-up meter proves nothing of real bottles: it is there in a demo only
+  if (demo) app.use(meterRoutes(simulatedExposureMeter(simulatedWeather)));
   app.use('/api', noSuchRoute);
 
   const dist = fileURLToPath(new URL('../dist', import.meta.url));

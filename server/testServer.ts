@@ -30,9 +30,10 @@ export interface TestServer {
 export const tempFolder = (): string => mkdtempSync(join(tmpdir(), 'zeolite-'));
 export const removeFolder = (folder: string): void => rmSync(folder, { recursive: true, force: true });
 
-export async function startServer(folder: string, clock = testClock()): Promise<TestServer> {
+/** @param demo as a demo is served: with its made-up instruments */
+export async function startServer(folder: string, clock = testClock(), demo = false): Promise<TestServer> {
   const file = join(folder, 'zeolite.db');
-  const app = await createApp({ file, clock, logger: pino({ level: 'silent' }) });
+  const app = await createApp({ file, clock, logger: pino({ level: 'silent' }), demo });
   const { server, address } = await listen(app.express, 0);
   const stop = async () => {
     await closed(server);
@@ -51,7 +52,7 @@ export async function startServer(folder: string, clock = testClock()): Promise<
     },
     restart: async () => {
       await stop();
-      return startServer(folder, clock);
+      return startServer(folder, clock, demo);
     },
     stop,
   };

@@ -61,9 +61,6 @@ export function daysBetween(from: Day, to: Day): number {
   return Math.round((Date.parse(to) - Date.parse(from)) / DAY_MS);
 }
 
-/** The earlier of two days. */
-export const earlier = (a: Day, b: Day): Day => (a <= b ? a : b);
-
 /** The moment `minutes` after another. */
 export function addMinutes(instant: Instant, minutes: number): Instant {
   return new Date(Date.parse(instant) + minutes * 60_000).toISOString();
@@ -74,5 +71,22 @@ export function minutesBetween(from: Instant, to: Instant): number {
   return (Date.parse(to) - Date.parse(from)) / 60_000;
 }
 
-/** The later of two days. */
+/** The later of two days, or of two moments. */
 export const later = (a: Day, b: Day): Day => (a > b ? a : b);
+
+/** What a clock on the wall shows at a moment, `YYYY-MM-DDTHH:mm`. */
+export function wallClockOf(instant: Instant, timeZone: string): string {
+  // sv-SE writes YYYY-MM-DD HH:mm
+  return new Intl.DateTimeFormat('sv-SE', { timeZone, dateStyle: 'short', timeStyle: 'short' })
+    .format(Date.parse(instant))
+    .replace(' ', 'T');
+}
+
+/** The moment at which the clock on the wall shows `YYYY-MM-DDTHH:mm`; in the hour that a summer time skips, the one after it. */
+export function instantOf(wallClock: string, timeZone: string): Instant {
+  const asUtcMs = Date.parse(`${wallClock}:00Z`);
+  const aheadMs = (ms: number) => Date.parse(`${wallClockOf(new Date(ms).toISOString(), timeZone)}:00Z`) - ms;
+  // twice: the first guess may lie on the other side of a change of the clock
+  const guessMs = asUtcMs - aheadMs(asUtcMs);
+  return new Date(asUtcMs - aheadMs(guessMs)).toISOString();
+}

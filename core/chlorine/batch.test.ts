@@ -1,8 +1,15 @@
 import { describe, expect, it } from 'vitest';
 import { addMinutes } from '../calendar/day.ts';
 import { type Batch, type BatchEvent, sheetOf, standingOf } from './batch.ts';
-import { batchCredit } from './batchCredit.ts';
-import { judgeReadingFigure, judgeResidual, residualOutcome } from './residual.ts';
+import { batchCredit, batchEarned } from './batchCredit.ts';
+import {
+  deliveredLeastMgL,
+  deliveryPoints,
+  judgeDelivered,
+  judgeReadingFigure,
+  judgeResidual,
+  residualOutcome,
+} from './residual.ts';
 
 const start = '2026-11-25T10:00:00.000Z';
 const at = (minutes: number) => addMinutes(start, minutes);
@@ -123,6 +130,14 @@ describe('the residual', () => {
   it('beyond what a kit shows is a likely slip of the point', () => {
     expect(judgeReadingFigure(40).verdict).toBe('refuse');
     expect(judgeReadingFigure(4).verdict).toBe('ok');
+    // a reading may be as high as the dose, and no passing figure is put into anybody's mouth
+    expect(judgeReadingFigure(12, 13).verdict).toBe('ok');
+    expect(judgeReadingFigure(13, 13).verdict).toBe('ok');
+    expect(judgeReadingFigure(40, 13)).toMatchObject({
+      verdict: 'refuse',
+      remedy: { id: 'reading.beyond-kit.remedy' },
+    });
+    expect(judgeReadingFigure(12).remedy?.params).toBeUndefined();
   });
 });
 
@@ -155,5 +170,91 @@ describe('the credit of a batch', () => {
     const cloudy = known([...stood, read(35, 0.4)]);
     const turbid = { ...cloudy, instruction: { ...cloudy.instruction, clarity: 'cloudy' as const } };
     expect(batchCredit(turbid, at(36))).toEqual({ lacks: 'clear-water' });
+  });
+});
+
+describe('what a batch gives its water', () => {
+  const smelled = (m: number): BatchEvent => ({
+    what: 'read',
+    method: 'smell',
+    smell: 'faint',
+    at: at(m),
+    entry: `s${m}`,
+  });
+  const stood = [checked, dosed(3), mixed(5)];
+  const earned = (
+    about: { temperatureC?: number; ph?: number; clarity?: 'clear' | 'cloudy' },
+    end: BatchEvent,
+    later: readonly BatchEvent[] = [],
+  ) => {
+    const b = batch([...stood, end]);
+    const about60 = { ...b.instruction, contactMin: 60, ...about };
+    const whole = { ...b, instruction: about60 };
+    const now = at(5000);
+    const readings = later.flatMap(e => (e.what === 'read' ? [e] : []));
+    const got = batchEarned(whole, standingOf(whole, now), now, readings);
+    if (!got) return undefined;
+    const { bacteria, viruses, protozoa, crypto } = got.credit;
+    return [bacteria, viruses, Math.floor(protozoa * 10) / 10, crypto, got.isCapped ? 'capped' : 'full'];
+  };
+
+  it('is 3 log of bacteria and viruses by the usual contact, by a figure or by the nose', () => {
+    expect(earned({}, read(66, 0.3))).toEqual([3, 3, 0, 0, 'full']);
+    expect(earned({}, smelled(66))).toEqual([3, 3, 0, 0, 'full']);
+    expect(earned({}, read(66, 0.1))).toBeUndefined();
+  });
+  it('is more by a documented CT, and goes on growing while the water stands', () => {
+    // 0.5 mg/L after 61 min at 10 °C and pH 7: CT 30.5; 6 log of viruses, and 30.5 of the 112 for 3 log of Giardia
+    expect(earned({ temperatureC: 10, ph: 7 }, read(66, 0.5))).toEqual([6, 6, 0.8, 0, 'full']);
+    expect(earned({ temperatureC: 10, ph: 7 }, read(66, 0.5), [read(605, 0.5)])).toEqual([
+      6,
+      6,
+      3,
+      0,
+      'full',
+    ]);
+  });
+  it('of a documented CT is no more than the CT says', () => {
+    // 0.2 mg/L after 15 min at 0.5 °C: CT 3, below the 6 of 2 log
+    const twice = [...stood, read(66, 0.1), dosed(70), mixed(72), read(87, 0.2)];
+    const b = batch(twice);
+    const cold = { ...b, instruction: { ...b.instruction, contactMin: 60, temperatureC: 0.5, ph: 7 } };
+    const got = batchEarned(cold, standingOf(cold, at(90)), at(90));
+    expect(got?.credit).toMatchObject({ bacteria: 3, viruses: 0 });
+  });
+  it('of cloudy water is capped, and only by 0.5 mg/L; by smell it is none', () => {
+    expect(earned({ clarity: 'cloudy' }, read(66, 0.5))).toEqual([3, 3, 0, 0, 'capped']);
+    expect(earned({ clarity: 'cloudy' }, read(66, 0.49))).toBeUndefined();
+    expect(earned({ clarity: 'cloudy' }, smelled(66))).toEqual([0, 0, 0, 0, 'full']);
+    expect(earned({ clarity: 'cloudy', ph: 9.5 }, read(66, 0.6))).toEqual([0, 0, 0, 0, 'full']);
+  });
+  it('at a pH of 9 to 10 is capped and by the row of pH 10, above it none, below 6 none', () => {
+    // 0.5 × 61 = 30.5: 3 log of viruses at 15 °C ask 22, 4 log 30
+    expect(earned({ temperatureC: 15, ph: 9.5 }, read(66, 0.5))).toEqual([3, 3, 0, 0, 'capped']);
+    // unmeasured is as cold as the table goes, where 2 log ask 45
+    expect(earned({ ph: 9.5 }, read(66, 0.5))).toEqual([0, 0, 0, 0, 'capped']);
+    expect(earned({ temperatureC: 15, ph: 10.1 }, read(66, 0.5))).toEqual([0, 0, 0, 0, 'full']);
+    expect(earned({ temperatureC: 15, ph: 5.9 }, read(66, 0.5))).toEqual([0, 0, 0, 0, 'full']);
+    expect(earned({ temperatureC: 0.4, ph: 7 }, read(66, 0.5))).toEqual([0, 0, 0, 0, 'full']);
+  });
+});
+
+describe('delivered water', () => {
+  it('must show 0.2 at the home, 0.5 at the tap; in an outbreak 1.0 at both and 2.0 at the tanker (Sphere, WHO)', () => {
+    const least = (isOutbreak: boolean) => deliveryPoints.map(p => deliveredLeastMgL(p, isOutbreak));
+    expect(least(false)).toEqual([0.2, 0.5, 0.5]);
+    expect(least(true)).toEqual([1, 1, 2]);
+  });
+  it.each([
+    [0.2, 'home', false, 'ok'],
+    [0.19, 'home', false, 'refuse'],
+    [0.4, 'tap-stand', false, 'refuse'],
+    [0.9, 'home', true, 'refuse'],
+    [1.9, 'tanker', true, 'refuse'],
+    [2, 'tanker', true, 'ok'],
+    [4.5, 'home', false, 'warn'],
+    [5.5, 'tanker', true, 'refuse'],
+  ] as const)('%s mg/L at the %s (outbreak: %s): %s', (mgL, point, isOutbreak, verdict) => {
+    expect(judgeDelivered(mgL, point, isOutbreak).verdict).toBe(verdict);
   });
 });

@@ -1,6 +1,6 @@
 import { addMinutes, type Instant } from '../calendar/day.ts';
 import { REPEAT_CONTACT_MIN } from './contact.ts';
-import { type ChlorineReading, residualOutcome } from './residual.ts';
+import { type ChlorineReading, leastResidualMgL, residualOutcome } from './residual.ts';
 import type { Clarity, DoseSchoolId } from './schools.ts';
 import type { StrengthSchoolId } from './strength.ts';
 
@@ -136,7 +136,7 @@ export function standingOf(batch: Batch, now: Instant): BatchStanding {
       case 'read': {
         lastReading = event;
         if (!standsUntil || !isMixed || event.at < standsUntil) break;
-        const end = residualOutcome(event);
+        const end = residualOutcome(event, leastResidualMgL(batch.instruction.clarity));
         if (end === 'none') outcome = round === 0 ? 'repeat' : 'failed';
         else if (end === 'high') outcome = 'air';
         else {

@@ -1,4 +1,5 @@
 import { type Message, message } from '../judgement.ts';
+import type { Clarity } from './schools.ts';
 
 /** Contact time after a dose is stirred in, and after the one repeat (minutes). */
 export const CONTACT_MIN = 30;
@@ -14,14 +15,15 @@ export interface ContactTime {
 }
 
 /**
- * Minutes that dosed and stirred water stands closed: 30, or 60 when colder than 10 °C or above pH 8.
+ * Minutes that dosed and stirred water stands closed: 30, or 60 when cloudy, colder than 10 °C or above pH 8.
  * What nobody measured is taken on the safe side, and the measurement that would settle it is named.
  * Source: WHO/WEDC technical notes; US CDC.
  */
-export function contactTime(water: { temperatureC?: number; ph?: number }): ContactTime {
+export function contactTime(water: { temperatureC?: number; ph?: number; clarity?: Clarity }): ContactTime {
   const why: Message[] = [];
+  if (water.clarity !== undefined && water.clarity !== 'clear') why.push(message('contact.cloudy'));
   if (water.temperatureC === undefined && water.ph === undefined)
-    return { minutes: LONG_CONTACT_MIN, why: [message('contact.unknown')] };
+    return { minutes: LONG_CONTACT_MIN, why: [...why, message('contact.unknown')] };
   if (water.temperatureC === undefined) why.push(message('contact.temperature-unknown'));
   else if (water.temperatureC < COLD_CONTACT_C)
     why.push(message('contact.cold', { temperatureC: water.temperatureC }));

@@ -5,7 +5,7 @@ import { contactTime } from './contact.ts';
 import { type DoseQuestion, instructionOf, planDose } from './instruct.ts';
 import { dilutionFor, measurePlan, measureWith, toolCatalogue } from './measure.ts';
 import { sanitisingRinse } from './sanitise.ts';
-import { type DoseCase, defaultDoseSchool, doseAnswers, leastDose } from './schools.ts';
+import { clarityOf, type DoseCase, defaultDoseSchool, doseAnswers, leastDose } from './schools.ts';
 import { judgeAgainstInstruction, likelySlip } from './slip.ts';
 
 const GALLON_L = 3.785411784;
@@ -117,6 +117,44 @@ describe('measuring out', () => {
     );
   });
 
+  it('finds the whole step within 10 % under and 25 % over whenever there is one', () => {
+    // 3.4 drops: three are 12 % under, four 18 % over. 1.509 mL: two ⅛ tsp are 18 % under, three 22 % over
+    expect(measureWith(tool('dropper'), 3.4 / 20)?.steps).toBe(4);
+    expect(measureWith(tool('spoon-eighth-tsp'), 1.509)?.steps).toBe(3);
+    const stepMl = { dropper: 1 / 20, 'spoon-eighth-tsp': 4.92892159375 / 8, 'syringe-10': 0.2 } as const;
+    fc.assert(
+      fc.property(
+        fc.constantFrom(...(Object.keys(stepMl) as (keyof typeof stepMl)[])),
+        fc.double({ min: 0.6, max: 2.9, noNaN: true }),
+        (id, doseMl) => {
+          const inBounds = [1, 2, 3, 4, 5, 6, 7, 8, ...Array.from({ length: 60 }, (_, i) => i + 9)].filter(
+            n => {
+              const off = (n * stepMl[id]) / doseMl - 1;
+              return off >= -0.1 && off <= 0.25;
+            },
+          );
+          const fits = inBounds.some(n => id !== 'spoon-eighth-tsp' || n <= 8);
+          return (measureWith(tool(id), doseMl) !== undefined) === fits;
+        },
+      ),
+    );
+  });
+
+  it('thins with water that the tools can measure', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0.002, max: 0.3, noNaN: true }),
+        fc.subarray([...toolCatalogue], { minLength: 1 }),
+        (doseMl, tools) => {
+          const dilution = dilutionFor(doseMl, tools);
+          if (!dilution) return true;
+          const { water, waterMl } = dilution;
+          return tools.includes(water.tool) && Math.abs(water.deliveredMl / waterMl - 1) <= 0.05 + 1e-9;
+        },
+      ),
+    );
+  });
+
   it('takes 6.9 mL with a 10 mL syringe to a mark of 0.2 mL steps', () => {
     expect(measureWith(tool('syringe-10'), 6.9)?.deliveredMl).toBeCloseTo(7, 0);
     expect(measureWith(tool('syringe-10'), 0.016)).toBeUndefined();
@@ -150,6 +188,9 @@ describe('the slip guard', () => {
     [20.7, 6.9, 'slip.tablespoon-for-teaspoon'],
     [69, 6.9, 'slip.strength-tenfold'],
     [26.1, 6.9, 'slip.gallon-for-litre'],
+    [27.6, 6.9, 'slip.quart-for-gallon'],
+    [1.823, 6.9, 'slip.litre-for-gallon'],
+    [1.725, 6.9, 'slip.gallon-for-quart'],
     [8, 0.4, 'slip.ml-for-drops'],
   ])('%s mL where %s is due: %s', (entered, instructed, id) => {
     expect(likelySlip(entered, instructed)?.id).toBe(id);
@@ -209,10 +250,11 @@ describe('the whole plan', () => {
   });
 });
 
-it('the sanitising rinse is 5 mL a litre, about 300 mg/L', () => {
+it('the sanitising rinse is 300 mg/L: about 5 mL of 6 % a litre, more of a weaker bottle', () => {
   const rinse = sanitisingRinse(208, 61.8);
-  expect(rinse.bleachMl / rinse.waterL).toBe(5);
-  expect(rinse.mgL).toBeCloseTo(309, 0);
+  expect(rinse.bleachMl / rinse.waterL).toBeCloseTo(300 / 61.8, 9);
+  expect(rinse.bleachMl / rinse.waterL).toBeCloseTo(5, 0);
+  expect(sanitisingRinse(208, 30).bleachMl).toBeCloseTo(rinse.waterL * 10, 9);
 });
 
 describe('what is guessed', () => {
@@ -242,5 +284,51 @@ describe('what is guessed', () => {
         .filter(id => id?.startsWith('measure.guessed'));
     expect(ids({ volumeL: guessed(20) })).toEqual(['measure.guessed-volume.remedy']);
     expect(ids({})).toEqual([]);
+  });
+});
+
+describe('the rule in force', () => {
+  const of = (more: Partial<DoseCase>) => defaultDoseSchool({ ...gallon, ...more });
+  it('goes by the water and never changes with the bottle', () => {
+    expect(of({})).toBe('drops-rule');
+    expect(of({ bleach: { basis: 'wt-naocl', strength: 5.25 } })).toBe('drops-rule');
+    expect(of({ isTreatedTap: true, residualMgL: 0.4 })).toBe('tap-as-is');
+    expect(of({ jars: [{ doseMgL: 2, residualMgL: 0.6 }] })).toBe('measured-demand');
+  });
+  it('has no answer for a bottle more than a fifth off its label, and asks for another one', () => {
+    expect(answer({ ...gallon, trueMgMl: 61.8 * 0.8 }, 'drops-rule')).toBeDefined();
+    expect(answer({ ...gallon, trueMgMl: 61.8 * 0.79 }, 'drops-rule')).toBeUndefined();
+    expect(answer({ ...gallon, trueMgMl: 61.8 * 0.79 }, 'eighth-teaspoon')).toBeUndefined();
+    expect(
+      answer({ ...gallon, trueMgMl: 61.8 * 0.5, strengthMgMl: 30.9 }, 'target-dose')?.doseMl,
+    ).toBeCloseTo((2 * GALLON_L) / 30.9, 9);
+  });
+  it('doubles what nobody measured: unanswered is cold', () => {
+    const { temperatureC: _, ...unmeasured } = gallon;
+    expect(answer(unmeasured, 'drops-rule')?.doseMl).toBeCloseTo(16 / 20, 9);
+    expect(answer({ ...gallon, temperatureC: 5 }, 'drops-rule')?.doseMl).toBeCloseTo(8 / 20, 9);
+    expect(answer({ ...gallon, temperatureC: 4.9 }, 'drops-rule')?.doseMl).toBeCloseTo(16 / 20, 9);
+  });
+  it('adds nothing to tap water of 0.2 to 4 mg/L, whatever the state of the bleach', () => {
+    const tap = (residualMgL: number) => answer({ ...gallon, isTreatedTap: true, residualMgL }, 'tap-as-is');
+    expect([tap(0.19), tap(0.2), tap(4), tap(4.1)].map(a => a?.doseMl)).toEqual([undefined, 0, 0, undefined]);
+    const plan = planDose({
+      volumeL: measured(20),
+      clarity: 'clear',
+      isTreatedTap: true,
+      residualMgL: 0.5,
+      bleach: { product: 'scented', basis: 'wt-naocl', strength: 6, madeOn: '2020-01-01', keptC: 30 },
+      strengthSchool: 'replace-yearly',
+      tools: [],
+      today: '2026-11-25',
+    });
+    expect(plan.judgements).toEqual([]);
+  });
+  it('sees by a figure what the eye would call clear, cloudy or muddy', () => {
+    expect([0, 4.9, 5, 100, 100.1].map(clarityOf)).toEqual(['clear', 'clear', 'cloudy', 'cloudy', 'muddy']);
+  });
+  it('lets cloudy water stand an hour, warm or not', () => {
+    expect(contactTime({ temperatureC: 20, ph: 7, clarity: 'cloudy' }).minutes).toBe(60);
+    expect(contactTime({ temperatureC: 20, ph: 7, clarity: 'clear' }).minutes).toBe(30);
   });
 });

@@ -1,9 +1,11 @@
 import type { Day } from '../calendar/day.ts';
+import { giardiaMin } from '../ct/ct.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import { type Amount, spanOf } from '../units/amount.ts';
 import type { DoseInstruction } from './batch.ts';
 import { type ContactTime, contactTime } from './contact.ts';
 import { deliveredMl, type MeasurePlan, measurePlan, type Tool } from './measure.ts';
+import { RESIDUAL_AIM_MG_L } from './residual.ts';
 import {
   type Clarity,
   type DoseAnswer,
@@ -15,11 +17,13 @@ import {
 import { WARN_SHARE } from './slip.ts';
 import {
   type Bleach,
+  judgeBottle,
   judgeProduct,
   type StrengthAnswer,
   type StrengthSchoolId,
   strengthBy,
   strengthSchools,
+  trueStrengthMgMl,
 } from './strength.ts';
 
 /** What the bench is asked. Unmeasured water has no temperature or pH; the answer is then on the safe side. */
@@ -54,8 +58,13 @@ export interface DosePlan {
   readonly roundedMgL: number;
   readonly spanMgL: readonly [number, number];
   readonly contact: ContactTime;
+  /** Minutes with 0.5 mg/L left that earn 2 log of Giardia as well, where temperature and pH are known: offered, never imposed. */
+  readonly giardiaMin?: number;
   readonly judgements: readonly Judgement[];
 }
+
+/** What a longer stand is offered for: two stars of WHO ask so much of Giardia (log₁₀). */
+const GIARDIA_LOG = 2;
 
 /**
  * Answers a dose question by all schools.
@@ -65,11 +74,13 @@ export function planDose(q: DoseQuestion): DosePlan {
   const strengths = strengthSchools.map(s => strengthBy(s, q.bleach, q.today));
   const strength = strengths.find(s => s.school === q.strengthSchool)!;
   const strengthMgMl = strength.mgMl ?? strengths[0]!.mgMl!;
+  const trueMgMl = trueStrengthMgMl(q.bleach, q.today);
   const dosing: DoseCase = {
     volumeL: q.volumeL.value,
     clarity: q.clarity,
     bleach: q.bleach,
     strengthMgMl,
+    ...(trueMgMl === undefined ? {} : { trueMgMl }),
     isTreatedTap: q.isTreatedTap,
     ...(q.isProved ? { isProved: true } : {}),
     ...(q.temperatureC === undefined ? {} : { temperatureC: q.temperatureC }),
@@ -84,6 +95,14 @@ export function planDose(q: DoseQuestion): DosePlan {
   const roundedMl = deliveredMl(measure, exactMl);
   const [leastL, mostL] = spanOf(q.volumeL);
   const spread = q.strengthSpread ?? 0;
+  const longer =
+    q.temperatureC === undefined || q.ph === undefined || q.clarity !== 'clear'
+      ? undefined
+      : giardiaMin(GIARDIA_LOG, {
+          freeChlorineMgL: RESIDUAL_AIM_MG_L,
+          temperatureC: q.temperatureC,
+          ph: q.ph,
+        });
   const mgL = (volumeL: number) => (volumeL > 0 ? (roundedMl * strengthMgMl) / volumeL : 0);
   return {
     answers,
@@ -95,6 +114,7 @@ export function planDose(q: DoseQuestion): DosePlan {
     roundedMgL: mgL(q.volumeL.value),
     spanMgL: [mgL(mostL) * (1 - spread), mgL(leastL) * (1 + spread)],
     contact: contactTime(q),
+    ...(longer === undefined ? {} : { giardiaMin: longer }),
     judgements: [
       ...judgePlan(q, strength, chosen, measure, exactMl),
       ...judgeGuesses(q, [mgL(mostL) * (1 - spread), mgL(leastL) * (1 + spread)]),
@@ -113,8 +133,16 @@ function judgePlan(
   const keep = (j: Judgement) => {
     if (j.verdict !== 'ok') judgements.push(j);
   };
-  keep(judgeProduct(q.bleach.product));
-  keep(strength.judgement);
+  // where nothing is added, the state of the bottle is nothing to the water
+  if (!chosen.answers || chosen.doseMl > 0) {
+    keep(judgeProduct(q.bleach.product));
+    keep(strength.judgement);
+    const bottle = judgeBottle(q.bleach, q.strengthSchool, q.today);
+    if (bottle) judgements.push(bottle);
+    if (q.ph !== undefined) judgements.push(...judgePh(q.ph));
+    if (q.temperatureC !== undefined && q.temperatureC < ICY_C)
+      judgements.push(judge('warn', message('dose.icy'), 'epa-lt2', { remedy: message('dose.icy.remedy') }));
+  }
   if (q.clarity === 'muddy') {
     judgements.push(
       judge('refuse', message('clarity.muddy'), 'epa-emergency', { remedy: message('clarity.muddy.remedy') }),
@@ -124,7 +152,8 @@ function judgePlan(
       judge('warn', message('clarity.cloudy'), 'epa-emergency', { remedy: message('clarity.cloudy.remedy') }),
     );
   }
-  if (!chosen.answers) judgements.push(judge('refuse', chosen.working, 'record'));
+  if (!chosen.answers)
+    judgements.push(judge('refuse', chosen.working, 'record', { remedy: message('dose.choose-other') }));
   if (exactMl > 0 && measure.way === 'none') {
     judgements.push(
       judge('refuse', message('measure.none', { doseMl: exactMl }), 'arithmetic', {
@@ -133,6 +162,22 @@ function judgePlan(
     );
   }
   return judgements;
+}
+
+/** Colder than any table of contact times (°C): nothing is credited. */
+const ICY_C = 0.5;
+
+/** Above pH 9 chlorine hardly works, above 10 and below 6 nobody has measured that it does. */
+function judgePh(ph: number): Judgement[] {
+  if (ph > 10 || ph < 6)
+    return [
+      judge('refuse', message('dose.ph-none', { ph }), 'who-gdwq', {
+        remedy: message('dose.ph-none.remedy'),
+      }),
+    ];
+  return ph > 9
+    ? [judge('warn', message('dose.ph-high', { ph }), 'who-gdwq', { remedy: message('dose.ph-high.remedy') })]
+    : [];
 }
 
 /** Guesses wider than a third either way together: the dose may be too little or too much. */

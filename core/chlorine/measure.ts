@@ -71,10 +71,20 @@ const capacityOf = (tool: Tool): number =>
       ? spoonMl[tool.measure]
       : tool.capacityMl;
 
-/** Nearest whole steps of one tool, or undefined when it would be too far off or take too many fills. */
-export function measureWith(tool: Tool, doseMl: number): Measured | undefined {
+/**
+ * The whole steps of one tool that come nearest among those within the bounds, or undefined when there are none or they take
+ * too many fills. The nearest of all may be too little where the next is not too much: 3.4 drops are 4.
+ */
+export function measureWith(tool: Tool, doseMl: number, mostFills = MOST_FILLS): Measured | undefined {
+  const below = Math.floor(doseMl / stepOf(tool) + 1e-9);
+  return [below, below + 1]
+    .map(steps => stepsOf(tool, steps, doseMl, mostFills))
+    .filter(m => m !== undefined)
+    .sort((a, b) => Math.abs(a.errorShare) - Math.abs(b.errorShare))[0];
+}
+
+function stepsOf(tool: Tool, steps: number, doseMl: number, mostFills: number): Measured | undefined {
   const stepMl = stepOf(tool);
-  const steps = Math.round(doseMl / stepMl);
   if (steps < 1) return undefined;
   const isGraduated = tool.kind === 'syringe' || tool.kind === 'jug';
   if (isGraduated && steps * stepMl < capacityOf(tool) * LEAST_SHARE_OF_CAPACITY) return undefined;
@@ -83,7 +93,7 @@ export function measureWith(tool: Tool, doseMl: number): Measured | undefined {
   const fills = Math.ceil(deliveredMl / capacityOf(tool) - 1e-9);
   const errorShare = deliveredMl / doseMl - 1;
   if (errorShare < -MOST_UNDER || errorShare > MOST_OVER) return undefined;
-  if (fills > (tool.kind === 'dropper' ? 1 : MOST_FILLS)) return undefined;
+  if (fills > (tool.kind === 'dropper' ? 1 : mostFills)) return undefined;
   return { tool, deliveredMl, steps, fills, errorShare };
 }
 
@@ -91,9 +101,13 @@ export function measureWith(tool: Tool, doseMl: number): Measured | undefined {
 const ALIKE_SHARE = 0.01;
 
 /** The tool that comes nearest; of tools that come alike, the one filled least often. */
-export function bestMeasure(doseMl: number, tools: readonly Tool[]): Measured | undefined {
+export function bestMeasure(
+  doseMl: number,
+  tools: readonly Tool[],
+  mostFills = MOST_FILLS,
+): Measured | undefined {
   return tools
-    .map(tool => measureWith(tool, doseMl))
+    .map(tool => measureWith(tool, doseMl, mostFills))
     .filter(m => m !== undefined)
     .sort((a, b) => {
       const gain = Math.abs(a.errorShare) - Math.abs(b.errorShare);
@@ -107,9 +121,18 @@ export interface Dilution {
   readonly factor: number;
   readonly bleach: Measured;
   readonly waterMl: number;
+  /** How that water is measured out. */
+  readonly water: Measured;
   readonly dose: Measured;
   readonly errorShare: number;
 }
+
+/** A dilution is made to be near: each of its measures is within this share. */
+const MOST_DILUTION_OFF = 0.05;
+/** More than this nobody mixes for a dose. */
+const MOST_DILUTED_ML = 5000;
+/** Water may be counted longer than bleach: nothing happens when it is a spoon off. */
+const MOST_WATER_FILLS = 20;
 
 /**
  * A dilution that brings a dose too small for the tools within their reach; the weakest that does.
@@ -118,18 +141,23 @@ export interface Dilution {
 export function dilutionFor(doseMl: number, tools: readonly Tool[]): Dilution | undefined {
   for (const factor of [10, 20, 50, 100, 200, 500, 1000]) {
     const dose = bestMeasure(doseMl * factor, tools);
-    if (!dose || Math.abs(dose.errorShare) > 0.05) continue;
+    if (!dose || Math.abs(dose.errorShare) > MOST_DILUTION_OFF) continue;
     // enough bleach to be measured well, and at least twice the mix that is needed
     const leastMl = Math.max((2 * dose.deliveredMl) / factor, 0.5);
     const bleach = tools
       .flatMap(tool => [1, 2, 5, 10, capacityOf(tool)].map(ml => measureWith(tool, ml)))
       .filter(m => m !== undefined && m.deliveredMl >= leastMl - 1e-9 && m.fills === 1)
       .sort((a, b) => a!.deliveredMl - b!.deliveredMl)[0];
-    if (!bleach || bleach.deliveredMl * factor > 5000) continue;
+    if (!bleach || bleach.deliveredMl * factor > MOST_DILUTED_ML) continue;
+    const waterMl = bleach.deliveredMl * (factor - 1);
+    // the water is measured with what is owned as well, or the strength of the mix is anybody's guess
+    const water = bestMeasure(waterMl, tools, MOST_WATER_FILLS);
+    if (!water || Math.abs(water.errorShare) > MOST_DILUTION_OFF) continue;
     return {
       factor,
       bleach,
-      waterMl: bleach.deliveredMl * (factor - 1),
+      waterMl,
+      water,
       dose,
       errorShare: dose.errorShare,
     };

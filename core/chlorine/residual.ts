@@ -1,4 +1,5 @@
 import { type Judgement, judge, message } from '../judgement.ts';
+import type { Clarity } from './schools.ts';
 
 /** Free chlorine that proves a treatment (mg/L). */
 export const RESIDUAL_LEAST_MG_L = 0.2;
@@ -25,20 +26,27 @@ export interface ChlorineReading {
 /** What an end reading means for the water. `high` waits open and is read again; it is no failed batch. */
 export type ResidualOutcome = 'passed' | 'passed-by-smell' | 'high' | 'none';
 
+/** What an end reading must show (mg/L): cloudy water hides germs, and asks more. */
+export const leastResidualMgL = (clarity: Clarity): number =>
+  clarity === 'clear' ? RESIDUAL_LEAST_MG_L : RESIDUAL_AIM_MG_L;
+
 /** The outcome of an end reading. A total reading proves no more than a smell does. */
-export function residualOutcome(reading: ChlorineReading): ResidualOutcome {
+export function residualOutcome(
+  reading: ChlorineReading,
+  leastMgL: number = RESIDUAL_LEAST_MG_L,
+): ResidualOutcome {
   if (reading.method === 'smell' || reading.mgL === undefined) {
     if (reading.smell === 'faint') return 'passed-by-smell';
     return reading.smell === 'strong' ? 'high' : 'none';
   }
   if (reading.mgL > WHO_LIMIT_MG_L) return 'high';
-  if (reading.mgL < RESIDUAL_LEAST_MG_L) return 'none';
+  if (reading.mgL < leastMgL) return 'none';
   return reading.method === 'total' ? 'passed-by-smell' : 'passed';
 }
 
 /** Judges an end reading against the limits for water that is drunk. */
-export function judgeResidual(reading: ChlorineReading): Judgement {
-  const outcome = residualOutcome(reading);
+export function judgeResidual(reading: ChlorineReading, leastMgL: number = RESIDUAL_LEAST_MG_L): Judgement {
+  const outcome = residualOutcome(reading, leastMgL);
   if (reading.method === 'smell' || reading.mgL === undefined) {
     if (outcome === 'passed-by-smell') {
       return judge('warn', message('residual.smell.faint'), 'epa-emergency', {
@@ -54,7 +62,7 @@ export function judgeResidual(reading: ChlorineReading): Judgement {
       },
     );
   }
-  const params = { residualMgL: reading.mgL };
+  const params = { residualMgL: reading.mgL, leastMgL };
   switch (outcome) {
     case 'none':
       return judge('refuse', message('residual.none', params), 'who-gdwq', {
@@ -82,21 +90,46 @@ export function judgeResidual(reading: ChlorineReading): Judgement {
   }
 }
 
-/** A figure no kit for drinking water shows: a likely slip of the decimal point. */
+/** A figure no kit for drinking water shows, and no dose of these rules leaves: a likely slip of the decimal point. */
 export const READING_LIMIT_MG_L = 10;
+/** A kit reads a tenth off, and a vessel is filled a little less than it is said to be. */
+const READING_SLACK = 1.2;
 
-/** Judges the figure itself, before what it means. */
-export function judgeReadingFigure(mgL: number): Judgement {
+/**
+ * Judges the figure itself, before what it means.
+ * @param dosedMgL what was put in: a reading may be as high as that, however high
+ */
+export function judgeReadingFigure(mgL: number, dosedMgL = 0): Judgement {
   if (mgL < 0) return judge('refuse', message('reading.negative'), 'arithmetic');
-  if (mgL > READING_LIMIT_MG_L) {
-    return judge(
-      'refuse',
-      message('reading.beyond-kit', { residualMgL: mgL, tenthMgL: mgL / 10 }),
-      'practice',
-      {
-        remedy: message('reading.beyond-kit.remedy', { tenthMgL: mgL / 10 }),
-      },
-    );
-  }
-  return judge('ok', message('reading.plausible'), 'practice');
+  const mostMgL = Math.max(READING_LIMIT_MG_L, dosedMgL * READING_SLACK);
+  if (mgL <= mostMgL) return judge('ok', message('reading.plausible'), 'practice');
+  // no figure is offered instead: a passing one would be taken for a reading
+  return judge('refuse', message('reading.beyond-kit', { residualMgL: mgL, mostMgL }), 'practice', {
+    remedy: message('reading.beyond-kit.remedy'),
+  });
+}
+
+/** Where delivered water is read. */
+export const deliveryPoints = ['home', 'tap-stand', 'tanker'] as const;
+export type DeliveryPoint = (typeof deliveryPoints)[number];
+
+/** Free chlorine that delivered water must show (mg/L): Sphere and WHO. In an outbreak 1.0 at homes and taps, 2.0 at the tanker. */
+export function deliveredLeastMgL(point: DeliveryPoint, isOutbreak: boolean): number {
+  if (isOutbreak) return point === 'tanker' ? 2 : 1;
+  return point === 'home' ? RESIDUAL_LEAST_MG_L : RESIDUAL_AIM_MG_L;
+}
+
+/** Judges a reading where water is delivered: below its least is a fail, above what may be drunk too. */
+export function judgeDelivered(mgL: number, point: DeliveryPoint, isOutbreak: boolean): Judgement {
+  const params = {
+    residualMgL: mgL,
+    leastMgL: deliveredLeastMgL(point, isOutbreak),
+    point: `point.${point}`,
+  };
+  if (mgL < params.leastMgL)
+    return judge('refuse', message('delivered.low', params), 'sphere', {
+      remedy: message('delivered.low.remedy'),
+    });
+  const high = judgeResidual({ method: 'dpd', mgL });
+  return high.verdict === 'ok' ? judge('ok', message('delivered.good', params), 'sphere') : high;
 }

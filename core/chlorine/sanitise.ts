@@ -1,7 +1,7 @@
 import { spoonMl } from './measure.ts';
 
-/** Bleach for a sanitising rinse: 5 mL a litre (a teaspoon a quart), about 300 mg/L with 6 % bleach. */
-export const SANITISE_ML_PER_L = 5;
+/** Available chlorine of a sanitising rinse: 5 mL of 6 % bleach a litre, a teaspoon a quart (US CDC). */
+export const SANITISE_MG_L = 300;
 /** Every face stays wet this long (seconds). */
 export const SANITISE_WET_S = 30;
 
@@ -20,18 +20,18 @@ const LEAST_RINSE_L = 0.5;
 const MOST_RINSE_L = 10;
 
 /**
- * The rinse for a vessel.
+ * The rinse for a vessel: one rule, wherever it is asked.
  * @param nominalL the vessel's volume
  * @param strengthMgMl available chlorine of the bleach
  */
 export function sanitisingRinse(nominalL: number, strengthMgMl: number): SanitisingRinse {
   const waterL = Math.min(MOST_RINSE_L, Math.max(LEAST_RINSE_L, Math.round(nominalL * RINSE_SHARE * 2) / 2));
-  const bleachMl = waterL * SANITISE_ML_PER_L;
+  const bleachMl = (waterL * SANITISE_MG_L) / strengthMgMl;
   return {
     waterL,
     bleachMl,
     teaspoons: bleachMl / spoonMl.tsp,
-    mgL: (bleachMl * strengthMgMl) / waterL,
+    mgL: SANITISE_MG_L,
     wetSeconds: SANITISE_WET_S,
   };
 }

@@ -1,7 +1,8 @@
 import type { CitationId } from '../citations.ts';
 import { type Message, message } from '../judgement.ts';
 import { litresPer, STANDARD_DROPS_PER_ML } from '../units/volume.ts';
-import type { Bleach } from './strength.ts';
+import { MRDL_MG_L } from './residual.ts';
+import { type Bleach, labelStrengthMgMl } from './strength.ts';
 
 /** Water as the eye judges it: below 5 NTU is clear, to 100 cloudy, above that (muddy) no dose is offered. */
 export type Clarity = 'clear' | 'cloudy' | 'muddy';
@@ -29,6 +30,8 @@ export interface DoseCase {
   readonly bleach: Pick<Bleach, 'basis' | 'strength'>;
   /** Strength to dose with (mg/mL), by the chosen school of strength. */
   readonly strengthMgMl: number;
+  /** What the bottle really holds (mg/mL), as measured or as computed from its age; absent where nobody knows. */
+  readonly trueMgMl?: number;
   /** Treated water from the mains, and the free chlorine read in it. */
   readonly isTreatedTap: boolean;
   /** Treated here before, and proved by a reading: its residual may be topped up. */
@@ -61,10 +64,21 @@ const dropsPerGallon: readonly { percent: number; drops: number }[] = [
   { percent: 8.25, drops: 6 },
 ];
 
+const CLEAR_NTU = 5;
+const MUDDY_NTU = 100;
+
 /** Cold or cloudy water takes the double dose of the drop and spoon rules. */
 export const COLD_DOSE_C = 5;
-const isDoubled = (c: DoseCase): boolean =>
-  c.clarity !== 'clear' || (c.temperatureC ?? COLD_DOSE_C) < COLD_DOSE_C;
+// water of which nobody measured the temperature counts as cold
+const isDoubled = (c: DoseCase): boolean => c.clarity !== 'clear' || (c.temperatureC ?? 0) < COLD_DOSE_C;
+
+/** The tables of drops and spoons are made for what the label says: a bottle further off it has no answer in them. */
+const OFF_LABEL_SHARE = 0.2;
+function offLabelShare({ bleach, trueMgMl }: DoseCase): number | undefined {
+  if (trueMgMl === undefined) return undefined;
+  const share = trueMgMl / labelStrengthMgMl(bleach.basis, bleach.strength);
+  return Math.abs(share - 1) > OFF_LABEL_SHARE ? share : undefined;
+}
 
 const EIGHTH_TEASPOON_ML = (litresPer.tsp * 1000) / 8;
 const GALLON_L = litresPer['US gal'];
@@ -101,6 +115,8 @@ function dropsRule(c: DoseCase): DoseAnswer {
     c.bleach.basis === 'wt-naocl' &&
     dropsPerGallon.find(r => Math.abs(r.percent - c.bleach.strength) < 0.005);
   if (!row) return none('drops-rule', 'dose.drops-rule.none', { percent: c.bleach.strength });
+  const share = offLabelShare(c);
+  if (share !== undefined) return none('drops-rule', 'dose.off-label', { share });
   const factor = isDoubled(c) ? 2 : 1;
   const gallons = c.volumeL / GALLON_L;
   const drops = Math.max(1, Math.round(row.drops * factor * gallons));
@@ -120,6 +136,8 @@ function eighthTeaspoon(c: DoseCase): DoseAnswer {
   if (basis !== 'wt-naocl' || strength < 5 || strength > 9) {
     return none('eighth-teaspoon', 'dose.eighth-teaspoon.none', { percent: strength });
   }
+  const share = offLabelShare(c);
+  if (share !== undefined) return none('eighth-teaspoon', 'dose.off-label', { share });
   const factor = isDoubled(c) ? 2 : 1;
   const gallons = c.volumeL / GALLON_L;
   const doseMl = EIGHTH_TEASPOON_ML * factor * gallons;
@@ -145,6 +163,8 @@ function tapAsIs(c: DoseCase): DoseAnswer {
   if (c.residualMgL === undefined) return none('tap-as-is', 'dose.tap-as-is.unread');
   if (c.residualMgL < TAP_RESIDUAL_MG_L)
     return none('tap-as-is', 'dose.tap-as-is.low', { residualMgL: c.residualMgL });
+  if (c.residualMgL > MRDL_MG_L)
+    return none('tap-as-is', 'dose.tap-as-is.high', { residualMgL: c.residualMgL });
   return {
     school: 'tap-as-is',
     answers: true,
@@ -188,11 +208,18 @@ export function doseAnswers(c: DoseCase): DoseAnswer[] {
 }
 
 /**
- * The school to begin with: treated tap with a residual stays as it is, jars that were read decide,
- * an emergency without a meter follows the drop rule, else the target dose.
+ * The school to begin with: treated tap with a residual stays as it is, jars that were read decide, anything else follows
+ * the drop rule. It goes by the water, never by the bottle: where the rule has no answer for a bottle, another one is asked
+ * for and not taken in silence.
  */
 export function defaultDoseSchool(c: DoseCase): DoseSchoolId {
-  const order: DoseSchoolId[] = ['tap-as-is', 'measured-demand', 'drops-rule', 'target-dose'];
-  const answers = doseAnswers(c);
-  return order.find(id => answers.some(a => a.school === id && a.answers)) ?? 'target-dose';
+  const answers = (id: DoseSchoolId) => doseAnswers(c).some(a => a.school === id && a.answers);
+  if (answers('tap-as-is')) return 'tap-as-is';
+  return answers('measured-demand') ? 'measured-demand' : 'drops-rule';
+}
+
+/** Turbidity (NTU) as the eye judges it: clear below 5, cloudy to 100, muddy above. */
+export function clarityOf(ntu: number): Clarity {
+  if (ntu < CLEAR_NTU) return 'clear';
+  return ntu <= MUDDY_NTU ? 'cloudy' : 'muddy';
 }

@@ -19,6 +19,7 @@ const slipsByRatio: readonly { id: string; ratio: number }[] = [
   { id: 'slip.half', ratio: 1 / 2 },
   { id: 'slip.teaspoon-for-tablespoon', ratio: 1 / 3 },
   { id: 'slip.litre-for-gallon', ratio: 1 / litresPer['US gal'] },
+  { id: 'slip.gallon-for-quart', ratio: 1 / 4 },
   { id: 'slip.strength-tenth', ratio: 1 / 10 },
   { id: 'slip.drops-for-ml', ratio: 1 / 20 },
 ];

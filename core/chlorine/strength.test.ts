@@ -4,9 +4,11 @@ import {
   agedStrengthMgMl,
   type Bleach,
   halfLifeDays,
+  judgeBottle,
   judgeProduct,
   labelStrengthMgMl,
   strengthBy,
+  trueStrengthMgMl,
 } from './strength.ts';
 
 const bleach: Bleach = { product: 'plain', basis: 'wt-naocl', strength: 6, madeOn: '2026-03-03', keptC: 14 };
@@ -76,5 +78,31 @@ describe('schools of strength', () => {
     for (const product of ['scented', 'thickened', 'cleaner', 'pool'] as const)
       expect(judgeProduct(product).verdict).toBe('refuse');
     expect(judgeProduct('plain').verdict).toBe('ok');
+  });
+});
+
+describe('a bottle', () => {
+  const verdictOf = (more: Partial<Bleach>, school: Parameters<typeof judgeBottle>[1] = 'replace-yearly') => {
+    const said = judgeBottle({ ...bleach, ...more }, school, '2026-11-25');
+    return said && `${said.verdict} ${said.reason.id}`;
+  };
+  it('above 16 % by weight is no bleach: a powder, or a slip', () => {
+    expect(verdictOf({ strength: 16, madeOn: '2026-11-25' })).toBeUndefined();
+    expect(verdictOf({ strength: 16.1, madeOn: '2026-11-25' })).toBe('refuse strength.not-bleach');
+    expect(verdictOf({ basis: 'wt-available', strength: 65 })).toBe('refuse strength.not-bleach');
+    expect(verdictOf({ basis: 'g-per-l', strength: 65 })).toBeUndefined();
+  });
+  it('below half its label is not for store; the only one there is is dosed by what was measured', () => {
+    expect(verdictOf({ measuredMgMl: 31 })).toBeUndefined();
+    expect(verdictOf({ measuredMgMl: 30 })).toBe('refuse strength.worn');
+    expect(verdictOf({ measuredMgMl: 30 }, 'measured')).toBe('warn strength.worn');
+    // 6 % after three years at 30 °C holds less than half
+    expect(verdictOf({ madeOn: '2023-11-25', keptC: 30 }, 'computed-strength')).toBe('refuse strength.worn');
+  });
+  it('holds what was measured in it, else what its age leaves, else nobody knows', () => {
+    expect(trueStrengthMgMl({ ...bleach, measuredMgMl: 44 }, '2026-11-25')).toBe(44);
+    expect(trueStrengthMgMl(bleach, '2026-11-25')).toBeLessThan(61.8);
+    const { madeOn: _, ...ageless } = bleach;
+    expect(trueStrengthMgMl(ageless, '2026-11-25')).toBeUndefined();
   });
 });

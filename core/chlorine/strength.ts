@@ -156,6 +156,39 @@ function judgeAge(bleach: Bleach, today: Day): Judgement {
   );
 }
 
+/** What a bottle really holds (mg/mL): as measured, else as computed from its age; undefined where nobody knows its age. */
+export function trueStrengthMgMl(bleach: Bleach, today: Day): number | undefined {
+  if (bleach.measuredMgMl !== undefined) return bleach.measuredMgMl;
+  if (!bleach.madeOn) return undefined;
+  const days = Math.max(0, daysBetween(bleach.madeOn, today));
+  return agedStrengthMgMl(labelStrengthMgMl(bleach.basis, bleach.strength), days, bleach.keptC);
+}
+
+/** Below this share of its label a bottle is not for store: what was chlorine has become chlorate. */
+export const WORN_SHARE = 0.5;
+/** Hypochlorite solution is not sold above this (wt %). */
+export const MOST_WEIGHT_PERCENT = 16;
+
+/**
+ * Judges what is in a bottle whatever the school: a label that cannot be bleach, and one that has lost more than half. Where
+ * a worn bottle is all there is, it is dosed by its measured strength.
+ * @returns undefined where nothing speaks against it
+ */
+export function judgeBottle(bleach: Bleach, school: StrengthSchoolId, today: Day): Judgement | undefined {
+  const isWeight = bleach.basis === 'wt-naocl' || bleach.basis === 'wt-available';
+  if (isWeight && bleach.strength > MOST_WEIGHT_PERCENT)
+    return judge('refuse', message('strength.not-bleach', { percent: bleach.strength }), 'awwa', {
+      remedy: message('strength.not-bleach.remedy'),
+    });
+  const mgMl = trueStrengthMgMl(bleach, today);
+  const labelMgMl = labelStrengthMgMl(bleach.basis, bleach.strength);
+  if (mgMl === undefined || mgMl >= WORN_SHARE * labelMgMl) return undefined;
+  const isMeasured = school === 'measured' && bleach.measuredMgMl !== undefined;
+  return judge(isMeasured ? 'warn' : 'refuse', message('strength.worn', { mgMl, labelMgMl }), 'who-gdwq', {
+    remedy: message(isMeasured ? 'strength.worn.measured' : 'strength.worn.remedy'),
+  });
+}
+
 /** Refuses everything but plain sodium hypochlorite. */
 export function judgeProduct(product: BleachProduct): Judgement {
   return product === 'plain'

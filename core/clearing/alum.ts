@@ -11,8 +11,8 @@ export const ALKALINITY_LEFT_MG_L = 20;
 /** A 1 % stock holds 10 g in a litre: a millilitre in a litre of water is 10 mg/L. */
 export const STOCK_MG_ML = 10;
 
-/** Outside of it aluminium stays dissolved in the water. */
-export const ALUM_PH = [5.5, 7.5] as const;
+/** The pH after dosing, outside of which aluminium stays dissolved: alum sours the water, so a hard river of pH 8 is cleared. */
+export const ALUM_PH = [5.5, 7.8] as const;
 
 export const looks = ['cloudy', 'hazy', 'clear'] as const;
 export type Look = (typeof looks)[number];

@@ -1,4 +1,6 @@
 import { type Judgement, judge, message } from '../judgement.ts';
+import type { WaterGrade } from '../quality/fitness.ts';
+import type { Material } from './kinds.ts';
 
 /** What a vessel held before it came here. */
 export type HeldBefore = 'new' | 'water' | 'food' | 'milk-juice' | 'chemical' | 'unknown';
@@ -12,7 +14,9 @@ export type Finding =
   | 'algae'
   | 'broken-seal'
   | 'frozen-sound'
-  | 'near-fuel';
+  | 'near-fuel'
+  /** New concrete has given off its lime: the water in it reads pH 9 or lower. */
+  | 'lime-gone';
 
 /** Judges a vessel's past. Chemicals, fuel and pesticide never wash out; milk and juice feed germs in the seams. */
 export function judgeHeldBefore(heldBefore: HeldBefore): Judgement {
@@ -24,7 +28,7 @@ export function judgeHeldBefore(heldBefore: HeldBefore): Judgement {
       return judge('warn', message('vessel.food'), 'cdc-storage', { remedy: message('vessel.food.remedy') });
     default:
       return judge('refuse', message(`vessel.${heldBefore}`), 'cdc-storage', {
-        remedy: message('vessel.unfit.remedy'),
+        remedy: message(heldBefore === 'chemical' ? 'vessel.chemical.remedy' : 'vessel.unfit.remedy'),
       });
   }
 }
@@ -34,6 +38,7 @@ export function judgeFinding(found: Finding): Judgement {
   switch (found) {
     case 'sound':
     case 'frozen-sound':
+    case 'lime-gone':
       return judge('ok', message(`found.${found}`), 'practice');
     case 'broken-seal':
       return judge('warn', message('found.broken-seal'), 'cdc-storage', {
@@ -44,4 +49,54 @@ export function judgeFinding(found: Finding): Judgement {
         remedy: message('vessel.unfit.remedy'),
       });
   }
+}
+
+/** A vessel as far as it bears on the water in it. */
+export interface VesselCase {
+  readonly role: 'clean' | 'raw';
+  readonly heldBefore: HeldBefore;
+  readonly material: Material;
+  /** Its lime was found gone, where it is of new concrete. */
+  readonly isCured: boolean;
+  /** What the last look at it found, since this water is in it. */
+  readonly found?: Finding;
+  /** Chlorinated water stands in it. */
+  readonly isChlorinated: boolean;
+}
+
+/** No better than `most` whatever was done to the water; a caution alone leaves it as it is. */
+export interface VesselFitness {
+  readonly most: WaterGrade;
+  readonly judgement: Judgement;
+}
+
+const utilityOnly = (verdict: 'warn' | 'refuse', id: string): VesselFitness => ({
+  most: 'utility',
+  judgement: judge(verdict, message(id), 'cdc-storage', { remedy: message(`${id}.remedy`) }),
+});
+
+/** Findings that end a vessel for drinking water until it was cleaned or replaced. */
+const spoils: readonly Finding[] = ['cracked', 'smell', 'algae', 'near-fuel'];
+
+/**
+ * What a vessel leaves of its water, the gravest first; undefined where nothing speaks against it.
+ * One that held chemicals, fuel or pesticide holds no water at all, not for washing either: animals drink that.
+ */
+export function judgeVessel(v: VesselCase): VesselFitness | undefined {
+  if (v.heldBefore === 'chemical') return { most: 'never', judgement: judgeHeldBefore('chemical') };
+  const past = judgeHeldBefore(v.heldBefore);
+  if (past.verdict === 'refuse') return { most: 'utility', judgement: past };
+  if (v.material === 'copper') return utilityOnly('refuse', 'vessel.copper');
+  if (v.material === 'concrete' && v.heldBefore === 'new' && !v.isCured)
+    return utilityOnly('warn', 'vessel.concrete-new');
+  if (v.found && spoils.includes(v.found)) return { most: 'utility', judgement: judgeFinding(v.found) };
+  if (v.role === 'raw') return utilityOnly('warn', 'state.raw-vessel');
+  if (v.isChlorinated && (v.material === 'concrete' || v.material === 'galvanised'))
+    return {
+      most: 'drinking',
+      judgement: judge('warn', message(`vessel.${v.material}`), 'who-gdwq', {
+        remedy: message('vessel.eats-chlorine.remedy'),
+      }),
+    };
+  return undefined;
 }

@@ -1,4 +1,14 @@
-export type Material = 'PET' | 'HDPE' | 'glass' | 'steel' | 'foil';
+export const materials = [
+  'PET',
+  'HDPE',
+  'glass',
+  'steel',
+  'foil',
+  'concrete',
+  'galvanised',
+  'copper',
+] as const;
+export type Material = (typeof materials)[number];
 
 /** How a kind is drawn in the section. */
 export type Shape = 'bottle' | 'jar' | 'jug' | 'can' | 'cube' | 'drum' | 'tote' | 'tank' | 'pouch';

@@ -2,7 +2,12 @@ import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { seedKinds } from './kinds.ts';
-import { guessFields, type ListOptions, readDate, readList, readSize } from './list.ts';
+import { type ListOptions, readList } from './list.ts';
+import { readDate } from './listDate.ts';
+import { guessFields, headLine } from './listFields.ts';
+import { readSize, unitOfHeading } from './listSize.ts';
+import { decodeList } from './listText.ts';
+import { forbidsDrinking, readWater } from './listWater.ts';
 
 const { data } = Papa.parse<string[]>(
   readFileSync(new URL('./fixtures/hand-kept-list.csv', import.meta.url), 'utf8').trimEnd(),
@@ -10,6 +15,7 @@ const { data } = Papa.parse<string[]>(
 const [heading = [], ...lines] = data;
 const options: ListOptions = {
   fields: guessFields(heading),
+  headings: heading,
   kinds: seedKinds,
   system: 'US',
   dayFirst: true,
@@ -54,12 +60,239 @@ describe('a date', () => {
   });
 });
 
-it('a size is read as people write it', () => {
-  expect(readSize('5 gal', 'US')?.litres).toBeCloseTo(18.93, 2);
-  expect(readSize('5 gal', 'imperial')?.litres).toBeCloseTo(22.73, 2);
-  expect(readSize('2 x 1.5 l', 'metric')).toMatchObject({ count: 2, litres: 1.5 });
-  expect(readSize('208L barrel', 'metric')).toMatchObject({ count: 1, litres: 208, shape: 'drum' });
-  expect(readSize('bucket', 'metric')).toBeUndefined();
+describe('a size', () => {
+  const gal = 3.785411784;
+  it.each([
+    ['5 gal', { count: 1, litres: 5 * gal }],
+    ['20-gal', { count: 1, litres: 20 * gal }],
+    ['20 000 L', { count: 1, litres: 20_000 }],
+    ['two 20 L', { count: 2, litres: 20 }],
+    ['20 L x 3', { count: 3, litres: 20 }],
+    ['2 x 1.5 l', { count: 2, litres: 1.5 }],
+    ['3 × 26 L cube with tap', { count: 3, litres: 26, shape: 'cube' }],
+    ['55 gallon (half)', { count: 1, litres: 55 * gal, share: 0.5 }],
+    ['20 litre can half full', { count: 1, litres: 20, shape: 'can', share: 0.5 }],
+    ['1 1/2 gal', { count: 1, litres: 1.5 * gal }],
+    ['½ gal', { count: 1, litres: gal / 2 }],
+    ['208L barrel', { count: 1, litres: 208, shape: 'drum' }],
+    ['55 gal drum (blue, plastic)', { count: 1, litres: 55 * gal, shape: 'drum' }],
+    ['5 gal 2 qt', { count: 1, litres: 5.5 * gal }],
+  ] as const)('%s', (text, size) => {
+    const read = readSize(text, { units: 'US' });
+    expect(read).toMatchObject({ ...size, litres: expect.closeTo(size.litres, 6) });
+    if (typeof read === 'object') expect(Object.keys(read).sort()).toEqual(Object.keys(size).sort());
+  });
+
+  it.each([
+    ['1/2', 'no-unit'],
+    ['500', 'no-unit'],
+    ['-20 L', 'negative'],
+    ['1.500 L', 'two-ways'],
+    ['1,000 L tote', 'two-ways'],
+    ['7 or 8 L', 'unread'],
+    ['bucket', 'unread'],
+    ['2 20 L jugs', 'unread'],
+    ['20 L or so', 'unread'],
+  ] as const)('%s is asked: %s', (text, why) => {
+    expect(readSize(text, { units: 'US' })).toBe(why);
+  });
+
+  it('takes the unit of its column, and the decimal mark that somebody named', () => {
+    expect(readSize('500', { units: 'metric', unit: 'mL' })).toMatchObject({ litres: 0.5 });
+    expect(readSize('5', { units: 'US', unit: 'US gal' })).toMatchObject({
+      litres: expect.closeTo(18.927, 3),
+    });
+    expect(readSize('1.500 L', { units: 'metric', decimal: ',' })).toMatchObject({ litres: 1500 });
+    expect(readSize('1.500 L', { units: 'metric', decimal: '.' })).toMatchObject({ litres: 1.5 });
+    expect(readSize('1,000 L tote', { units: 'metric', decimal: '.' })).toMatchObject({ litres: 1000 });
+    expect(unitOfHeading('Size (gal)', 'imp gal')).toBe('imp gal');
+    expect(unitOfHeading('How big, ml', 'US gal')).toBe('mL');
+    expect(unitOfHeading('Label', 'US gal')).toBeUndefined();
+  });
+
+  it('of an imperial list is imperial', () => {
+    expect(readSize('5 gal', { units: 'imperial' })).toMatchObject({ litres: expect.closeTo(22.73, 2) });
+  });
+});
+
+describe('the water of a row', () => {
+  it.each([
+    ['tap', 'treated-tap'],
+    ['Mains water', 'treated-tap'],
+    ['bottled', 'bought'],
+    ['from the shop', 'bought'],
+    ['stored rainwater', 'rain'],
+    ['snow melt, not treated yet', 'snow'],
+    ['river - needs boiling', 'river'],
+    ['the old well', 'well'],
+    ['dunno', 'unknown'],
+    ['?', 'unknown'],
+    ['empty', 'empty'],
+    ['treated-tap', 'treated-tap'],
+  ] as const)('“%s” is %s', (text, water) => expect(readWater(text)).toBe(water));
+
+  it.each([
+    'untreated',
+    'to be treated',
+    'tap - unsafe boil notice',
+    'undrinkable bottled',
+    'un-treated tap',
+    'not tap',
+    'mains?',
+    'rain/tap mix',
+    'boiled stream',
+    'filtered rain',
+    'rain (treated)',
+    'well, tested',
+    'treated',
+    'drinking water',
+    'tap water, do not drink',
+    'spring water (bottled)',
+  ])('“%s” is asked', text => expect(readWater(text)).toBeUndefined());
+
+  it('is never drunk by a word with anything beside it', () => {
+    const beside = [
+      'not',
+      'no',
+      'un',
+      'bad',
+      'old',
+      'maybe',
+      'or rain',
+      '/ pond',
+      'unsafe',
+      'mixed',
+      'for flushing',
+    ];
+    for (const word of ['tap', 'mains', 'bottled', 'bought', 'canned', 'city water'])
+      for (const other of beside)
+        for (const text of [`${word} ${other}`, `${other} ${word}`, `${word}, ${other}`])
+          expect(['treated-tap', 'bought', 'canned', 'pouch'], text).not.toContain(readWater(text));
+  });
+
+  it('is not drunk where somebody wrote so beside it', () => {
+    for (const text of [
+      'DO NOT DRINK',
+      "don't drink",
+      'not for drinking',
+      'non-potable',
+      'unsafe',
+      'contaminated',
+    ])
+      expect(forbidsDrinking(text), text).toBe(true);
+    for (const text of ['lid stiff', 'under the sink', 'drinking water for the school'])
+      expect(forbidsDrinking(text), text).toBe(false);
+  });
+});
+
+describe('a list as it is kept', () => {
+  const read = (csv: string, more: Partial<ListOptions> = {}) => {
+    const table = Papa.parse<string[]>(csv.trim()).data;
+    const head = headLine(table);
+    const headings = table[head]!;
+    return readList(table.slice(head + 1), {
+      ...options,
+      fields: guessFields(headings),
+      headings,
+      firstLine: head + 2,
+      ...more,
+    });
+  };
+  const all = (csv: string, more: Partial<ListOptions> = {}) =>
+    read(csv, more).rows.flatMap(r => r.proposals);
+  const said = (csv: string) =>
+    read(csv).rows.flatMap(r => r.judgements.map(j => `${r.line} ${j.judgement.reason.id}`));
+
+  it('with a title above and a sum below', () => {
+    const csv = 'Water in the barn,,\nas of May,,\nLabel,Size,Place\nB1,20 L,Barn\nTotal,20 L,';
+    expect(said(csv)).toEqual(['5 list.total']);
+    expect(all(csv)).toMatchObject([{ code: 'B1', place: 'Barn' }]);
+  });
+
+  it('with the unit in its heading, in a column of its own, or nowhere', () => {
+    expect(all('Size (gal),Place\n5,Barn')).toMatchObject([{ kind: { id: 'jug-18.9l' } }]);
+    expect(all('Size,Unit,Place\n500,mL,Barn\n20,L,Barn')).toMatchObject([
+      { kind: { nominalL: 0.5 } },
+      { kind: { nominalL: 20 } },
+    ]);
+    expect(read('Size,Place\n20,Barn\n26,Barn').unitless).toEqual([0]);
+    expect(all('Size,Place\n20,Barn', { columnUnit: { 0: 'L' } })).toHaveLength(1);
+  });
+
+  it('asks about a wording once, and takes the answer for every row', () => {
+    const csv = 'Size,Place,Water,Filled\n20 L,Barn,untreated,2026-05-01\n20 L,Barn,Untreated!,2026-05-02';
+    expect(read(csv).askedWaters).toEqual(['untreated']);
+    expect(all(csv)).toEqual([]);
+    expect(all(csv, { waters: { untreated: 'well' } })).toMatchObject([{ water: 'well' }, { water: 'well' }]);
+  });
+
+  it('takes no best-before for a day of filling', () => {
+    const csv = 'Size,Place,Water,Best before date\n1.5 L,Barn,bought,2027-05-01';
+    expect(all(csv)).toMatchObject([{ printedUntil: '2027-05-01', filledOn: '2025-11-25' }]);
+  });
+
+  it('is half full where it says so, and six of a size are six', () => {
+    expect(all('Size,Place,Water,Filled\n55 gallon drum (half),Barn,tap,2026-05-01')[0]!.litres).toBeCloseTo(
+      98.8,
+      1,
+    );
+    expect(all('Size,Place\n6 x 20 L,Barn')).toHaveLength(6);
+    expect(all('Size,Qty,Place\n20 L,90,Barn')).toHaveLength(90);
+  });
+
+  it('of the export keeps what failed, is condemned, held chemicals, is raw or waits', () => {
+    const head =
+      'code,kind,place,building,held_before,role,water,origin,sealed,litres,residual_mg_l,filled,good_until,state,note';
+    const row = (...cells: string[]) => `${head}\n${cells.join(',')}`;
+    const ready = [
+      'A',
+      'can-20l',
+      'Cellar',
+      'Hall',
+      'water',
+      'clean',
+      'treated-tap',
+      '',
+      'yes',
+      '19',
+      '',
+      '2026-06-01',
+      '',
+      'ready',
+      '',
+    ];
+    const changed = (more: Record<string, string>) =>
+      all(row(...ready.map((cell, i) => more[head.split(',')[i]!] ?? cell)))[0]!;
+    expect(changed({})).toMatchObject({
+      building: 'Hall',
+      role: 'clean',
+      heldBefore: 'water',
+      water: 'treated-tap',
+    });
+    expect(changed({ state: 'failed' })).toMatchObject({ mark: 'failed' });
+    expect(changed({ state: 'condemned' })).toMatchObject({ mark: 'condemned' });
+    expect(changed({ state: 'waiting' })).toMatchObject({ mark: 'waiting' });
+    expect(changed({ state: 'utility' })).toMatchObject({ role: 'raw' });
+    expect(changed({ role: 'raw' })).toMatchObject({ role: 'raw' });
+    expect(changed({ held_before: 'chemicals' })).toMatchObject({ heldBefore: 'chemical' });
+    expect(changed({ held_before: 'who can say' })).toMatchObject({ heldBefore: 'unknown' });
+    expect(changed({ note: 'DO NOT DRINK' })).toMatchObject({ role: 'raw' });
+    expect(changed({ state: 'DO NOT DRINK' })).toMatchObject({ role: 'raw' });
+    expect(changed({ water: 'well', origin: 'protected', residual_mg_l: '0.4', sealed: 'no' })).toMatchObject(
+      {
+        water: 'well',
+        origin: { protection: 'protected' },
+        residualMgL: 0.4,
+        sealed: false,
+      },
+    );
+  });
+
+  it('comes in the letters of its time', () => {
+    expect(decodeList(new Uint8Array([0xbd, 0x20, 0x67, 0x61, 0x6c]))).toBe('½ gal');
+    expect(decodeList(new Uint8Array([0xff, 0xfe, 0x35, 0x00]))).toBe('5');
+    expect(decodeList(new TextEncoder().encode('½ gal'))).toBe('½ gal');
+  });
 });
 
 describe('a messy list of 120 rows', () => {

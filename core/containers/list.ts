@@ -1,190 +1,53 @@
 import { addMonths, type Day } from '../calendar/day.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
-import type { Water } from '../rotation/waters.ts';
-import { parseQuantity } from '../units/quantity.ts';
+import type { Water } from '../sources/waters.ts';
+import { asItComes, type Origin, originAnswers } from '../sources/waters.ts';
+import type { DecimalMark } from '../units/number.ts';
 import type { UnitSystem } from '../units/system.ts';
-import { type ContainerKind, type Shape, usableL } from './kinds.ts';
+import type { HeldBefore } from './fitness.ts';
+import { type ContainerKind, usableL } from './kinds.ts';
+import { readDate } from './listDate.ts';
+import type { ListField } from './listFields.ts';
+import { type ColumnUnit, type ReadSize, readSize, readVolume, unitOfHeading } from './listSize.ts';
+import { forbidsDrinking, type ListedWater, readWater, wordingOf } from './listWater.ts';
 
-/** What a column of a hand-kept list may hold. */
-export type ListField =
-  | 'code'
-  | 'size'
-  | 'count'
-  | 'place'
-  | 'shelf'
-  | 'water'
-  | 'litres'
-  | 'filled'
-  | 'note'
-  | 'ignore';
-export const listFields: readonly ListField[] = [
-  'code',
-  'size',
-  'count',
-  'place',
-  'shelf',
-  'water',
-  'litres',
-  'filled',
-  'note',
-  'ignore',
-];
+/** Volumes this close are the same kind under another name; further off it is asked. */
+const LIKE_SHARE = 0.05;
+/** Nearer than this nobody would call it another size. */
+const SAME_SHARE = 0.01;
+/** Most containers that one row may stand for. */
+const MOST_IN_ROW = 2000;
 
-/** Words that headings are written with, the surest first. */
-const headings: readonly (readonly [ListField, readonly string[]])[] = [
-  ['filled', ['filled', 'fill date', 'date', 'since', 'when', 'packed', 'stored on']],
-  ['code', ['code', 'label', 'id', 'tag', 'no', 'nr', 'number', '#', 'name']],
-  ['count', ['count', 'qty', 'quantity', 'how many', 'pieces', 'pcs']],
-  ['size', ['size', 'container', 'kind', 'type', 'vessel', 'capacity', 'what']],
-  ['litres', ['litres', 'liters', 'amount', 'contents l', 'holds', 'volume', 'in it']],
-  ['shelf', ['shelf', 'bay', 'rack']],
-  ['place', ['place', 'where', 'location', 'room', 'stored', 'site']],
-  ['water', ['water', 'source', 'contents', 'from', 'water type']],
-  ['note', ['note', 'notes', 'remark', 'remarks', 'comment', 'other']],
-];
-
-const plain = (text: string): string =>
-  text
-    .toLowerCase()
-    .replace(/[^\p{L}\p{N}#]+/gu, ' ')
-    .trim();
-
-/** What each column holds, by its heading; every field is guessed once. */
-export function guessFields(headingRow: readonly string[]): ListField[] {
-  const taken = new Set<ListField>();
-  const guess = (
-    cell: string,
-    isMatch: (heading: string, word: string) => boolean,
-  ): ListField | undefined => {
-    const heading = plain(cell);
-    return headings.find(([field, words]) => !taken.has(field) && words.some(w => isMatch(heading, w)))?.[0];
-  };
-  const found = new Map<number, ListField>();
-  // headings that are exactly a word go first, so that "date filled" does not lose to "date" elsewhere
-  for (const isMatch of [
-    (h: string, w: string) => h === w,
-    (h: string, w: string) => h.split(' ').includes(w),
-    (h: string, w: string) => w.length > 3 && h.includes(w),
-  ]) {
-    headingRow.forEach((cell, i) => {
-      if (found.has(i)) return;
-      const field = guess(cell, isMatch);
-      if (!field) return;
-      found.set(i, field);
-      taken.add(field);
-    });
-  }
-  return headingRow.map((_, i) => found.get(i) ?? 'ignore');
-}
-
-const waterWords: readonly (readonly [Water, RegExp])[] = [
-  ['canned', /canned|jarred/],
-  ['pouch', /pouch|sachet/],
-  ['bought', /bought|shop|store|mineral|bottled|supermarket/],
-  ['rain', /rain|roof|butt/],
-  ['spring', /spring/],
-  ['stream', /stream|beck|river|burn|creek/],
-  ['pond', /pond|lake|tarn/],
-  ['well', /well|bore/],
-  ['treated-tap', /tap|mains|town|city|kitchen|treated/],
-];
-
-const shapeWords: readonly (readonly [Shape, RegExp])[] = [
-  ['drum', /drum|barrel/],
-  ['tote', /tote|caged|ibc/],
-  ['can', /jerry|can\b/],
-  ['jug', /jug|carboy|demijohn|cooler/],
-  ['cube', /cube|carrier/],
-  ['jar', /jar/],
-  ['bottle', /bottle|pet\b/],
-  ['pouch', /pouch|sachet/],
-  ['tank', /tank|cistern/],
-];
-
-const months = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
-
-export type ReadDate =
-  | { readonly day: Day; readonly isMonthOnly?: boolean }
-  | { readonly unclear: true }
-  | undefined;
-
-const dayText = (year: number, month: number, day: number): Day | undefined => {
-  const full = year < 100 ? 2000 + year : year;
-  const text = `${full}-${String(month).padStart(2, '0')}-${String(day).padStart(2, '0')}`;
-  const isReal =
-    month >= 1 &&
-    month <= 12 &&
-    day >= 1 &&
-    addMonths(`${full}-01-${String(Math.min(day, 31)).padStart(2, '0')}`, month - 1) === text;
-  return isReal ? text : undefined;
-};
-
-/** Reads a date as people write it; 3/4/26 is unclear until somebody says which comes first. */
-export function readDate(text: string, dayFirst: boolean | undefined): ReadDate {
-  const t = text.trim().toLowerCase();
-  const iso = /^(\d{4})[-./](\d{1,2})[-./](\d{1,2})$/.exec(t);
-  const named =
-    /^(?:(\d{1,2})(?:st|nd|rd|th)?[ .-]+)?([a-z]{3})[a-z]*[ .,'-]+(?:(\d{1,2})(?:st|nd|rd|th)?,?[ ]+)?'?(\d{4}|\d{2})$/.exec(
-      t,
-    );
-  const numbers = /^(\d{1,2})[-./](\d{1,2})[-./](\d{4}|\d{2})$/.exec(t);
-  const asDay = (day: Day | undefined, more = {}): ReadDate => (day ? { day, ...more } : undefined);
-  if (iso) return asDay(dayText(Number(iso[1]), Number(iso[2]), Number(iso[3])));
-  if (named) {
-    const month = months.indexOf(named[2]!) + 1;
-    const day = named[1] ?? named[3];
-    return asDay(dayText(Number(named[4]), month, day ? Number(day) : 1), day ? {} : { isMonthOnly: true });
-  }
-  if (!numbers) return undefined;
-  const [a, b, year] = [Number(numbers[1]), Number(numbers[2]), Number(numbers[3])];
-  if (a > 12 && b > 12) return undefined;
-  if (a > 12 || (a === b && a <= 12)) return asDay(dayText(year, b, a));
-  if (b > 12) return asDay(dayText(year, a, b));
-  if (dayFirst === undefined) return { unclear: true };
-  return asDay(dayFirst ? dayText(year, b, a) : dayText(year, a, b));
-}
-
-/** "2 x 1.5 l" is two of them. */
-export function readSize(
-  text: string,
-  system: UnitSystem,
-): { count: number; litres: number; shape?: Shape } | undefined {
-  const t = text.trim().toLowerCase();
-  const times = /^(\d+)\s*(?:x|×|\*)\s*(.+)$/.exec(t);
-  const rest = times ? times[2]! : t;
-  const figure =
-    /[\d.,½¼¾⅛]+\s*(?:us |imp |imperial )?(?:gal(?:lon)?s?|l(?:it(?:er|re)s?|tr)?|ml|qts?|quarts?|oz)?\b/.exec(
-      rest,
-    );
-  if (!figure) return undefined;
-  const parsed = parseQuantity(figure[0].trim(), 'volumeL', system, 'l');
-  if (!parsed.ok || parsed.value <= 0) return undefined;
-  const shape = shapeWords.find(([, word]) => word.test(rest))?.[0];
-  return { count: times ? Number(times[1]) : 1, litres: parsed.value, ...(shape ? { shape } : {}) };
-}
-
-/** Volumes this close are the same kind under another name: 5 gal is sold as 18.9 and as 20 L. */
-const LIKE_SHARE = 0.08;
-
-function kindFor(
-  size: { litres: number; shape?: Shape },
-  kinds: readonly ContainerKind[],
-): ContainerKind | undefined {
+function kindFor(size: ReadSize, kinds: readonly ContainerKind[]): ContainerKind | undefined {
   const near = kinds
     .filter(k => Math.abs(k.nominalL / size.litres - 1) <= LIKE_SHARE)
     .sort((a, b) => Math.abs(a.nominalL - size.litres) - Math.abs(b.nominalL - size.litres));
   return near.find(k => k.shape === size.shape) ?? near[0];
 }
 
+/** What a list says that a vessel is, beside the water in it. */
+export type ListedMark = 'failed' | 'condemned' | 'waiting';
+
 /** A container that a row asks to set down. */
 export interface Proposal {
   readonly code: string | undefined;
   readonly kind: ContainerKind;
   readonly place: string;
+  readonly building?: string;
   readonly shelf?: string;
+  readonly role: 'clean' | 'raw';
+  readonly heldBefore: HeldBefore;
+  readonly setApart?: string;
   readonly water?: Water;
+  readonly origin?: Origin;
   readonly litres?: number;
+  readonly sealed?: boolean;
   readonly filledOn?: Day;
+  readonly printedUntil?: Day;
+  /** It was opened, nobody wrote when. */
+  readonly isOpen?: true;
+  readonly residualMgL?: number;
+  readonly mark?: ListedMark;
   readonly note?: string;
 }
 
@@ -195,7 +58,7 @@ export interface CellJudgement {
 }
 
 export interface ListRow {
-  /** Line of the list, the heading being 1. */
+  /** Line of the list, the first being 1. */
   readonly line: number;
   readonly cells: readonly string[];
   readonly judgements: readonly CellJudgement[];
@@ -208,16 +71,30 @@ export interface ListReading {
   readonly rows: readonly ListRow[];
   /** Dates that can be read two ways, until `dayFirst` is answered. */
   readonly unclearDates: number;
+  /** Numbers that can be read two ways, until `decimal` is answered. */
+  readonly unclearNumbers: number;
+  /** Columns with figures that have no unit, until `columnUnit` is answered. */
+  readonly unitless: readonly number[];
+  /** Wordings of water that are asked, until `waters` answers them. */
+  readonly askedWaters: readonly string[];
 }
 
 export interface ListOptions {
   readonly fields: readonly ListField[];
+  readonly headings: readonly string[];
   readonly kinds: readonly ContainerKind[];
   readonly system: UnitSystem;
   readonly dayFirst?: boolean;
+  readonly decimal?: DecimalMark;
+  /** Units of columns whose figures have none, by column. */
+  readonly columnUnit?: Readonly<Record<number, ColumnUnit>>;
+  /** What wordings mean, as somebody answered. */
+  readonly waters?: Readonly<Record<string, ListedWater>>;
   readonly today: Day;
   /** Containers there are: their kind and fill day by code in lower case. */
   readonly known: ReadonlyMap<string, { kind: string; filledOn?: Day }>;
+  /** Line of the first row. */
+  readonly firstLine?: number;
 }
 
 const refuse = (id: string, params?: Record<string, string | number>): Judgement =>
@@ -225,120 +102,313 @@ const refuse = (id: string, params?: Record<string, string | number>): Judgement
 const warn = (id: string, params?: Record<string, string | number>): Judgement =>
   judge('warn', message(`list.${id}`, params), 'record');
 
-/** Most containers that one row may stand for. */
-const MOST_IN_ROW = 60;
-
 /**
- * Reads a hand-kept list, row by row, and judges every cell. Nothing is guessed in silence:
- * what was guessed is warned of, and what cannot be read is refused with its row and column.
+ * Reads a hand-kept list, row by row, and judges every cell. Nothing is guessed in silence: what was guessed is warned of, what
+ * can mean two things is asked once, and what cannot be read is refused with its row and column. Water counts for drinking
+ * only by a word that means it and nothing else (see listWater.ts).
  */
 export function readList(lines: readonly (readonly string[])[], options: ListOptions): ListReading {
   const seen = new Map<string, number>();
   const rows: ListRow[] = [];
-  let unclearDates = 0;
+  const asked = { dates: 0, numbers: 0, units: new Set<number>(), waters: new Set<string>() };
   lines.forEach((cells, i) => {
-    const line = i + 2;
+    const line = i + (options.firstLine ?? 2);
     if (cells.every(c => c.trim() === '')) return;
-    const row = readRow(cells, line, options, seen);
-    unclearDates += row.judgements.filter(j => j.judgement.reason.id === 'list.date-unclear').length;
+    const row = isTotal(cells) ? totalRow(cells, line) : new RowReader(cells, line, options, seen).read();
+    for (const { column, judgement } of row.judgements) {
+      const { id, params } = judgement.reason;
+      if (id === 'list.date-unclear') asked.dates += 1;
+      if (id === 'list.number-unclear') asked.numbers += 1;
+      if (id === 'list.no-unit') asked.units.add(column);
+      if (id === 'list.water-asked') asked.waters.add(String(params?.wording));
+    }
     rows.push(row);
   });
-  return { rows, unclearDates };
-}
-
-function readRow(cells: readonly string[], line: number, o: ListOptions, seen: Map<string, number>): ListRow {
-  const judgements: CellJudgement[] = [];
-  const at = (field: ListField) => o.fields.indexOf(field);
-  const text = (field: ListField) => cells[at(field)]?.trim() ?? '';
-  const say = (field: ListField, judgement: Judgement) => judgements.push({ column: at(field), judgement });
-
-  const size = readSize(text('size'), o.system);
-  const kind = size && kindFor(size, o.kinds);
-  if (text('size') === '') say('size', refuse('no-size'));
-  else if (!size) say('size', refuse('size-unread', { text: text('size') }));
-  else if (!kind) say('size', refuse('no-kind', { litres: size.litres }));
-  else if (Math.abs(kind.nominalL / size.litres - 1) > 0.01)
-    say('size', warn('kind-near', { litres: size.litres, nominalL: kind.nominalL }));
-
-  let count = size?.count ?? 1;
-  if (text('count') !== '') {
-    const asked = Number(text('count').replace(/[x×]/gi, '').trim());
-    if (!Number.isInteger(asked) || asked < 1 || asked > MOST_IN_ROW)
-      say('count', refuse('count-unread', { text: text('count') }));
-    else count *= asked;
-  }
-  if (text('place') === '') say('place', refuse('no-place'));
-
-  const code = text('code');
-  const key = code.toLowerCase();
-  const known = code ? o.known.get(key) : undefined;
-  const before = seen.get(key);
-  if (code && before !== undefined) say('code', refuse('code-twice', { code, line: before }));
-  if (code) seen.set(key, before ?? line);
-  if (code && count > 1) say('code', warn('code-for-many', { code, count }));
-
-  const date = text('filled') === '' ? undefined : readDate(text('filled'), o.dayFirst);
-  const filledOn = date && 'day' in date ? date.day : undefined;
-  if (text('filled') !== '') {
-    if (!date) say('filled', refuse('date-unread', { text: text('filled') }));
-    else if ('unclear' in date) say('filled', refuse('date-unclear', { text: text('filled') }));
-    else if (date.day > o.today) say('filled', refuse('date-future', { filledDay: date.day }));
-    else if (date.isMonthOnly) say('filled', warn('month-only', { filledDay: date.day }));
-  }
-
-  const litres = readLitres(text('litres'), o.system, kind);
-  if (litres === null) say('litres', refuse('litres-unread', { text: text('litres') }));
-  else if (litres !== undefined && kind && litres > kind.nominalL * 1.02)
-    say('litres', refuse('overfull', { litres, nominalL: kind.nominalL }));
-
-  const word = plain(text('water'));
-  const isEmpty = word === 'empty' || litres === 0;
-  const water = isEmpty ? undefined : waterWords.find(([, pattern]) => pattern.test(word))?.[0];
-  if (!isEmpty && word !== '' && !water) say('water', warn('water-unknown', { text: text('water') }));
-  if (!isEmpty && word === '' && filledOn) say('water', warn('water-missing'));
-  if (!isEmpty && word !== '' && text('filled') === '') say('filled', warn('date-missing'));
-
-  const isKnown = known !== undefined && known.kind === kind?.id && known.filledOn === filledOn;
-  if (isKnown) say('code', warn('known', { code }));
-  else if (known) say('code', refuse('code-there', { code }));
-
-  const isRefused = judgements.some(j => j.judgement.verdict === 'refuse');
-  if (isRefused || isKnown || !kind) return { line, cells, judgements, proposals: [], isKnown };
-  // water of which nobody wrote down when it was filled counts as old: it was there a year ago for all one knows
-  const fill =
-    isEmpty || (word === '' && !filledOn && litres === undefined)
-      ? {}
-      : {
-          water: water ?? ('unknown' as const),
-          litres: litres ?? usableL(kind),
-          filledOn: filledOn ?? addMonths(o.today, -12),
-        };
-  const proposal: Proposal = {
-    code: code || undefined,
-    kind,
-    place: text('place'),
-    ...(text('shelf') ? { shelf: text('shelf') } : {}),
-    ...(text('note') ? { note: text('note').slice(0, 500) } : {}),
-    ...fill,
+  return {
+    rows,
+    unclearDates: asked.dates,
+    unclearNumbers: asked.numbers,
+    unitless: [...asked.units],
+    askedWaters: [...asked.waters],
   };
-  const proposals = Array.from(
-    { length: count },
-    (_, n): Proposal => (n === 0 || !code ? proposal : { ...proposal, code: `${code}-${n + 1}` }),
-  );
-  return { line, cells, judgements, proposals, isKnown };
 }
 
-/** Litres in a vessel: a figure, "full", "half"; null when it cannot be read, undefined when it is not told. */
-function readLitres(
-  text: string,
-  system: UnitSystem,
-  kind: ContainerKind | undefined,
-): number | null | undefined {
-  const t = text.toLowerCase();
-  if (t === '' || t === '?') return undefined;
-  if (t === 'full') return kind && usableL(kind);
-  if (t === 'half' || t === 'half full') return kind && usableL(kind) / 2;
-  if (t === 'empty') return 0;
-  const parsed = parseQuantity(text, 'volumeL', system, 'l');
-  return parsed.ok ? parsed.value : null;
+/** A sum under the list is no container. */
+const isTotal = (cells: readonly string[]): boolean =>
+  /^(?:sub|grand )?totals?\b|^sum\b|^altogether\b|^in all\b/i.test(
+    cells.find(c => c.trim() !== '')?.trim() ?? '',
+  );
+
+const totalRow = (cells: readonly string[], line: number): ListRow => ({
+  line,
+  cells,
+  judgements: [{ column: -1, judgement: warn('total') }],
+  proposals: [],
+  isKnown: false,
+});
+
+const helds: readonly (readonly [HeldBefore, RegExp])[] = [
+  [
+    'chemical',
+    /chemic|fuel|diesel|petrol|gasoline|kerosene|paraffin|\boils?\b|pestic|herbic|weedkiller|fertili|paint|solvent|antifreeze|detergent|bleach|soap|poison/,
+  ],
+  ['milk-juice', /milk|juice|cordial|squash|wine|beer|soda|syrup/],
+  ['unknown', /unknown|dunno|not known|^\?$/],
+  ['new', /^(?:new|nothing|never used)$/],
+  ['food', /^(?:food|edible)/],
+  ['water', /^(?:water|water only|tap water|drinking water)$/],
+];
+
+const marks: Readonly<Record<string, ListedMark | 'open' | 'utility' | 'none'>> = {
+  ready: 'none',
+  due: 'none',
+  limited: 'none',
+  'limited protection': 'none',
+  past: 'none',
+  empty: 'none',
+  ok: 'none',
+  good: 'none',
+  full: 'none',
+  sealed: 'none',
+  open: 'open',
+  opened: 'open',
+  utility: 'utility',
+  raw: 'utility',
+  waiting: 'waiting',
+  failed: 'failed',
+  bad: 'failed',
+  condemned: 'condemned',
+};
+
+class RowReader {
+  readonly #judgements: CellJudgement[] = [];
+  constructor(
+    readonly cells: readonly string[],
+    readonly line: number,
+    readonly o: ListOptions,
+    readonly seen: Map<string, number>,
+  ) {}
+
+  #at(field: ListField): number {
+    return this.o.fields.indexOf(field);
+  }
+  #text(field: ListField): string {
+    return this.cells[this.#at(field)]?.trim() ?? '';
+  }
+  #say(field: ListField, judgement: Judgement): void {
+    this.#judgements.push({ column: this.#at(field), judgement });
+  }
+
+  read(): ListRow {
+    const { o, line, cells } = this;
+    const size = this.#size();
+    const count = (size?.count ?? 1) * this.#count();
+    if (count > MOST_IN_ROW) this.#say('count', refuse('count-unread', { text: String(count) }));
+    if (this.#text('place') === '') this.#say('place', refuse('no-place'));
+    const filledOn = this.#date('filled');
+    const code = this.#code(count);
+    const litres = this.#litres(size);
+    const word = this.#text('water');
+    const isEmptySaid = litres === 0 || readWater(word) === 'empty';
+    const water = isEmptySaid ? undefined : this.#water(word);
+    if (!isEmptySaid && word === '' && filledOn) this.#say('water', warn('water-missing'));
+    if (!isEmptySaid && word !== '' && this.#text('filled') === '') this.#say('filled', warn('date-missing'));
+    const vessel = this.#vessel(water);
+
+    const known = code ? o.known.get(code.toLowerCase()) : undefined;
+    const isKnown = known !== undefined && known.kind === size?.kind.id && known.filledOn === filledOn;
+    if (isKnown) this.#say('code', warn('known', { code }));
+    else if (known) this.#say('code', refuse('code-there', { code }));
+
+    const judgements = this.#judgements;
+    const isRefused = judgements.some(j => j.judgement.verdict === 'refuse');
+    if (isRefused || isKnown || !size) return { line, cells, judgements, proposals: [], isKnown };
+    const isEmpty = isEmptySaid || (word === '' && !filledOn && litres === undefined);
+    const proposal: Proposal = {
+      code: code || undefined,
+      kind: size.kind,
+      place: this.#text('place'),
+      ...(this.#text('building') ? { building: this.#text('building') } : {}),
+      ...(this.#text('shelf') ? { shelf: this.#text('shelf') } : {}),
+      ...(this.#text('apart') ? { setApart: this.#text('apart').slice(0, 80) } : {}),
+      ...(this.#text('note') ? { note: this.#text('note').slice(0, 500) } : {}),
+      ...vessel,
+      ...(isEmpty ? {} : this.#fill(size, litres, water, filledOn)),
+    };
+    const proposals = Array.from(
+      { length: count },
+      (_, n): Proposal => (n === 0 || !code ? proposal : { ...proposal, code: `${code}-${n + 1}` }),
+    );
+    return { line, cells, judgements, proposals, isKnown };
+  }
+
+  /** Water of which nobody wrote down when it was filled counts as old: it was there a year ago for all one knows. */
+  #fill(
+    size: { kind: ContainerKind; share?: number },
+    litres: number | undefined,
+    water: Water | undefined,
+    filledOn: Day | undefined,
+  ): Partial<Proposal> {
+    const origin = this.#origin();
+    const until = this.#text('until') === '' ? undefined : this.#date('until');
+    const residual = this.#residual();
+    const isSealed = !/^(?:no|n|false|open|broken|0)$/i.test(this.#text('sealed'));
+    return {
+      water: water ?? 'unknown',
+      litres: litres ?? usableL(size.kind) * (size.share ?? 1),
+      filledOn: filledOn ?? addMonths(this.o.today, -12),
+      sealed: isSealed,
+      ...(origin ? { origin } : {}),
+      ...(until ? { printedUntil: until } : {}),
+      ...(residual === undefined ? {} : { residualMgL: residual }),
+    };
+  }
+
+  #writing(field: ListField) {
+    const { system, decimal, columnUnit, headings } = this.o;
+    const column = this.#at(field);
+    const unit =
+      columnUnit?.[column] ??
+      this.#unitColumn() ??
+      unitOfHeading(headings[column] ?? '', system === 'imperial' ? 'imp gal' : 'US gal');
+    return { units: system, decimal, unit };
+  }
+
+  /** The unit that a column of its own says for this row. */
+  #unitColumn(): ColumnUnit | undefined {
+    const text = this.#text('unit');
+    return text === '' ? undefined : unitOfHeading(text, this.o.system === 'imperial' ? 'imp gal' : 'US gal');
+  }
+
+  #size(): { kind: ContainerKind; count: number; share?: number } | undefined {
+    const text = this.#text('size');
+    if (text === '') {
+      this.#say('size', refuse('no-size'));
+      return undefined;
+    }
+    const own = this.o.kinds.find(k => k.id === text.toLowerCase());
+    if (own) return { kind: own, count: 1 };
+    const size = readSize(text, this.#writing('size'));
+    if (typeof size === 'string') {
+      this.#say('size', refuse(unreadIds[size], { text }));
+      return undefined;
+    }
+    const kind = kindFor(size, this.o.kinds);
+    if (!kind) this.#say('size', refuse('no-kind', { litres: size.litres }));
+    else if (Math.abs(kind.nominalL / size.litres - 1) > SAME_SHARE)
+      this.#say('size', warn('kind-near', { litres: size.litres, nominalL: kind.nominalL }));
+    return kind && { kind, count: size.count, ...(size.share === undefined ? {} : { share: size.share }) };
+  }
+
+  #count(): number {
+    const text = this.#text('count');
+    if (text === '') return 1;
+    const asked = Number(text.replace(/[x×]/gi, '').trim());
+    if (Number.isInteger(asked) && asked >= 1 && asked <= MOST_IN_ROW) return asked;
+    this.#say('count', refuse('count-unread', { text }));
+    return 1;
+  }
+
+  #code(count: number): string {
+    const code = this.#text('code');
+    if (!code) return code;
+    const key = code.toLowerCase();
+    const before = this.seen.get(key);
+    if (before !== undefined) this.#say('code', refuse('code-twice', { code, line: before }));
+    this.seen.set(key, before ?? this.line);
+    if (count > 1) this.#say('code', warn('code-for-many', { code, count }));
+    return code;
+  }
+
+  #date(field: 'filled' | 'until'): Day | undefined {
+    const text = this.#text(field);
+    if (text === '') return undefined;
+    const date = readDate(text, this.o.dayFirst);
+    if (!date) this.#say(field, refuse('date-unread', { text }));
+    else if ('unclear' in date) this.#say(field, refuse('date-unclear', { text }));
+    else if (field === 'filled' && date.day > this.o.today)
+      this.#say(field, refuse('date-future', { filledDay: date.day }));
+    else if (date.day < EARLIEST) this.#say(field, refuse('date-long-ago', { filledDay: date.day }));
+    else if (date.isMonthOnly) this.#say(field, warn('month-only', { filledDay: date.day }));
+    return date && 'day' in date ? date.day : undefined;
+  }
+
+  #litres(size: { kind: ContainerKind } | undefined): number | undefined {
+    const text = this.#text('litres');
+    const t = text.toLowerCase();
+    if (t === '' || t === '?') return undefined;
+    const part = fullness[t];
+    if (part !== undefined) return size && usableL(size.kind) * part;
+    const writing = this.#writing('litres');
+    const litres = readVolume(text, { ...writing, unit: writing.unit ?? 'L' });
+    if (typeof litres === 'string') {
+      this.#say('litres', refuse(litres === 'two-ways' ? 'number-unclear' : 'litres-unread', { text }));
+      return undefined;
+    }
+    if (size && litres > size.kind.nominalL * 1.02)
+      this.#say('litres', refuse('overfull', { litres, nominalL: size.kind.nominalL }));
+    return litres;
+  }
+
+  #water(text: string): Water | undefined {
+    if (text === '') return undefined;
+    const wording = wordingOf(text);
+    const water = this.o.waters?.[wording] ?? readWater(text);
+    if (water === undefined) this.#say('water', refuse('water-asked', { text, wording }));
+    else if (water === 'unknown') this.#say('water', warn('water-unknown', { text }));
+    return water === 'empty' ? undefined : water;
+  }
+
+  #origin(): Origin | undefined {
+    const word = this.#text('origin').toLowerCase();
+    for (const [key, answers] of Object.entries(originAnswers))
+      if ((answers as readonly string[]).includes(word)) return { [key]: word };
+    return undefined;
+  }
+
+  #residual(): number | undefined {
+    const text = this.#text('residual');
+    if (text === '') return undefined;
+    const mgL = Number(text.replace(/\s*(?:mg\/l|ppm)$/i, '').replace(',', '.'));
+    if (Number.isFinite(mgL) && mgL >= 0 && mgL <= 500) return mgL;
+    this.#say('residual', warn('residual-unread', { text }));
+    return undefined;
+  }
+
+  /** What the vessel is: its past, its state, and what is written beside it. The gravest word decides. */
+  #vessel(water: Water | undefined): Pick<Proposal, 'role' | 'heldBefore' | 'mark' | 'isOpen'> {
+    const held = this.#text('held').toLowerCase();
+    const heldBefore = held === '' ? 'water' : (helds.find(([, word]) => word.test(held))?.[0] ?? 'unknown');
+    if (held !== '' && heldBefore === 'unknown' && held !== 'unknown')
+      this.#say('held', warn('held-unknown', { text: held }));
+    const state = wordingOf(this.#text('state'));
+    const mark = state === '' ? 'none' : marks[state];
+    const isForbidden = [this.#text('state'), this.#text('note'), this.#text('code')].some(forbidsDrinking);
+    if (mark === undefined && !isForbidden)
+      this.#say('state', refuse('state-unknown', { text: this.#text('state') }));
+    const isDrunk = water !== undefined && asItComes(water, this.#origin()) === 'drinking';
+    const isRaw =
+      isForbidden ||
+      /^(?:raw|utility|not for drinking)$/i.test(this.#text('role')) ||
+      (mark === 'utility' && isDrunk && heldBefore === 'water');
+    if (isForbidden && isDrunk) this.#say('note', warn('forbidden'));
+    return {
+      role: isRaw ? 'raw' : 'clean',
+      heldBefore,
+      ...(mark === 'failed' || mark === 'condemned' || mark === 'waiting' ? { mark } : {}),
+      ...(mark === 'open' ? { isOpen: true } : {}),
+    };
+  }
 }
+
+const unreadIds = {
+  unread: 'size-unread',
+  'no-unit': 'no-unit',
+  'two-ways': 'number-unclear',
+  negative: 'size-negative',
+} as const;
+
+/** Nobody keeps water from before this day; an earlier one is a slip of the year. */
+const EARLIEST: Day = '1990-01-01';
+
+const fullness: Readonly<Record<string, number>> = { full: 1, half: 0.5, 'half full': 0.5, empty: 0 };

@@ -25,6 +25,14 @@ describe('the load on a floor', () => {
     expect(judgeFloor(load, 300).verdict).toBe('ok');
   });
 
+  it('spreads on every open side: a drum that stands free bears on 1.585 × 1.585 m', () => {
+    const free = floorLoad([drum], { widthM: 4, walls: [] });
+    expect([free.widthM, free.depthM]).toEqual([1.585, 1.585].map(m => expect.closeTo(m, 9)));
+    const backOnly = floorLoad([drum], { widthM: 4, walls: ['back'] });
+    expect(backOnly.widthM).toBeCloseTo(1.585, 9);
+    expect(backOnly.depthM).toBeCloseTo(1.085, 9);
+  });
+
   it('does not spread through walls', () => {
     expect(floorLoad([drum, drum], { widthM: 1.2, depthM: 0.6 })).toMatchObject({ widthM: 1.2, depthM: 0.6 });
     expect(floorLoad([], { widthM: 4 }).kgM2).toBe(0);

@@ -16,8 +16,15 @@ export interface Standing {
   readonly massKg: number;
 }
 
-/** The floor of a place. Its back and its two ends are walls. */
+/** Sides of a bay. The row of vessels begins at its left end, along its back. */
+export const walls = ['back', 'left', 'right', 'front'] as const;
+export type Wall = (typeof walls)[number];
+/** Of a bay of which nobody said it: a room's end, seen from its front. */
+export const usualWalls: readonly Wall[] = ['back', 'left', 'right'];
+
+/** The floor of a place. */
 export interface FloorBay {
+  readonly walls?: readonly Wall[];
   readonly widthM: number;
   readonly depthM?: number;
   readonly floorLimitKgM2?: number;
@@ -33,16 +40,22 @@ export interface FloorLoad {
 
 /**
  * Area load of a floor (kg/m²): all that stands on it, over the rectangle around the footprints, widened by
- * half a metre on every side that is not a wall. Vessels stand in one row along the back wall from its left end;
- * a row that is full reaches from wall to wall.
+ * half a metre on every side that is not a wall, as far as the bay reaches. Vessels stand in one row along its back from its
+ * left end.
  */
 export function floorLoad(standing: readonly Standing[], bay: FloorBay): FloorLoad {
   const massKg = standing.reduce((sum, s) => sum + s.massKg, 0);
   const sizes = standing.map(s => footprintM(s.kind));
   const rowM = sizes.reduce((sum, f) => sum + f.widthM, 0);
   const bayDepthM = bay.depthM ?? DEFAULT_DEPTH_M;
-  const widthM = Math.min(bay.widthM, rowM + SPREAD_M);
-  const depthM = Math.min(bayDepthM, Math.max(0, ...sizes.map(f => f.depthM)) + SPREAD_M);
+  const isWall = (side: Wall) => (bay.walls ?? usualWalls).includes(side);
+  const open = (...sides: Wall[]) => sides.filter(side => !isWall(side)).length * SPREAD_M;
+  // the row ends in the room, and the load spreads as far as the bay reaches; through an open side it spreads beyond
+  const spreadM = open('left') + SPREAD_M;
+  const mostM = bay.widthM + open('left', 'right');
+  const widthM = Math.min(mostM, rowM + spreadM);
+  const deepM = Math.max(0, ...sizes.map(f => f.depthM));
+  const depthM = Math.min(bayDepthM + open('back'), deepM + open('back') + SPREAD_M);
   const areaM2 = widthM * depthM;
   return { massKg, widthM, depthM, kgM2: areaM2 > 0 ? massKg / areaM2 : 0 };
 }

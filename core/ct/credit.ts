@@ -13,6 +13,7 @@ export const targets = [
   'protozoa',
   'crypto',
 ] as const satisfies readonly (keyof Credit)[];
+export type Target = (typeof targets)[number];
 
 export const noCredit: Credit = { bacteria: 0, viruses: 0, protozoa: 0, crypto: 0 };
 
@@ -41,5 +42,11 @@ export const sumOf = (credits: readonly Credit[]): Credit =>
 export const meets = (earned: Credit, required: Credit): boolean =>
   targets.every(target => earned[target] >= required[target]);
 
-/** What water of no particular danger must have been given: two stars of WHO's scheme for household treatment. */
-export const ORDINARY_CREDIT = credit(2, 3, 2, 2);
+/** The better of two credits in each target: two runs of one kind count once. */
+export const betterOf = (a: Credit, b: Credit): Credit =>
+  credit(
+    Math.max(a.bacteria, b.bacteria),
+    Math.max(a.viruses, b.viruses),
+    Math.max(a.protozoa, b.protozoa),
+    Math.max(a.crypto, b.crypto),
+  );

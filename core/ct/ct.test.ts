@@ -7,6 +7,7 @@ import {
   dioxideVirusLog,
   giardiaCt,
   giardiaLog,
+  giardiaMin,
   virusLog,
 } from './ct.ts';
 
@@ -19,7 +20,9 @@ describe('CT', () => {
     const c = { freeChlorineMgL: 1, minutes: 500, temperatureC: 10, ph: 7 };
     expect(giardiaLog({ ...c, ph: 9.2 })).toBe(0);
     expect(giardiaLog({ ...c, temperatureC: 0 })).toBe(0);
-    expect(virusLog({ ...c, ph: 9.5 })).toBe(0);
+    expect(virusLog({ ...c, ph: 10.1 })).toBe(0);
+    expect(virusLog({ ...c, ph: 5.9 })).toBe(0);
+    expect(giardiaLog({ ...c, ph: 5.9 })).toBe(0);
     // warmer than the tables counts as their warmest
     expect(giardiaLog({ ...c, minutes: 20, temperatureC: 35 })).toBe(
       giardiaLog({ ...c, minutes: 20, temperatureC: 25 }),
@@ -32,6 +35,21 @@ describe('CT', () => {
     expect(at(1000)).toBe(6);
     // between the columns: 4 log at 7.5 °C is CT 7
     expect(virusLog({ freeChlorineMgL: 1, minutes: 7, temperatureC: 7.5, ph: 7 })).toBe(4);
+  });
+  it('for viruses above pH 9 goes by the row of pH 10: 60 mg·min/L at 5 °C are 4 log, 30 are 2, 29 none', () => {
+    const at = (minutes: number) => virusLog({ freeChlorineMgL: 1, minutes, temperatureC: 5, ph: 9.5 });
+    expect([at(60), at(59), at(44), at(30), at(29)]).toEqual([4, 3, 3, 2, 0]);
+  });
+  it('takes more than 4 mg/L for 4: the tables go no further', () => {
+    const at = (freeChlorineMgL: number) => ({ freeChlorineMgL, minutes: 1, temperatureC: 10, ph: 7 });
+    expect(virusLog(at(9))).toBe(virusLog(at(4)));
+    expect(giardiaLog(at(9))).toBe(giardiaLog(at(4)));
+  });
+  it('says how long a residual takes for Giardia: 2 log at 10 °C, pH 7 and 0.5 mg/L are CT 73', () => {
+    // EPA table E-3: 2 log at 10 °C, pH 7, ≤ 0.4 mg/L: CT 69; at 0.6: 71
+    const minutes = giardiaMin(2, { freeChlorineMgL: 0.5, temperatureC: 10, ph: 7 })!;
+    expect(Math.abs((minutes * 0.5) / 70 - 1)).toBeLessThan(0.06);
+    expect(giardiaMin(2, { freeChlorineMgL: 0.5, temperatureC: 10, ph: 9.5 })).toBeUndefined();
   });
   it('never credits less for a longer time', () => {
     fc.assert(

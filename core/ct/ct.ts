@@ -27,23 +27,33 @@ const MOST_GIARDIA_LOG = 3;
 
 /** Log reduction of Giardia by free chlorine, 0 to 3; none outside pH 6–9, or for water colder than the tables. */
 export function giardiaLog(c: Contact): number {
-  if (c.ph > 9 || c.temperatureC < COLDEST_C || c.freeChlorineMgL <= 0) return 0;
+  if (c.ph > 9 || c.ph < 6 || c.temperatureC < COLDEST_C || c.freeChlorineMgL <= 0) return 0;
   const temperatureC = Math.min(WARMEST_C, c.temperatureC);
-  // below pH 6 chlorine works better than the table says, above 4 mg/L the fit asks for more: both are clamped
-  const ph = Math.max(6, c.ph);
-  const mgL = Math.min(4, c.freeChlorineMgL);
-  const perLog = giardiaCt(1, temperatureC, ph, mgL);
+  const mgL = Math.min(MOST_MG_L, c.freeChlorineMgL);
+  const perLog = giardiaCt(1, temperatureC, c.ph, mgL);
   return Math.min(MOST_GIARDIA_LOG, (mgL * c.minutes) / perLog);
 }
 
 /** CT for viruses by free chlorine, pH 6–9: rows are 2, 3 and 4 log, columns the temperatures (EPA 1991). */
 const virusC = [0.5, 5, 10, 15, 20, 25] as const;
-const virusCt: readonly { readonly log: number; readonly ct: readonly number[] }[] = [
+interface VirusRow {
+  readonly log: number;
+  readonly ct: readonly number[];
+}
+const virusCt: readonly VirusRow[] = [
   { log: 2, ct: [6, 4, 3, 2, 1, 1] },
   { log: 3, ct: [9, 6, 4, 3, 2, 1] },
   { log: 4, ct: [12, 8, 6, 4, 3, 2] },
 ];
+/** The same at pH 10, used from above 9 to 10 (EPA 1991, table E-7). */
+const virusCtPh10: readonly VirusRow[] = [
+  { log: 2, ct: [45, 30, 22, 15, 11, 7] },
+  { log: 3, ct: [66, 44, 33, 22, 16, 11] },
+  { log: 4, ct: [90, 60, 45, 30, 22, 15] },
+];
 const MOST_VIRUS_LOG = 6;
+/** The tables go no further: what is stronger counts as this. */
+const MOST_MG_L = 4;
 
 /** A row of a table at a temperature, linear between its columns. */
 function at(columns: readonly number[], row: readonly number[], temperatureC: number): number {
@@ -59,13 +69,17 @@ function at(columns: readonly number[], row: readonly number[], temperatureC: nu
   return row[i]! + share * (row[i + 1]! - row[i]!);
 }
 
-/** Log reduction of viruses by free chlorine: the highest row met; beyond 4 in proportion to CT, at most 6. */
+/**
+ * Log reduction of viruses by free chlorine: the highest row met; beyond 4 in proportion to CT, at most 6. Above pH 9 the
+ * row of pH 10 holds, above 10 and below 6 there is none; what is stronger than 4 mg/L counts as 4.
+ */
 export function virusLog(c: Contact): number {
-  if (c.ph > 9 || c.ph < 6 || c.temperatureC < COLDEST_C) return 0;
-  const ct = ctMgMinL(c);
-  const four = at(virusC, virusCt[2]!.ct, c.temperatureC);
+  if (c.ph > 10 || c.ph < 6 || c.temperatureC < COLDEST_C) return 0;
+  const rows = c.ph > 9 ? virusCtPh10 : virusCt;
+  const ct = Math.min(MOST_MG_L, c.freeChlorineMgL) * c.minutes;
+  const four = at(virusC, rows[2]!.ct, c.temperatureC);
   if (ct >= four) return Math.min(MOST_VIRUS_LOG, (4 * ct) / four);
-  return virusCt.findLast(row => ct >= at(virusC, row.ct, c.temperatureC))?.log ?? 0;
+  return rows.findLast(row => ct >= at(virusC, row.ct, c.temperatureC))?.log ?? 0;
 }
 
 /** CT of chlorine dioxide for 3 log of Giardia and for 4 log of viruses, by temperature (EPA 1991). */
@@ -93,3 +107,11 @@ export const dioxideCryptoLog = (temperatureC: number, ct: number): number =>
 
 /** UV dose for 3 log of Giardia and of Cryptosporidium, and for 4 log of viruses (mJ/cm²): US EPA LT2 rule, UV dose table. */
 export const uvMjCm2 = { protozoa: 11, crypto: 12, viruses: 186 } as const;
+/** UV dose for 2 log of viruses (mJ/cm²), the same table. */
+export const UV_VIRUS_2_MJ_CM2 = 100;
+
+/** Minutes until a residual has earned a log reduction of Giardia (at most 3); undefined where it never does. */
+export function giardiaMin(log: number, c: Omit<Contact, 'minutes'>): number | undefined {
+  const perMinute = giardiaLog({ ...c, minutes: 1 });
+  return perMinute > 0 ? log / perMinute : undefined;
+}

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { credit, noCredit } from '../ct/credit.ts';
 import type { SupplyFacts } from '../log/facts.ts';
 import type { FilterDevice } from './device.ts';
+import { flowRatio } from './flow.ts';
 import { layeredFilter } from './layered.ts';
 import { type FilterPair, judgePair, removalShare } from './pair.ts';
 import { filterStanding } from './register.ts';
@@ -48,6 +49,32 @@ describe('the filter register', () => {
     expect(verdict(filter([...washed, { at: on('03-03'), what: 'flow', flowLH: 15 }]))).toBe(
       'ok register.fit',
     );
+  });
+  it('running much faster than new is out of use until its integrity was tested, whatever it gives later', () => {
+    const fast = [begun, { at: on('03-01'), what: 'flow', flowLH: 26.1 }] as const;
+    expect(verdict(filter([begun, { at: on('03-01'), what: 'flow', flowLH: 26 }]))).toBe('ok register.fit');
+    expect(verdict(filter(fast))).toBe('refuse register.fast');
+    expect(verdict(filter([...fast, { at: on('03-02'), what: 'flow', flowLH: 20 }]))).toBe(
+      'refuse register.fast',
+    );
+    expect(verdict(filter([...fast, { at: on('03-02'), what: 'sound' }]))).toBe('ok register.fit');
+    expect(verdict(filter([...fast, { at: on('03-02'), what: 'leaking' }]))).toBe('refuse register.leaking');
+    const again = { at: on('03-03'), what: 'flow', flowLH: 40 } as const;
+    expect(verdict(filter([...fast, { at: on('03-02'), what: 'sound' }, again]))).toBe(
+      'refuse register.fast',
+    );
+  });
+  it('is compared at the same head and at 20 °C: warm water and a high head run faster by themselves', () => {
+    const cold = { ...begun, waterC: 5, headCm: 30 };
+    // viscosity 1.52 mPa·s at 5 °C, 0.89 at 25 °C: the same pores give 1.7 times as much
+    expect(
+      verdict(filter([cold, { at: on('06-01'), what: 'flow', flowLH: 34, waterC: 25, headCm: 30 }])),
+    ).toBe('ok register.fit');
+    expect(
+      verdict(filter([cold, { at: on('06-01'), what: 'flow', flowLH: 34, waterC: 5, headCm: 30 }])),
+    ).toBe('refuse register.fast');
+    expect(flowRatio({ flowLH: 40, headCm: 60 }, { flowLH: 20, headCm: 30 })).toBeCloseTo(1, 9);
+    expect(flowRatio({ flowLH: 20, waterC: 25 }, { flowLH: 20, waterC: 5 })).toBeCloseTo(0.89 / 1.52, 1);
   });
   it('is over when its months of use are, whatever litres are left', () => {
     expect(verdict(filter([begun], { lastsMonths: 12 }))).toBe('ok register.fit');

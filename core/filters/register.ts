@@ -1,12 +1,11 @@
 import { addMonths, type Day, dayOf } from '../calendar/day.ts';
 import type { Credit } from '../ct/credit.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
-import type { SupplyFacts } from '../log/facts.ts';
+import type { FilterLine, SupplyFacts } from '../log/facts.ts';
 import { supplyUntil } from '../supplies/until.ts';
 import { deviceCredit } from './device.ts';
+import { FAST_SHARE, type FlowReading, flowRatio, WORN_SHARE } from './flow.ts';
 
-/** A filter gives at least this share of its first flow after a backflush, or it is replaced. */
-const WORN_SHARE = 0.5;
 /** Somebody looks at each filter of a programme this often. */
 const VISIT_MONTHS = 3;
 
@@ -28,8 +27,8 @@ export interface FilterStanding {
 /** A filter of the register as it stands: litres used of its life, its flow, its next visit, and whether it may be used. */
 export function filterStanding(filter: SupplyFacts, timeZone: string, today: Day): FilterStanding {
   const log = filter.log ?? [];
-  const flows = log.flatMap(e => (e.flowLH === undefined ? [] : [{ at: e.at, lH: e.flowLH }]));
-  const [newLH, lastLH] = [flows[0]?.lH, flows.at(-1)?.lH];
+  const flows = log.flatMap(e => (e.flowLH === undefined ? [] : [{ ...e, flowLH: e.flowLH }]));
+  const [fresh, read] = [flows[0], flows.at(-1)];
   const backflushed = log.findLast(e => e.what === 'backflushed');
   const last = log.at(-1);
   const until = supplyUntil(filter);
@@ -38,35 +37,43 @@ export function filterStanding(filter: SupplyFacts, timeZone: string, today: Day
     ...(filter.device ? { credit: deviceCredit(filter.device) } : {}),
     usedL: filter.used,
     lifeL: filter.amount,
-    ...(newLH === undefined ? {} : { newLH }),
-    ...(lastLH === undefined ? {} : { lastLH }),
+    ...(fresh ? { newLH: fresh.flowLH } : {}),
+    ...(read ? { lastLH: read.flowLH } : {}),
     ...(backflushed ? { backflushedOn: dayOf(backflushed.at, timeZone) } : {}),
     visitOn: addMonths(seenOn, VISIT_MONTHS),
     ...(until ? { until } : {}),
     judgement:
       until !== undefined && until < today
         ? replaced('register.months-over')
-        : judgeFilter(filter, newLH, lastLH, backflushed?.at, flows.at(-1)?.at),
+        : judgeFilter(filter, fresh, read, backflushed?.at),
   };
 }
 
 const replaced = (id: string): Judgement =>
   judge('refuse', message(id), 'practice', { remedy: message('register.replace') });
 
+type TimedFlow = FlowReading & { readonly at: string };
+
 function judgeFilter(
   filter: SupplyFacts,
-  newLH: number | undefined,
-  lastLH: number | undefined,
+  fresh: TimedFlow | undefined,
+  read: TimedFlow | undefined,
   backflushedAt: string | undefined,
-  flowAt: string | undefined,
 ): Judgement {
   const log = filter.log ?? [];
   if (log.some(e => e.what === 'condemned')) return replaced('register.condemned');
   // a fibre that froze wet is cracked where nobody sees it: nothing brings it back
   if (log.some(e => e.what === 'frozen')) return replaced('register.frozen');
+  const tested = log.findLast(e => e.what === 'sound' || e.what === 'leaking');
+  if (tested?.what === 'leaking') return replaced('register.leaking');
   if (filter.used >= filter.amount) return replaced('register.used-up');
-  if (newLH !== undefined && lastLH !== undefined && lastLH < WORN_SHARE * newLH) {
-    const isAfterBackflush = backflushedAt !== undefined && flowAt !== undefined && flowAt >= backflushedAt;
+  const ratio = fresh && read ? flowRatio(read, fresh) : 1;
+  // faster than new is no good news: a crack, or water that goes round the filter
+  const fastAt = fresh && log.find(e => isFast(e, fresh) && (!tested || e.at > tested.at))?.at;
+  if (fastAt !== undefined)
+    return judge('refuse', message('register.fast'), 'practice', { remedy: message('register.fast.remedy') });
+  if (ratio < WORN_SHARE) {
+    const isAfterBackflush = backflushedAt !== undefined && read !== undefined && read.at >= backflushedAt;
     return isAfterBackflush
       ? replaced('register.worn')
       : judge('warn', message('register.slow'), 'practice', { remedy: message('register.slow.remedy') });
@@ -77,3 +84,7 @@ function judgeFilter(
     });
   return judge('ok', message('register.fit'), 'practice');
 }
+
+/** One flow above what new pores give: a later slower one does not make it whole, only a test of its integrity does. */
+const isFast = (line: FilterLine, fresh: FlowReading): boolean =>
+  line.flowLH !== undefined && flowRatio({ ...line, flowLH: line.flowLH }, fresh) > FAST_SHARE;

@@ -62,10 +62,13 @@ export interface Stove {
   readonly fuel: FuelId;
   readonly efficiency: number;
   readonly powerKw: number;
+  /** Put in by a licensed trade, with the air that it needs. */
+  readonly isInstalled?: true;
 }
 
 export const stoves: readonly Stove[] = [
   { id: 'gas-propane', fuel: 'propane', efficiency: 0.5, powerKw: 3 },
+  { id: 'gas-cooker', fuel: 'propane', efficiency: 0.5, powerKw: 2.5, isInstalled: true },
   { id: 'gas-butane', fuel: 'butane', efficiency: 0.5, powerKw: 2 },
   { id: 'kerosene', fuel: 'kerosene', efficiency: 0.45, powerKw: 2.5 },
   { id: 'alcohol', fuel: 'ethanol', efficiency: 0.45, powerKw: 1.5 },

@@ -10,11 +10,12 @@ import { containerState, countIn, heldUntil, needGroup, type State, stateAt, sta
 const shared = ['plan', 'group', 'home', 'kind', 'place'] as const;
 const isShared = (facts: Facts, next: Facts): boolean => shared.some(type => next[type] !== facts[type]);
 
-const heldOf = ({ drinkingL, dueL, bySmellL, utilityL }: Reach) => ({
+const heldOf = ({ drinkingL, dueL, bySmellL, utilityL, limitedL }: Reach) => ({
   drinkingL,
   dueL,
   bySmellL,
   utilityL,
+  limitedL,
 });
 
 function reachWith(held: ReturnType<typeof heldOf>, facts: Facts, { need }: Pick<State, 'need'>): Reach {

@@ -1,10 +1,11 @@
 import type { Batch, BatchEvent, DoseInstruction } from '../chlorine/batch.ts';
 import { isRunning, standingOf } from '../chlorine/batch.ts';
 import { LONG_CONTACT_MIN } from '../chlorine/contact.ts';
-import { sumOf } from '../ct/credit.ts';
-import { poorerOf, waters } from '../rotation/waters.ts';
+import { betterOf, noCredit, sumOf } from '../ct/credit.ts';
+import { poorerOf } from '../sources/waters.ts';
 import type { Entry, EntryOf } from './entry.ts';
 import type { ContainerFacts, Fill, HeldBack } from './facts.ts';
+import { gradeAt } from './fit.ts';
 
 /** Readings kept with a fill; the rest stays in the log. */
 const READINGS_KEPT = 60;
@@ -16,7 +17,7 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
   if (!facts) return undefined;
   switch (entry.kind) {
     case 'container.changed':
-      return { ...facts, ...entry.data };
+      return changed(facts, entry);
     case 'moved': {
       const { shelf: _, ...rest } = facts;
       return { ...rest, ...entry.data };
@@ -42,7 +43,11 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
       return heldBy(rest, h => (h.holds === 'vessel' ? h : undefined));
     }
     case 'inspected': {
-      const inspected = { ...facts, inspected: { at: entry.happenedAt, found: entry.data.found } };
+      const inspected = {
+        ...facts,
+        inspected: { at: entry.happenedAt, found: entry.data.found },
+        ...(entry.data.found === 'lime-gone' ? { curedAt: entry.happenedAt } : {}),
+      };
       return entry.data.found === 'broken-seal'
         ? withFill(inspected, fill => ({
             ...fill,
@@ -52,13 +57,26 @@ export function foldContainer(facts: ContainerFacts | undefined, entry: Entry): 
         : inspected;
     }
     default:
-      return withFill(facts, fill => foldFill(fill, entry, facts.held !== undefined));
+      return withFill(facts, fill => foldFill(fill, entry, facts));
   }
 }
 
+/** An empty word sets a container free again from what it was set apart for. */
+function changed(facts: ContainerFacts, entry: EntryOf<'container.changed'>): ContainerFacts {
+  const { setApart, ...rest } = { ...facts, ...entry.data };
+  return setApart ? { ...rest, setApart } : rest;
+}
+
 function sheetBegun(facts: ContainerFacts, entry: EntryOf<'sheet.begun'>): ContainerFacts {
-  const { method, holds, credit } = entry.data;
-  const begun = withFill(facts, fill => ({ ...fill, sheets: { ...fill.sheets, [entry.subject]: credit } }));
+  const { method, holds, credit, barrier, desalts, dechlorinates } = entry.data;
+  const run = {
+    ...credit,
+    ...(barrier ? { barrier } : {}),
+    ...(holds ? { holds } : {}),
+    ...(desalts ? { desalts } : {}),
+    ...(dechlorinates ? { dechlorinates } : {}),
+  };
+  const begun = withFill(facts, fill => ({ ...fill, sheets: { ...fill.sheets, [entry.subject]: run } }));
   if (!holds) return begun;
   return { ...begun, held: [...(begun.held ?? []), { sheet: entry.subject, method, holds }] };
 }
@@ -90,15 +108,27 @@ function sheetEnded(facts: ContainerFacts, entry: EntryOf<'sheet.ended'>): Conta
   if (outcome !== 'finished') return facts;
   if (method === 'sanitising') return { ...facts, sanitisedAt: entry.happenedAt, role: 'clean' };
   // what it earned stands in its beginning; a vessel filled anew meanwhile holds other water, which it did not treat
-  const credit = facts.fill?.sheets?.[entry.subject];
-  return credit
-    ? withFill(facts, fill => {
-        // filters in series of the same kind count once, and so does a second round of anything
-        const byMethod = { ...fill.treated?.byMethod, [method]: credit };
-        const sum = sumOf(Object.values(byMethod));
-        return { ...fill, treated: { at: entry.happenedAt, credit: sum, byMethod } };
-      })
-    : facts;
+  const run = facts.fill?.sheets?.[entry.subject];
+  if (!run) return facts;
+  const { barrier = method, desalts, dechlorinates, holds, ...credit } = run;
+  return withFill(facts, fill => {
+    // filters in series of the same kind count once, and so does a second round of anything
+    const before = fill.treated?.byMethod ?? {};
+    const byMethod = { ...before, [barrier]: betterOf(before[barrier] ?? noCredit, credit) };
+    const isDesalted = desalts ?? fill.treated?.isDesalted;
+    const treated = {
+      at: entry.happenedAt,
+      credit: sumOf(Object.values(byMethod)),
+      byMethod,
+      ...(isDesalted ? { isDesalted } : {}),
+    };
+    return {
+      ...fill,
+      treated,
+      ...(holds && credit.bacteria > 0 ? { disinfectedAt: entry.happenedAt } : {}),
+      ...(dechlorinates ? { dechlorinatedAt: entry.happenedAt } : {}),
+    };
+  });
 }
 
 function withFill(facts: ContainerFacts, change: (fill: Fill) => Fill): ContainerFacts {
@@ -107,7 +137,8 @@ function withFill(facts: ContainerFacts, change: (fill: Fill) => Fill): Containe
 
 /** New water; onto old water the whole is as old as the oldest and as poor as the poorer of both. */
 function filled(before: Fill | undefined, entry: EntryOf<'filled'>): Fill {
-  const { volumeL, water, sealed, printedUntil, residualMgL } = entry.data;
+  const { volumeL, water, origin, sealed, printedUntil, residualMgL } = entry.data;
+  const fresh = { water, ...(origin ? { origin } : {}) };
   const left = before && before.remainingL > 0 ? before : undefined;
   const readings: Fill['readings'] =
     residualMgL === undefined
@@ -117,7 +148,9 @@ function filled(before: Fill | undefined, entry: EntryOf<'filled'>): Fill {
     entry: entry.id,
     at: entry.happenedAt,
     since: left?.since ?? entry.happenedAt,
-    water: left ? poorerOf(left.water, water) : water,
+    ...(left
+      ? poorerOf({ water: left.water, ...(left.origin ? { origin: left.origin } : {}) }, fresh)
+      : fresh),
     volumeL,
     remainingL: volumeL.value,
     sealed,
@@ -128,12 +161,14 @@ function filled(before: Fill | undefined, entry: EntryOf<'filled'>): Fill {
   };
 }
 
-function foldFill(fill: Fill, entry: Entry, isHeld: boolean): Fill {
+function foldFill(fill: Fill, entry: Entry, container: ContainerFacts): Fill {
   switch (entry.kind) {
+    case 'origin.seen':
+      return { ...fill, origin: { ...fill.origin, ...entry.data } };
     case 'opened':
       return { ...fill, sealed: false, openedAt: fill.openedAt ?? entry.happenedAt, openedByTap: false };
     case 'drawn':
-      return drawn(fill, entry, isHeld);
+      return drawn(fill, entry, container);
     case 'failed':
       return { ...fill, failed: { at: entry.happenedAt, why: entry.data.why } };
     case 'read': {
@@ -224,11 +259,10 @@ function dosed(fill: Fill, entry: EntryOf<'dosed'>): Fill {
 }
 
 /** Takes water out; what was drunk before it was fit is kept in sight. */
-function drawn(fill: Fill, entry: EntryOf<'drawn'>, isHeld: boolean): Fill {
+function drawn(fill: Fill, entry: EntryOf<'drawn'>, container: ContainerFacts): Fill {
   const { volumeL, use, byTap } = entry.data;
   const remainingL = Math.max(0, Math.round((fill.remainingL - volumeL) * 1000) / 1000);
-  const why =
-    use === 'drinking' ? (unfitAt(fill, entry.happenedAt) ?? (isHeld ? 'standing' : undefined)) : undefined;
+  const why = use === 'drinking' ? unfitAt(fill, entry.happenedAt, container) : undefined;
   return {
     ...fill,
     remainingL,
@@ -246,15 +280,20 @@ function drawn(fill: Fill, entry: EntryOf<'drawn'>, isHeld: boolean): Fill {
   };
 }
 
-function unfitAt(fill: Fill, at: string): 'standing' | 'failed' | 'utility' | undefined {
+function unfitAt(
+  fill: Fill,
+  at: string,
+  container: ContainerFacts,
+): 'standing' | 'failed' | 'utility' | undefined {
   if (fill.failed) return 'failed';
   const last = fill.batches.at(-1);
   const standing = last && standingOf(last, at);
+  if (standing?.phase === 'unfit') return 'failed';
   if (standing && standing.doses > 0) {
     if (isRunning(standing.phase)) return 'standing';
     if (standing.phase === 'failed') return 'failed';
-    if (standing.phase === 'passed' || standing.phase === 'passed-by-smell') return undefined;
   }
-  if (standing?.phase === 'unfit') return 'failed';
-  return waters[fill.water].drinkable ? undefined : 'utility';
+  const grade = gradeAt(container, fill, at);
+  if (grade === 'utility' || grade === 'never') return 'utility';
+  return container.held ? 'standing' : undefined;
 }

@@ -5,7 +5,7 @@ import { setStanding } from '../sun/sets.ts';
 import { supplyUntil } from '../supplies/until.ts';
 import type { Subject } from './entry.ts';
 import type { ContainerFacts, Facts } from './facts.ts';
-import { heldFirst } from './proof.ts';
+import { heldFirst } from './held.ts';
 import { runningSheets, sheetAt } from './sheets.ts';
 import type { ContainerState, State } from './state.ts';
 
@@ -63,6 +63,7 @@ function waitingAt(facts: Facts, state: ContainerState, today: Day): readonly Wa
   const container = facts.container[state.id]!;
   const waiting = [
     containerDuty(facts, state, today),
+    watchDuty(container, state, today),
     begunDuty(container, state, today),
     ...incidentDuties(container, facts.group.timeZone, today),
   ]
@@ -113,17 +114,18 @@ function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | 
         verdict: 'warn',
         ...about,
       };
+    case 'limited':
     case 'due':
     case 'open': {
-      const day = state.goodUntil!.day;
-      const reread = state.goodUntil!.rule.rule.id === 'rule.one-day-dose';
-      const what = reread ? 'duty.reread' : state.state === 'open' ? 'duty.use-up' : 'duty.rotate';
+      const { day, at, rule } = state.goodUntil!;
+      const what = hourlyDuty[rule.rule.id] ?? (state.state === 'open' ? 'duty.use-up' : 'duty.rotate');
       return {
         id: `${state.state}:${state.id}`,
-        area: reread ? 'bench' : 'store',
-        when: whenOf(day, today),
+        area: at ? 'bench' : 'store',
+        when: at ? 'now' : whenOf(day, today),
         day,
-        what: message(what, { ...params, place, untilDay: day }),
+        ...(at ? { at } : {}),
+        what: message(what, { ...params, place, untilDay: day, ...(at ? { untilAt: at } : {}) }),
         verdict: 'warn',
         ...about,
       };
@@ -131,6 +133,32 @@ function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | 
     default:
       return undefined;
   }
+}
+
+/** What is to be done about water that is good for hours: read its chlorine again, or use it. */
+const hourlyDuty: Readonly<Record<string, string>> = {
+  'rule.one-day-dose': 'duty.reread',
+  'rule.until-read': 'duty.reread',
+  'rule.limited': 'duty.limited',
+  'rule.human-waste': 'duty.use-today',
+  'rule.no-residual': 'duty.use-today',
+  'rule.no-residual.cold': 'duty.use-today',
+  'rule.fresh': 'duty.use-today',
+};
+
+/** Something to be done that does not end the water: a low reading wants a top-up. */
+function watchDuty({ code }: ContainerFacts, state: ContainerState, today: Day): Duty | undefined {
+  if (!state.watch || state.counts !== 'drinking') return undefined;
+  return {
+    id: `watch:${state.id}`,
+    area: 'bench',
+    when: 'now',
+    day: today,
+    subject: state.id,
+    judgement: state.watch,
+    what: message(`duty.${state.watch.reason.id}`, { code, ...state.watch.reason.params }),
+    verdict: 'warn',
+  };
 }
 
 /** A sheet given up half-way left something in the water; one that runs has a duty of its own. */

@@ -4,19 +4,21 @@ import type { ReadingMethod, Smell } from '../chlorine/residual.ts';
 import type { Bleach, StrengthSchoolId } from '../chlorine/strength.ts';
 import type { Finding, HeldBefore } from '../containers/fitness.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
+import type { Wall } from '../containers/load.ts';
 import type { Credit } from '../ct/credit.ts';
 import type { FilterDevice } from '../filters/device.ts';
 import type { Message } from '../judgement.ts';
 import type { Hold, Step } from '../methods/method.ts';
 import type { BuildingWater } from '../need/building.ts';
-import type { NeedSchoolId, OwnRule } from '../need/need.ts';
+import type { NeedSchoolId, OwnRule, Shares } from '../need/need.ts';
 import type { Person } from '../need/people.ts';
 import type { Animals, Climate, Institution } from '../need/rates.ts';
 import type { RotationSchoolId } from '../rotation/goodUntil.ts';
 import type { Round } from '../rotation/rounds.ts';
-import type { Water } from '../rotation/waters.ts';
+import type { Origin, Water } from '../sources/waters.ts';
 import type { SupplyKind } from '../supplies/kinds.ts';
 import type { Amount } from '../units/amount.ts';
+import type { UnitSystem } from '../units/system.ts';
 
 /** A client-made ULID: unique, and sorted by the time it was made. */
 export type EntryId = string;
@@ -30,6 +32,8 @@ export interface GroupFields {
   readonly timeZone: string;
   readonly altitudeM: number;
   readonly toolIds: readonly string[];
+  /** What a browser reads in until its person chooses. */
+  readonly units?: UnitSystem;
   /** Where a label's QR code leads: the address that phones of the group reach this server at. */
   readonly address?: string;
   /** Drops in a millilitre of the dropper owned, once calibrated. */
@@ -52,6 +56,8 @@ export interface PlanFields {
   /** People who come beside those at home; counted as adults. */
   readonly visitors: number;
   readonly ownRule: OwnRule;
+  /** Cooking and hygiene of the rule by person. */
+  readonly shares?: Shares;
   readonly building?: BuildingWater;
   /** The rounds that the group keeps to, as they were laid or moved. */
   readonly rounds?: readonly Round[];
@@ -87,6 +93,8 @@ export interface PlaceFields {
   readonly heightM: number;
   /** How far its bays reach from the back wall. */
   readonly depthM?: number;
+  /** Sides of its bay that are walls; its back and its two ends where nobody said. */
+  readonly walls?: readonly Wall[];
   readonly shelves: readonly Shelf[];
   readonly floorLimitKgM2?: number;
   readonly meanC?: number;
@@ -109,6 +117,8 @@ export interface ContainerFields {
   readonly role: 'clean' | 'raw';
   readonly heldBefore: HeldBefore;
   readonly note?: string;
+  /** What it is set apart for (a clinic, a sick neighbour): it is not counted for the rest. Empty: for nothing any more. */
+  readonly setApart?: string;
 }
 
 /** Something kept for treating or testing water. */
@@ -137,7 +147,15 @@ export interface SupplyFields {
 export type BottleEvent = 'laid-out' | 'taken-in' | 'washed' | 'retired' | 'lost';
 
 /** What happens in the life of a filter. */
-export type FilterEvent = 'commissioned' | 'flow' | 'backflushed' | 'frozen' | 'condemned';
+export type FilterEvent =
+  | 'commissioned'
+  | 'flow'
+  | 'backflushed'
+  | 'frozen'
+  | 'condemned'
+  /** Its integrity was tested, by bubbles or dye. */
+  | 'sound'
+  | 'leaking';
 
 /** A sheet as it was begun: frozen, so that it reads the same when a method changes later. */
 export interface SheetFields {
@@ -149,6 +167,11 @@ export interface SheetFields {
   readonly uses: readonly { readonly supply: Subject; readonly amount: number }[];
   /** Log reductions of a finished run. */
   readonly credit: Credit;
+  /** What kind of barrier it is: two of one kind count once. Its method where nothing else is said. */
+  readonly barrier?: string;
+  /** It takes salt out; it takes the chlorine out that was in. */
+  readonly desalts?: true;
+  readonly dechlorinates?: true;
   /** What is not drunk until it is finished. */
   readonly holds?: Hold;
 }
@@ -168,15 +191,22 @@ export interface EntryData {
   'supply.removed': Record<string, never>;
   'container.added': ContainerFields;
   /** A vessel becomes raw by being used so; clean again only through cleaning (`sanitised`). */
-  'container.changed': Partial<Pick<ContainerFields, 'code' | 'note' | 'heldBefore'>> & {
+  'container.changed': Partial<Pick<ContainerFields, 'code' | 'note' | 'heldBefore' | 'setApart'>> & {
     readonly role?: 'raw';
   };
   /** What happened to a filter: flow read, backflushed, frozen, condemned, taken into use. */
-  'filter.logged': { readonly what: FilterEvent; readonly flowLH?: number };
+  'filter.logged': {
+    readonly what: FilterEvent;
+    readonly flowLH?: number;
+    /** What the flow was read at: warm water and a higher head run faster. */
+    readonly waterC?: number;
+    readonly headCm?: number;
+  };
   /** What happened to a set of bottles; retired and lost ones are counted off. */
   'bottles.logged': { readonly what: BottleEvent; readonly count?: number };
   'sheet.begun': SheetFields;
-  'sheet.step': { readonly step: string; readonly reading?: number };
+  /** An estimated reading was worked out, not read. */
+  'sheet.step': { readonly step: string; readonly reading?: number; readonly isEstimated?: true };
   /** The end of a sheet; a finished one proves what its method credits. */
   'sheet.ended': {
     readonly outcome: 'finished' | 'failed' | 'stopped';
@@ -189,10 +219,14 @@ export interface EntryData {
   filled: {
     readonly volumeL: Amount;
     readonly water: Water;
+    /** What is known of where it comes from. */
+    readonly origin?: Origin;
     readonly sealed: boolean;
     readonly printedUntil?: Day;
     readonly residualMgL?: number;
   };
+  /** Somebody looked at where the water in it comes from. */
+  'origin.seen': Origin;
   opened: Record<string, never>;
   drawn: { readonly volumeL: number; readonly use: 'drinking' | 'utility'; readonly byTap: boolean };
   emptied: { readonly to: 'utility' | 'drain' };

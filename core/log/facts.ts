@@ -8,7 +8,7 @@ import type { Credit } from '../ct/credit.ts';
 import type { Hold } from '../methods/method.ts';
 import { freshOwnRule } from '../need/need.ts';
 import { DEFAULT_TARGET_DAYS } from '../need/rates.ts';
-import type { Water } from '../rotation/waters.ts';
+import type { Origin, Water } from '../sources/waters.ts';
 import type { Amount } from '../units/amount.ts';
 import type {
   BottleEvent,
@@ -31,6 +31,7 @@ export interface Fill {
   /** Date its age counts from: earlier than `at` when it was filled onto older water. */
   readonly since: Instant;
   readonly water: Water;
+  readonly origin?: Origin;
   readonly volumeL: Amount;
   readonly remainingL: number;
   readonly sealed: boolean;
@@ -42,13 +43,18 @@ export interface Fill {
   readonly batches: readonly Batch[];
   readonly failed?: { readonly at: Instant; readonly why: string };
   /** Sheets begun on this very water, and what each would credit: one begun on other water proves nothing here. */
-  readonly sheets?: Readonly<Record<string, Credit>>;
-  /** What finished sheets earned this water together: each method counts once, however often it was run. */
+  readonly sheets?: Readonly<Record<string, RunCredit>>;
+  /** What finished sheets earned this water together: each kind of barrier counts once, however often it was run. */
   readonly treated?: {
     readonly at: Instant;
     readonly credit: Credit;
     readonly byMethod: Readonly<Record<string, Credit>>;
+    readonly isDesalted?: true;
   };
+  /** When something that disinfects was last put in by a sheet: a second dose is not put on it. */
+  readonly disinfectedAt?: Instant;
+  /** The chlorine in it was taken out: what was read before tells nothing of it now. */
+  readonly dechlorinatedAt?: Instant;
   /** Drinking water drawn before it was fit to drink: told to people, never hidden. */
   readonly drawnUnfit?: readonly {
     readonly at: Instant;
@@ -57,6 +63,9 @@ export interface Fill {
     readonly why: 'standing' | 'failed' | 'utility';
   }[];
 }
+
+/** What a run of a sheet gives its water when it is finished. */
+export type RunCredit = Credit & Pick<SheetFields, 'barrier' | 'desalts' | 'dechlorinates' | 'holds'>;
 
 /** A vessel whose content is not drunk: by which sheet, and how that ended if it did not finish. */
 export interface HeldBack {
@@ -81,6 +90,8 @@ export interface ContainerFacts extends ContainerFields {
   /** The label it wears, as printed last. */
   readonly label?: { readonly at: Instant; readonly says: string };
   readonly inspected?: { readonly at: Instant; readonly found: Finding };
+  /** New concrete whose lime was found gone. */
+  readonly curedAt?: Instant;
 }
 
 export interface GroupFacts extends GroupFields {
@@ -100,10 +111,19 @@ export type SupplyFacts = SupplyFields & {
   readonly used: number;
   readonly setAt: Instant;
   /** What happened to a filter, the oldest first. */
-  readonly log?: readonly { readonly at: Instant; readonly what: FilterEvent; readonly flowLH?: number }[];
+  readonly log?: readonly FilterLine[];
   /** What happened to a set of bottles, the oldest first. */
   readonly bottles?: readonly { readonly at: Instant; readonly what: BottleEvent }[];
 };
+
+/** What happened to a filter once. */
+export interface FilterLine {
+  readonly at: Instant;
+  readonly what: FilterEvent;
+  readonly flowLH?: number;
+  readonly waterC?: number;
+  readonly headCm?: number;
+}
 
 /** A bench sheet: what it is, and what was done on it. */
 export interface SheetFacts extends SheetFields {
@@ -123,6 +143,7 @@ export interface SheetDone {
   readonly at: Instant;
   readonly by: string;
   readonly reading?: number;
+  readonly isEstimated?: true;
 }
 
 /** Everything the log says, folded: facts only, no "now". */

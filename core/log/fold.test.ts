@@ -163,7 +163,12 @@ describe('state', () => {
 
   it('of a drum counts only after its residual passed', () => {
     const { h, id } = drum();
-    h.write('filled', id, { volumeL: { value: 198, known: 'measured' }, water: 'well', sealed: true });
+    h.write('filled', id, {
+      volumeL: { value: 198, known: 'measured' },
+      water: 'well',
+      origin: { protection: 'protected' },
+      sealed: true,
+    });
     const seen: [WaterState, string | null][] = [];
     const look = (minutes: number) => {
       const s = stateOf(h.entries, id, addMinutes(start, minutes));
@@ -194,13 +199,19 @@ describe('state', () => {
       ['waiting', null],
       ['waiting', null],
       ['waiting', null],
-      ['ready', 'drinking'],
+      // good for a day, until it is read again
+      ['due', 'drinking'],
     ]);
   });
 
   it('of a drum that was dosed for a day is due until 0.5 mg/L is read a day after', () => {
     const { h, id } = drum();
-    h.write('filled', id, { volumeL: { value: 198, known: 'measured' }, water: 'well', sealed: true });
+    h.write('filled', id, {
+      volumeL: { value: 198, known: 'measured' },
+      water: 'well',
+      origin: { protection: 'protected' },
+      sealed: true,
+    });
     h.write('batch.begun', id, {
       school: 'target-dose',
       strengthSchool: 'replace-yearly',
@@ -216,7 +227,10 @@ describe('state', () => {
     h.write('dosed', id, { doseMl: 6.4, strengthMgMl: 61.8 });
     h.write('mixed', id, {});
     h.at(addMinutes(start, 40)).write('read', id, { method: 'dpd', mgL: 0.7 });
-    expect(stateOf(h.entries, id, addMinutes(start, 60)).goodUntil?.day).toBe('2026-11-21');
+    // to the minute: a day from the reading, not the end of the next day
+    expect(stateOf(h.entries, id, addMinutes(start, 60)).goodUntil?.at).toBe(addMinutes(start, 40 + 1440));
+    expect(stateOf(h.entries, id, addMinutes(start, 40 + 1439)).counts).toBe('drinking');
+    expect(stateOf(h.entries, id, addMinutes(start, 40 + 1440)).state).toBe('past');
     expect(stateOf(h.entries, id, addMinutes(start, 3 * 1440)).state).toBe('past');
     h.at(addMinutes(start, 1500)).write('read', id, { method: 'dpd', mgL: 0.5 });
     expect(stateOf(h.entries, id, addMinutes(start, 3 * 1440)).goodUntil?.day).toBe('2027-05-20');
@@ -241,7 +255,7 @@ describe('state', () => {
     const { h, id } = drum();
     h.write('container.changed', id, { heldBefore: 'chemical' });
     h.write('filled', id, { volumeL: { value: 198, known: 'measured' }, water: 'treated-tap', sealed: true });
-    expect(stateOf(h.entries, id, addMinutes(start, 60)).counts).toBe('utility');
+    expect(stateOf(h.entries, id, addMinutes(start, 60))).toMatchObject({ state: 'failed', counts: null });
   });
 
   it('of the demo shows every state, and every litre is counted once', () => {

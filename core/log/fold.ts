@@ -79,13 +79,8 @@ function foldSheet(facts: SheetFacts | undefined, entry: Entry, subject: Subject
       };
     }
     case 'sheet.step': {
-      const { step: id, reading } = entry.data;
-      const done = {
-        step: id,
-        at: entry.happenedAt,
-        by: entry.by,
-        ...(reading === undefined ? {} : { reading }),
-      };
+      const { step: id, ...read } = entry.data;
+      const done = { step: id, at: entry.happenedAt, by: entry.by, ...read };
       return facts && { ...facts, done: [...facts.done, done] };
     }
     case 'photographed':

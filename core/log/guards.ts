@@ -5,15 +5,17 @@ import { judgeAgainstInstruction } from '../chlorine/slip.ts';
 import { judgeFinding, judgeHeldBefore } from '../containers/fitness.ts';
 import { FROST_HEADSPACE_SHARE, usableL } from '../containers/kinds.ts';
 import { judgeLift, massKg } from '../containers/mass.ts';
-import { type Judgement, judge, message } from '../judgement.ts';
-import { neverDrunk, waters } from '../rotation/waters.ts';
+import { type Judgement, judge, message, refusals } from '../judgement.ts';
+import { leftParams } from '../quality/advice.ts';
+import { asItComes, isDrinkable, neverDrunk } from '../sources/waters.ts';
 import type { Entry, EntryOf } from './entry.ts';
 import type { ContainerFacts, Facts } from './facts.ts';
 import { subjectFactsOf } from './fold.ts';
 import { judgePlacing } from './placing.ts';
-import { isDosed, onSheetBegun, onSheetEnded, onSheetStep, secondDose } from './sheetGuards.ts';
+import { onSheetBegun, onSheetEnded, onSheetStep } from './sheetGuards.ts';
 import { containerState, kindOf, runningBatch } from './state.ts';
 import { onBottles } from './supplyGuards.ts';
+import { isDosed, judgeTreating, secondDose, vesselUnfit } from './treating.ts';
 
 /**
  * Judges an intention before it becomes an entry. A refusal stops the intention, never the fact:
@@ -65,7 +67,7 @@ function onAdded(facts: Facts, entry: EntryOf<'container.added'>): Judgement[] {
     judgements.push(judge('refuse', message('guard.no-kind', { kind: entry.data.kind }), 'record'));
   if (!facts.place[entry.data.place]) judgements.push(judge('refuse', message('guard.no-place'), 'record'));
   const past = judgeHeldBefore(entry.data.heldBefore);
-  // an unfit vessel may still be kept for utility water, so its past is a caution here
+  // an unfit vessel may be set down all the same, so its past is a caution here and a stop where water goes in
   if (past.verdict !== 'ok') judgements.push({ ...past, verdict: 'warn' });
   return judgements;
 }
@@ -113,11 +115,12 @@ function onContainer(facts: Facts, container: ContainerFacts, entry: Entry, now:
     case 'drawn':
       return onDrawn(facts, container, entry, now);
     case 'emptied':
+    case 'origin.seen':
     case 'opened':
     case 'labelled':
       return needsWater(container);
     case 'batch.begun':
-      return onBegun(container, now);
+      return onBegun(facts, container, entry, now);
     case 'checked':
     case 'batch.abandoned':
       return runningBatch(container, now) ? [] : [judge('refuse', message('guard.no-batch'), 'record')];
@@ -240,13 +243,20 @@ function onFilled(
           }),
     );
   }
-  if (waters[water].drinkable && container.role === 'raw') {
+  const vessel = vesselUnfit(facts, container);
+  if (vessel && (vessel.most === 'never' || isDrinkable(water)))
     judgements.push(
-      judge('warn', message('state.raw-vessel'), 'cdc-storage', {
-        remedy: message('state.raw-vessel.remedy'),
-      }),
+      vessel.most === 'never' ? vessel.judgement : { ...vessel.judgement, verdict: 'warn' as const },
     );
-  }
+  if (neverDrunk(water, entry.data.origin))
+    judgements.push({
+      ...judge(
+        asItComes(water) === 'never' ? 'refuse' : 'warn',
+        message(`guard.never-drunk.${water}`),
+        'who-gdwq',
+        { remedy: message('guard.never-drunk.remedy') },
+      ),
+    });
   return judgements;
 }
 
@@ -267,7 +277,21 @@ function onDrawn(
     );
   }
   const state = containerState(facts, container, now, dayOf(now, facts.group.timeZone));
-  if (use === 'drinking' && state.counts !== 'drinking') {
+  const { code, setApart } = container;
+  if (use === 'drinking' && state.counts === 'limited')
+    judgements.push(
+      judge(
+        'warn',
+        message('guard.draw-limited', { code, ...leftParams(state.fitness?.left ?? []) }),
+        'who-hwt',
+        {
+          remedy: message('guard.draw-limited.remedy'),
+        },
+      ),
+    );
+  else if (setApart && state.counts === null && state.goodUntil)
+    judgements.push(judge('warn', message('guard.draw-apart', { code, what: setApart }), 'record'));
+  else if (use === 'drinking' && state.counts !== 'drinking') {
     const id =
       state.state === 'waiting' && state.standing?.phase === 'stand'
         ? 'guard.draw-standing'
@@ -283,21 +307,22 @@ function onDrawn(
   return judgements;
 }
 
-function onBegun(container: ContainerFacts, now: Instant): Judgement[] {
+function onBegun(
+  facts: Facts,
+  container: ContainerFacts,
+  entry: EntryOf<'batch.begun'>,
+  now: Instant,
+): Judgement[] {
   const empty = needsWater(container);
   if (empty.length > 0) return empty;
-  if (container.fill && neverDrunk(container.fill.water))
-    return [
-      judge('refuse', message(`guard.never-drunk.${container.fill.water}`), 'who-gdwq', {
-        remedy: message('guard.never-drunk.remedy'),
-      }),
-    ];
+  const judged = judgeTreating(facts, container, now);
+  if (refusals(judged).length > 0) return judged;
   const running = runningBatch(container, now);
   if (running && running.standing.doses > 0)
     return [standingAlready(container, running.standing.standsUntil)];
-  if (isDosed(container, now)) return [secondDose(container)];
-  if (container.fill?.failed) return [judge('refuse', message('guard.dose-failed'), 'who-gdwq')];
-  return [];
+  // a top-up is of a residual that was read; any other dose on dosed water is a second one
+  if (entry.data.school !== 'tap-top-up' && isDosed(container, now)) return [secondDose(container)];
+  return judged;
 }
 
 function standingAlready(container: ContainerFacts, untilAt: Instant | undefined): Judgement {
@@ -332,11 +357,11 @@ function onRead(container: ContainerFacts, entry: EntryOf<'read'>, now: Instant)
   const empty = needsWater(container);
   if (empty.length > 0) return empty;
   const judgements: Judgement[] = [];
+  const running = runningBatch(container, now);
   if (entry.data.mgL !== undefined) {
-    const figure = judgeReadingFigure(entry.data.mgL);
+    const figure = judgeReadingFigure(entry.data.mgL, running?.standing.dosedMgL);
     if (figure.verdict !== 'ok') judgements.push(figure);
   }
-  const running = runningBatch(container, now);
   if (
     running?.standing.standsUntil &&
     isRunning(running.standing.phase) &&

@@ -1,5 +1,6 @@
 import { dayOf } from '../calendar/day.ts';
 import { type Message, message } from '../judgement.ts';
+import { leftParams } from '../quality/advice.ts';
 import { supplyUntil } from '../supplies/until.ts';
 import type { ContainerFacts, Facts, SupplyFacts } from './facts.ts';
 import type { ContainerState } from './state.ts';
@@ -18,9 +19,21 @@ export interface Label {
 
 function gradeOf(state: ContainerState): Message {
   if (state.state === 'empty') return message('label.empty');
-  if (state.state === 'failed') return message('label.failed');
   if (state.state === 'waiting') return message('label.waiting');
-  return message(state.counts === 'drinking' ? 'label.drinking' : 'label.utility');
+  if (state.state === 'failed') return message(state.fitness?.label ?? 'label.failed');
+  if (state.state === 'past') return message('label.utility');
+  return message(state.fitness?.label ?? 'label.utility');
+}
+
+/** How long it is good, what is left in it, and which step would take that out. */
+function keepsLines(state: ContainerState): Message[] {
+  const { goodUntil: until, fitness } = state;
+  if (!until || state.state === 'past') return [];
+  const good = until.at
+    ? message('label.good-until-at', { untilAt: until.at, untilDay: until.day })
+    : message('label.good-until', { untilDay: until.day });
+  const left = fitness?.left ?? [];
+  return left.length > 0 ? [good, message('label.left', leftParams(left))] : [good];
 }
 
 /** The label of a container as it is now: code, contents, grade, filled, good until, treatment, by whom, where. */
@@ -31,8 +44,8 @@ export function labelOf(facts: Facts, container: ContainerFacts, state: Containe
     lines.push(message('label.holds', { litres: state.litres, water: `water.${fill.water}` }));
     lines.push(message('label.filled', { filledDay: dayOf(fill.at, facts.group.timeZone) }));
   }
-  if (state.goodUntil && state.counts === 'drinking')
-    lines.push(message('label.good-until', { untilDay: state.goodUntil.day }));
+  lines.push(...keepsLines(state));
+  if (container.setApart) lines.push(message('label.set-apart', { what: container.setApart }));
   if (state.batch && state.standing && state.standing.doses > 0) {
     const { school, doseMl } = state.batch.instruction;
     lines.push(message('label.treated', { school: `school.${school}`, doseMl }));
@@ -43,7 +56,7 @@ export function labelOf(facts: Facts, container: ContainerFacts, state: Containe
     container: container.id,
     code: container.code,
     grade: gradeOf(state),
-    notForDrinking: state.state !== 'empty' && state.counts !== 'drinking',
+    notForDrinking: state.state !== 'empty' && !(state.goodUntil && state.state !== 'past'),
     lines,
     where: [place?.name, container.shelf, place?.finding].filter(Boolean).join(', '),
   };

@@ -12,6 +12,7 @@ const endsAt: Partial<Record<EntryKind, readonly EntryKind[]>> = {
 /** Kinds that rest on an entry of a kind, when they come after it. */
 const carries: Partial<Record<EntryKind, readonly EntryKind[]>> = {
   filled: [
+    'origin.seen',
     'drawn',
     'opened',
     'batch.begun',

@@ -1,25 +1,21 @@
 import type { Instant } from '../calendar/day.ts';
+import { targets } from '../ct/credit.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
-import { neverDrunk } from '../rotation/waters.ts';
 import type { EntryOf } from './entry.ts';
-import type { ContainerFacts, Facts } from './facts.ts';
+import type { Facts } from './facts.ts';
 import { sheetAt } from './sheets.ts';
-import { runningBatch } from './state.ts';
+import { isDosed, judgeTreating, secondDose } from './treating.ts';
 
 /** Begins in spite of a supply that is short, or of water that no method makes fit: both are said. */
 export function onSheetBegun(facts: Facts, entry: EntryOf<'sheet.begun'>, now: Instant): Judgement[] {
   const judgements: Judgement[] = [];
+  const { credit, holds } = entry.data;
+  const treats = targets.some(target => credit[target] > 0);
   for (const id of entry.also ?? []) {
     const container = facts.container[id];
-    const water = container?.fill?.water;
-    if (container && entry.data.holds && entry.data.credit.bacteria > 0 && isDosed(container, now))
-      judgements.push(secondDose(container));
-    if (water && neverDrunk(water) && entry.data.credit.bacteria > 0)
-      judgements.push(
-        judge('warn', message(`guard.never-drunk.${water}`), 'who-gdwq', {
-          remedy: message('guard.never-drunk.remedy'),
-        }),
-      );
+    if (!container?.fill || !treats) continue;
+    if (holds && isDosed(container, now)) judgements.push(secondDose(container));
+    judgements.push(...judgeTreating(facts, container, now));
   }
   for (const { supply: id, amount } of entry.data.uses) {
     const supply = facts.supply[id];
@@ -31,18 +27,6 @@ export function onSheetBegun(facts: Facts, entry: EntryOf<'sheet.begun'>, now: I
   }
   return judgements;
 }
-
-/** Something was put in that is not proved yet: a batch of chlorine that stands, or a sheet that holds it. */
-export function isDosed(container: ContainerFacts, now: Instant): boolean {
-  const running = runningBatch(container, now);
-  return (running?.standing.doses ?? 0) > 0 || (container.held?.some(h => !h.ended) ?? false);
-}
-
-export const secondDose = ({ code }: ContainerFacts): Judgement =>
-  judge('refuse', message('guard.second-dose.sheet', { code }), 'epa-emergency', {
-    remedy: message('guard.second-dose.remedy'),
-    slip: message('slip.twice', { ratio: 2 }),
-  });
 
 /** A step is done in its order, and a clock is not cut short; that it happened all the same is recorded. */
 export function onSheetStep(facts: Facts, entry: EntryOf<'sheet.step'>, now: Instant): Judgement[] {

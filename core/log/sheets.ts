@@ -1,5 +1,6 @@
 import { addMinutes, type Instant } from '../calendar/day.ts';
 import type { Step } from '../methods/method.ts';
+import { afterDaylight } from '../sun/daylight.ts';
 import type { SheetDone, SheetFacts } from './facts.ts';
 
 /** A sheet at a moment: the step that is live, its clock, or how it ended. */
@@ -37,7 +38,9 @@ export function sheetAt(sheet: SheetFacts, now: Instant): SheetStanding {
   if (live.kind !== 'wait' || live.waitMin === undefined)
     return { phase: 'running', live, ...(failing ? { failing } : {}) };
   const standsFrom = sheet.done.at(-1)?.at ?? sheet.begunAt;
-  const standsUntil = addMinutes(standsFrom, live.waitMin);
+  const standsUntil = live.daylight
+    ? afterDaylight(standsFrom, live.waitMin, live.daylight)
+    : addMinutes(standsFrom, live.waitMin);
   return { phase: 'running', live, standsFrom, standsUntil, isOver: now >= standsUntil };
 }
 

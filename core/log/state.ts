@@ -1,25 +1,38 @@
-import { addMinutes, type Day, dayOf, daysBetween, type Instant, minutesBetween } from '../calendar/day.ts';
+import { addMinutes, type Day, dayOf, daysBetween, type Instant } from '../calendar/day.ts';
 import { type Batch, type BatchStanding, isRunning, standingOf } from '../chlorine/batch.ts';
-import { RESIDUAL_AIM_MG_L, RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts';
+import { RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts';
 import { type ContainerKind, seedKinds } from '../containers/kinds.ts';
 import { massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import { countedL } from '../need/building.ts';
 import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/need.ts';
 import { type Held, type Reach, reachOf } from '../need/reach.ts';
-import { type GoodUntil, goodUntil } from '../rotation/goodUntil.ts';
+import { judgeFitness, judgeLow } from '../quality/advice.ts';
+import { lastFree, type Proof, untilOf, type WaterFitness } from '../quality/fitness.ts';
+import { type GoodUntil, isFridge, isOver } from '../rotation/goodUntil.ts';
 import type { Subject } from './entry.ts';
 import type { ContainerFacts, Facts, Fill } from './facts.ts';
-import { failure, heldBack, heldFirst, type Proof, proofOf, vesselJudgement, waiting } from './proof.ts';
+import { fitnessIn, isGivenUp } from './fit.ts';
+import { failure, heldBack, heldFirst, waiting } from './held.ts';
 import { sheetAt } from './sheets.ts';
 
 /** The state of the water in a container, as it is drawn everywhere. */
-export type WaterState = 'ready' | 'due' | 'open' | 'waiting' | 'utility' | 'past' | 'failed' | 'empty';
+export type WaterState =
+  | 'ready'
+  | 'due'
+  | 'open'
+  | 'limited'
+  | 'waiting'
+  | 'utility'
+  | 'past'
+  | 'failed'
+  | 'empty';
 
 export const waterStates: readonly WaterState[] = [
   'ready',
   'due',
   'open',
+  'limited',
   'waiting',
   'utility',
   'past',
@@ -32,9 +45,13 @@ export interface ContainerState {
   readonly id: Subject;
   readonly state: WaterState;
   readonly litres: number;
-  /** What its litres count as now; null when they count for nothing. */
-  readonly counts: Grade | null;
+  /** What its litres count as now; null when they count for nothing. Limited protection stands beside the reach. */
+  readonly counts: Grade | 'limited' | null;
   readonly proof?: Proof;
+  /** What its water is fit for, where it holds any that is not failed, held or waiting. */
+  readonly fitness?: WaterFitness;
+  /** Something to be done about it that does not end it: a low reading, a vessel that eats chlorine. */
+  readonly watch?: Judgement;
   readonly goodUntil?: GoodUntil;
   readonly daysLeft?: number;
   readonly batch?: Batch;
@@ -82,28 +99,15 @@ export function runningBatch(
 /** Days that a clean tap with a residual read keeps a vessel from counting as opened. */
 const TAP_READING_DAYS = 3;
 
-/** Until when a vessel drawn by its clean tap counts as closed; undefined when no reading keeps it so. */
+/** Until when a vessel drawn by its clean tap counts as closed, by its last reading; undefined when that keeps it so no longer. */
 function closedUntil(fill: Fill): Instant | undefined {
-  const last = fill.readings.findLast(r => (r.mgL ?? 0) >= RESIDUAL_LEAST_MG_L && r.method !== 'total');
-  return last && addMinutes(last.at, TAP_READING_DAYS * 1440);
+  const last = lastFree(fill.readings);
+  return last && last.mgL! >= RESIDUAL_LEAST_MG_L ? addMinutes(last.at, TAP_READING_DAYS * 1440) : undefined;
 }
 
 function countsAsOpened(fill: Fill, now: Instant): boolean {
   if (!fill.openedAt) return false;
   return !fill.openedByTap || now >= (closedUntil(fill) ?? '');
-}
-
-/** A target dose keeps one day, until 0.5 mg/L is read a day or more after it. Returns the day of the dose while that holds. */
-function oneDayDose(fill: Fill, batch: Batch, standing: BatchStanding, timeZone: string): Day | undefined {
-  if (batch.instruction.school !== 'target-dose' || !standing.provedAt) return undefined;
-  const proved = standing.provedAt;
-  const isKept = fill.readings.some(
-    r =>
-      (r.mgL ?? 0) >= RESIDUAL_AIM_MG_L &&
-      r.method !== 'total' &&
-      minutesBetween(batch.begunAt, r.at) >= 1440,
-  );
-  return isKept ? undefined : dayOf(proved, timeZone);
 }
 
 /**
@@ -135,50 +139,86 @@ export function containerState(
   if (deciding && isRunning(deciding.standing.phase) && deciding.standing.doses > 0) {
     return { ...base, ...batchOf, state: 'waiting', counts: null, judgement: waiting(deciding.standing) };
   }
+  return { ...base, ...batchOf, ...fitState(facts, container, fill, now, today) };
+}
 
-  const proof = proofOf(fill, deciding?.standing);
-  const vessel = vesselJudgement(container);
-  if (!proof || vessel) {
-    const judgement =
-      vessel ??
-      judge('warn', message('state.untreated'), 'who-gdwq', { remedy: message('state.untreated.remedy') });
-    return { ...base, ...batchOf, state: 'utility', counts: 'utility', judgement };
+/** What a water that is neither failed, held nor waiting is good for, and until when. */
+function fitState(
+  facts: Facts,
+  container: ContainerFacts,
+  fill: Fill,
+  now: Instant,
+  today: Day,
+): Omit<ContainerState, 'id' | 'litres' | 'massKg'> {
+  const kind = kindOf(facts, container.kind);
+  const place = facts.place[container.place] ?? {};
+  const { fitness, vessel } = fitnessIn(container, fill, kind?.material, now, isFridge(place));
+  const { grade, proof } = fitness;
+  if (grade === 'never' || grade === 'utility') {
+    const judgement = isGivenUp(fill, now)
+      ? judge('refuse', message('state.given-up'), 'who-gdwq', { remedy: message('state.given-up.remedy') })
+      : vessel && vessel.most !== 'drinking'
+        ? vessel.judgement
+        : judgeFitness(fitness, fill, undefined);
+    return grade === 'never'
+      ? { state: 'failed', counts: null, fitness, judgement }
+      : { state: 'utility', counts: 'utility', fitness, judgement };
   }
-
-  const place = facts.place[container.place];
   const isOpen = countsAsOpened(fill, now);
-  const oneDay = deciding && oneDayDose(fill, deciding.batch, deciding.standing, facts.group.timeZone);
-  const until = goodUntil(
+  const { timeZone } = facts.group;
+  const until = untilOf(
+    fill.water,
+    fitness,
     {
-      water: fill.water,
-      filledOn: dayOf(fill.since, facts.group.timeZone),
+      filledOn: dayOf(fill.since, timeZone),
       sealed: fill.sealed,
       lightProof: kind?.lightProof ?? false,
       ...(fill.printedUntil ? { printedUntil: fill.printedUntil } : {}),
-      ...(isOpen && fill.openedAt ? { openedOn: dayOf(fill.openedAt, facts.group.timeZone) } : {}),
-      treated: proof !== 'source',
-      ...(oneDay ? { oneDayDose: oneDay } : {}),
-      place: place ?? {},
+      ...(isOpen && fill.openedAt ? { openedOn: dayOf(fill.openedAt, timeZone) } : {}),
+      place,
+      timeZone,
     },
     facts.plan.rotationSchool,
   );
   const daysLeft = daysBetween(today, until.day);
-  const dated = { ...base, ...batchOf, proof, goodUntil: until, daysLeft };
-  const params = { untilDay: until.day, daysLeft };
-  if (daysLeft < 0) {
-    const judgement = judge('refuse', message('state.past', params), until.rule.source, {
-      remedy: message('state.past.remedy'),
-    });
+  const dated = { fitness, ...(proof ? { proof } : {}), goodUntil: until, daysLeft };
+  const params = { untilDay: until.day, daysLeft, ...(until.at ? { untilAt: until.at } : {}) };
+  if (isOver(until, now, today)) {
+    const judgement = judge(
+      'refuse',
+      message(until.at ? 'state.past.hour' : 'state.past', params),
+      until.rule.source,
+      { remedy: message('state.past.remedy') },
+    );
     return { ...dated, state: 'past', counts: 'utility', judgement };
   }
-  const state: WaterState = isOpen ? 'open' : daysLeft <= facts.plan.noticeDays ? 'due' : 'ready';
-  const judgement =
-    proof === 'smell'
-      ? judge('warn', message('state.by-smell', params), 'epa-emergency', {
-          remedy: message('residual.smell.remedy'),
-        })
-      : judge(state === 'ready' ? 'ok' : 'warn', message(`state.${state}`, params), until.rule.source);
-  return { ...dated, state, counts: 'drinking', judgement };
+  const apart = container.setApart;
+  const watch = watchOf(fill, vessel?.judgement);
+  const good = { ...dated, ...(watch ? { watch } : {}) };
+  const judgement = judgeFitness(fitness, fill, until);
+  if (grade === 'limited') return { ...good, state: 'limited', counts: apart ? null : 'limited', judgement };
+  const isDue = until.at !== undefined || daysLeft <= facts.plan.noticeDays;
+  const state: WaterState = isOpen ? 'open' : isDue ? 'due' : 'ready';
+  if (apart)
+    return {
+      ...good,
+      state,
+      counts: null,
+      judgement: judge('warn', message('state.set-apart', { ...params, what: apart }), 'record'),
+    };
+  const isPlain = judgement.verdict === 'ok' && state !== 'ready';
+  return {
+    ...good,
+    state,
+    counts: 'drinking',
+    judgement: isPlain ? judge('warn', message(`state.${state}`, params), until.rule.source) : judgement,
+  };
+}
+
+/** A low last reading in store that is otherwise good, or a vessel that eats the chlorine in it. */
+function watchOf(fill: Fill, vessel: Judgement | undefined): Judgement | undefined {
+  const last = lastFree(fill.readings);
+  return last && last.mgL! < RESIDUAL_LEAST_MG_L ? judgeLow(last.mgL!) : vessel;
 }
 
 type Counted = { -readonly [K in keyof Held]: Held[K] };
@@ -190,6 +230,7 @@ export function countIn(held: Counted, { counts, proof, state, litres }: Contain
     held[grade] = Math.round((held[grade] + sign * litres) * 1e6) / 1e6;
   };
   if (counts === 'utility') add('utilityL');
+  if (counts === 'limited') add('limitedL');
   if (counts !== 'drinking') return;
   add('drinkingL');
   if (proof === 'smell') add('bySmellL');
@@ -222,6 +263,7 @@ export function needGroup(facts: Facts, day: Day): NeedGroup {
       ...Array.from({ length: facts.plan.visitors }, () => ({})),
     ],
     own: facts.plan.ownRule,
+    ...(facts.plan.shares ? { shares: facts.plan.shares } : {}),
     animals: facts.plan.animals,
     institutions: facts.plan.institutions,
     climate: facts.plan.climate,
@@ -229,8 +271,8 @@ export function needGroup(facts: Facts, day: Day): NeedGroup {
   };
 }
 
-// A container's state changes with the clock only at midnight, at the end of a contact time, and when the reading that
-// keeps a tapped vessel closed grows old. The facts are immutable, so until then the last answer is the answer.
+// A container's state changes with the clock only at midnight, at the end of a contact time or of a term of hours, and when
+// the reading that keeps a tapped vessel closed grows old. The facts are immutable, so until then the last answer is the answer.
 interface Kept {
   readonly facts: Facts;
   readonly today: Day;
@@ -242,11 +284,10 @@ const kept = new WeakMap<ContainerFacts, Kept>();
 const FOREVER = '9999';
 
 /** The moment from which a state may be another, midnight aside. */
-function changesAt({ fill }: ContainerFacts, { standing }: ContainerState, now: Instant): Instant {
+function changesAt({ fill }: ContainerFacts, { standing, goodUntil }: ContainerState, now: Instant): Instant {
   if (standing?.phase === 'stand' && standing.standsUntil) return standing.standsUntil;
-  if (!fill?.openedByTap) return FOREVER;
-  const closed = closedUntil(fill);
-  return closed && closed > now ? closed : FOREVER;
+  const ends = [goodUntil?.at, fill?.openedByTap ? closedUntil(fill) : undefined];
+  return ends.filter(at => at !== undefined && at > now).sort()[0] ?? FOREVER;
 }
 
 /** The state of one container, and until when it holds, midnight aside: as it was worked out last while nothing changed. */
@@ -286,7 +327,7 @@ export function stateAt(facts: Facts, now: Instant): State {
   const today = dayOf(now, facts.group.timeZone);
   const containers: Record<Subject, ContainerState> = {};
   let holdsUntil = FOREVER;
-  const held = { ...countedL(facts.plan.building), dueL: 0, bySmellL: 0 };
+  const held = { ...countedL(facts.plan.building), dueL: 0, bySmellL: 0, limitedL: 0 };
   const tally = Object.fromEntries(waterStates.map(name => [name, { count: 0, litres: 0 }])) as Record<
     WaterState,
     { count: number; litres: number }

@@ -14,12 +14,12 @@ export const ageing: Method = {
   adds: [],
   supplies: ['bleach'],
   blanks: [
-    { id: 'percent', kind: 'quantity', dimension: 'number', least: 0.5, most: 20, start: 6 },
-    { id: 'months', kind: 'quantity', dimension: 'number', least: 0, most: 120, start: 8 },
+    { id: 'percent', kind: 'quantity', dimension: 'percent', least: 0.5, most: 20, start: 6 },
+    { id: 'months', kind: 'quantity', dimension: 'timeMonths', least: 0, most: 120, start: 8 },
     { id: 'keptC', kind: 'quantity', dimension: 'temperatureC', least: -10, most: 50, start: 24 },
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.5, most: 100_000, start: 198 },
-    { id: 'targetMgL', kind: 'quantity', dimension: 'number', least: 0.2, most: 20, start: 2 },
-    { id: 'measuredMgMl', kind: 'quantity', dimension: 'number', least: 0.1, most: 250 },
+    { id: 'targetMgL', kind: 'quantity', dimension: 'concentrationMgL', least: 0.2, most: 20, start: 2 },
+    { id: 'measuredMgMl', kind: 'quantity', dimension: 'strengthMgMl', least: 0.1, most: 250 },
   ],
   answer: inputs => {
     const n = (id: string) => numberOf(inputs, id);

@@ -35,7 +35,7 @@ export const alum: Method = {
   id: 'alum',
   tool: 'alum',
   credit: noCredit,
-  accepts: { leastPh: ALUM_PH[0], mostPh: ALUM_PH[1] },
+  accepts: {},
   removes: ['turbidity'],
   concentrates: [],
   adds: ['aluminium'],
@@ -43,9 +43,9 @@ export const alum: Method = {
   holds: 'water',
   blanks: [
     volumeBlank(0.5, 100_000, 20),
-    { id: 'jarMgL', kind: 'quantity', dimension: 'number', least: 1, most: 200 },
-    { id: 'alkalinityMgL', kind: 'quantity', dimension: 'number', least: 0, most: 1000 },
-    { id: 'ph', kind: 'quantity', dimension: 'number', least: 2, most: 13 },
+    { id: 'jarMgL', kind: 'quantity', dimension: 'concentrationMgL', least: 1, most: 200 },
+    { id: 'alkalinityMgL', kind: 'quantity', dimension: 'concentrationMgL', least: 0, most: 1000 },
+    { id: 'phAfter', kind: 'quantity', dimension: 'ph', least: 2, most: 13 },
     { id: 'grade', kind: 'choice', options: ['food', 'other'], start: 'food' },
     meantBlank('massG', 100_000, ALUM_KG_L),
   ],
@@ -56,7 +56,7 @@ export const alum: Method = {
     const doseMgL = found ?? GUESS_MG_L;
     const doseG = (doseMgL * volumeL) / 1000;
     const meantG = numberOf(inputs, 'meant');
-    const ph = numberOf(inputs, 'ph');
+    const ph = numberOf(inputs, 'phAfter');
     const alkalinity = judgeAlkalinity(numberOf(inputs, 'alkalinityMgL'), doseMgL);
     const params = {
       volumeL,

@@ -5,13 +5,13 @@ import {
   boilOf,
   boilSchools,
   coolingMin,
-  type FuelId,
   holdMin,
   snowLitresPerL,
   stoveOf,
   stoves,
 } from '../heat/boil.ts';
 import { judge, message, type Params } from '../judgement.ts';
+import { flameBlanks, judgeFlame } from './flame.ts';
 import {
   choiceOf,
   doStep,
@@ -28,17 +28,13 @@ const AIR_C = 15;
 /** Somebody stands at a stove for so long a day (minutes). */
 const STOVE_DAY_MIN = 8 * 60;
 type From = 'water' | 'fresh-snow' | 'settled-snow';
-type Where = 'outdoors' | 'aired' | 'shut-room';
-
-/** Carbon monoxide: charcoal and an open fire nowhere indoors, no flame at all in a shut room. */
-const poisons = (fuel: FuelId, where: Where): boolean =>
-  where === 'shut-room' ? fuel !== 'electricity' : where === 'aired' && fuel === 'charcoal';
 
 /** A rolling boil: kills every germ that drinking water can carry, and takes no chemical out. */
 export const boil: Method = {
   id: 'boil',
   tool: 'boil',
   credit: credit(6, 6, 6, 6),
+  barrier: 'heat',
   accepts: {},
   removes: [],
   concentrates: ['salt', 'nitrate-metals'],
@@ -57,12 +53,14 @@ export const boil: Method = {
       start: c => c.altitudeM,
     },
     { id: 'stove', kind: 'choice', options: stoves.map(s => s.id), start: 'gas-propane' },
-    { id: 'powerKw', kind: 'quantity', dimension: 'number', least: 0.2, most: 60, start: 3 },
+    { id: 'powerKw', kind: 'quantity', dimension: 'powerKw', least: 0.2, most: 60, start: 3 },
     { id: 'potL', kind: 'quantity', dimension: 'volumeL', least: 0.3, most: 500, start: 10 },
     { id: 'school', kind: 'choice', options: boilSchools, start: 'one-minute' },
     { id: 'lid', kind: 'choice', options: ['ajar', 'off', 'shut'], start: 'ajar' },
-    { id: 'where', kind: 'choice', options: ['outdoors', 'aired', 'shut-room'], start: 'outdoors' },
-    meantBlank('number', 600),
+    { id: 'looks', kind: 'choice', options: ['usual', 'scum', 'fuel'], start: 'usual' },
+    { id: 'purpose', kind: 'choice', options: ['drinking', 'formula'], start: 'drinking' },
+    ...flameBlanks,
+    meantBlank('timeMin', 600),
   ],
   answer: (inputs, context) => {
     const [volumeL, startC] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'startC')];
@@ -121,8 +119,7 @@ export const boil: Method = {
       minutesADay: planned.minutes / context.planDays,
       stoves: Math.max(1, Math.ceil(planned.minutes / context.planDays / STOVE_DAY_MIN)),
     };
-    const where = choiceOf<Where>(inputs, 'where');
-    const isIndoorsRisk = stove.fuel === 'charcoal' || stove.fuel === 'wood' || stove.fuel === 'kerosene';
+    const isFormula = choiceOf(inputs, 'purpose') === 'formula';
     return {
       headline: message('boil.headline', params),
       under: say(chosen.pots > 1 ? 'boil.under-pots' : 'boil.under', params),
@@ -146,10 +143,14 @@ export const boil: Method = {
       due: { amount: minutes, unit: 'min', onlyUnder: true },
       judgements: [
         ...(choiceOf(inputs, 'lid') === 'shut' ? [refuse('boil.closed', 'practice')] : []),
-        ...(poisons(stove.fuel, where) ? [refuse(`boil.monoxide.${where}`, 'practice')] : []),
+        ...(choiceOf(inputs, 'looks') === 'usual'
+          ? []
+          : [refuse(`boil.${choiceOf(inputs, 'looks')}`, 'who-gdwq')]),
+        ...judgeFlame(stove, inputs),
         ...(school === 'one-minute' ? [] : [judge('warn', say('boil.no-gain', params), 'who-gdwq')]),
         warn('boil.not-chemicals', 'who-gdwq'),
-        warn(isIndoorsRisk ? 'boil.fumes.solid' : 'boil.fumes', 'practice'),
+        ...(isFormula ? [warn('boil.formula', 'who-gdwq')] : []),
+        ...(stove.id === 'kettle' ? [warn('boil.switch', 'practice')] : []),
       ],
       steps: [
         ...(from === 'water' ? [] : [doStep('melt', message('step.boil.melt'))]),
@@ -157,7 +158,7 @@ export const boil: Method = {
         doStep('rolling', message('step.boil.rolling')),
         waitStep('hold', message('step.boil.hold', params), minutes),
         doStep('off', message('step.boil.off')),
-        doStep('cool', message('step.boil.cool', params)),
+        doStep('cool', message(isFormula ? 'step.boil.cool-formula' : 'step.boil.cool', params)),
         doStep('pour', message('step.boil.pour')),
       ],
       uses: stove.fuel === 'electricity' ? [] : [{ supply: stove.fuel, amount: chosen.fuelAmount }],

@@ -1,4 +1,4 @@
-import { credit } from '../ct/credit.ts';
+import { noCredit } from '../ct/credit.ts';
 import { judge, message } from '../judgement.ts';
 import { doStep, type Method, numberOf } from './method.ts';
 
@@ -9,7 +9,8 @@ const HOURS_A_DAY = 8;
 export const bucketFilter: Method = {
   id: 'bucket-filter',
   tool: 'filter',
-  credit: credit(2, 0, 2, 2),
+  // building one treats no water: a run of it is a sheet of the filter
+  credit: noCredit,
   accepts: { mostNtu: 50 },
   removes: ['turbidity'],
   concentrates: [],
@@ -28,18 +29,18 @@ export const bucketFilter: Method = {
     {
       id: 'people',
       kind: 'quantity',
-      dimension: 'number',
+      dimension: 'people',
       least: 1,
       most: 100,
       wholeNumbers: true,
       start: 5,
     },
-    { id: 'flowLH', kind: 'quantity', dimension: 'number', least: 0.1, most: 500, start: 12 },
-    { id: 'hoseMm', kind: 'quantity', dimension: 'number', least: 4, most: 40, start: 12 },
-    { id: 'tapMm', kind: 'quantity', dimension: 'number', least: 8, most: 60, start: 22 },
-    { id: 'filterPrice', kind: 'quantity', dimension: 'number', least: 0, most: 10_000, start: 30 },
-    { id: 'bucketPrice', kind: 'quantity', dimension: 'number', least: 0, most: 1000, start: 5 },
-    { id: 'tapPrice', kind: 'quantity', dimension: 'number', least: 0, most: 1000, start: 3 },
+    { id: 'flowLH', kind: 'quantity', dimension: 'flowLH', least: 0.1, most: 500, start: 12 },
+    { id: 'hoseMm', kind: 'quantity', dimension: 'lengthMm', least: 4, most: 40, start: 12 },
+    { id: 'tapMm', kind: 'quantity', dimension: 'lengthMm', least: 8, most: 60, start: 22 },
+    { id: 'filterPrice', kind: 'quantity', dimension: 'money', least: 0, most: 10_000, start: 30 },
+    { id: 'bucketPrice', kind: 'quantity', dimension: 'money', least: 0, most: 1000, start: 5 },
+    { id: 'tapPrice', kind: 'quantity', dimension: 'money', least: 0, most: 1000, start: 3 },
   ],
   answer: inputs => {
     const n = (id: string) => numberOf(inputs, id);

@@ -1,9 +1,15 @@
 import { credit } from '../ct/credit.ts';
+import { stoveOf } from '../heat/boil.ts';
 import { canningOf } from '../heat/can.ts';
 import { message } from '../judgement.ts';
+import { litresPer } from '../units/volume.ts';
+import { flameBlanks, judgeFlame } from './flame.ts';
 import { choiceOf, doStep, type Method, meantBlank, numberOf, refuse, waitStep, warn } from './method.ts';
 
 const COOL_MIN = 12 * 60;
+/** Jars with a tested time (L): there is none for larger ones. */
+export const jarSizesL = { pint: litresPer['US qt'] / 2, quart: litresPer['US qt'] } as const;
+
 /** Less water than this around the jars: they do not fit. */
 const LEAST_WATER_SHARE = 0.2;
 
@@ -12,6 +18,7 @@ export const can: Method = {
   id: 'can',
   tool: 'can',
   credit: credit(6, 6, 6, 6),
+  barrier: 'heat',
   accepts: { mostNtu: 5 },
   removes: [],
   concentrates: ['salt', 'nitrate-metals'],
@@ -27,7 +34,8 @@ export const can: Method = {
       wholeNumbers: true,
       start: 14,
     },
-    { id: 'jarL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 4, start: 0.946 },
+    { id: 'jar', kind: 'choice', options: Object.keys(jarSizesL), start: 'quart' },
+    ...flameBlanks,
     {
       id: 'perLoad',
       kind: 'quantity',
@@ -49,24 +57,13 @@ export const can: Method = {
     { id: 'lids', kind: 'choice', options: ['new', 'used'], start: 'new' },
     { id: 'glass', kind: 'choice', options: ['hot', 'cold'], start: 'hot' },
     { id: 'purpose', kind: 'choice', options: ['drinking', 'wounds'], start: 'drinking' },
-    meantBlank('number', 300),
+    meantBlank('timeMin', 300),
   ],
   answer: inputs => {
     const n = (id: string) => numberOf(inputs, id);
-    const [jars, jarL, perLoad, fullL, altitudeM] = [
-      n('jars'),
-      n('jarL'),
-      n('perLoad'),
-      n('fullL'),
-      n('altitudeM'),
-    ];
-    if (
-      jars === undefined ||
-      jarL === undefined ||
-      perLoad === undefined ||
-      fullL === undefined ||
-      altitudeM === undefined
-    )
+    const jarL = jarSizesL[choiceOf<keyof typeof jarSizesL>(inputs, 'jar')];
+    const [jars, perLoad, fullL, altitudeM] = [n('jars'), n('perLoad'), n('fullL'), n('altitudeM')];
+    if (jars === undefined || perLoad === undefined || fullL === undefined || altitudeM === undefined)
       return undefined;
     const load = canningOf(jars, perLoad, jarL, fullL, altitudeM);
     const params = {
@@ -74,6 +71,7 @@ export const can: Method = {
       count: load.loads,
       jars,
       perLoad: Math.min(jars, perLoad),
+      leftL: Math.max(0, load.waterL),
       jarL,
       fullL,
       altitudeM,
@@ -114,6 +112,7 @@ export const can: Method = {
         ...(choiceOf(inputs, 'glass') === 'cold' ? [refuse('can.cold-glass', 'practice')] : []),
         ...(choiceOf(inputs, 'purpose') === 'wounds' ? [refuse('can.wounds', 'who-gdwq')] : []),
         ...(load.waterL < fullL * LEAST_WATER_SHARE ? [refuse('can.too-full', 'arithmetic', params)] : []),
+        ...judgeFlame(stoveOf('gas-propane'), inputs),
         warn('can.not-sterile', 'practice'),
       ],
       steps: [

@@ -5,7 +5,7 @@ import { type Blank, choiceOf, doStep, type Method, numberOf, refuse, warn } fro
 const cartridge = (id: string, most: number, start: number): Blank => ({
   id,
   kind: 'quantity',
-  dimension: 'number',
+  dimension: id.endsWith('L') ? 'volumeL' : 'timeMonths',
   least: 0,
   most,
   start,

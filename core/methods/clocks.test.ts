@@ -3,7 +3,13 @@ import { answerOf } from './answer.ts';
 import { type Context, type Inputs, startOf } from './method.ts';
 import { methodOf, methods } from './methods.ts';
 
-const context: Context = { altitudeM: 310, today: '2026-11-25', dailyNeedL: 141, planDays: 14 };
+const context: Context = {
+  altitudeM: 310,
+  today: '2026-11-25',
+  dailyNeedL: 141,
+  planDays: 14,
+  longitudeDeg: 0,
+};
 const ask = (id: string, inputs: Inputs = {}) => {
   const method = methodOf(id)!;
   const start = Object.fromEntries(method.blanks.map(blank => [blank.id, startOf(blank, context)]));
@@ -58,9 +64,9 @@ describe('the clocks of a sheet', () => {
     expect(clocks('can', { altitudeM })).toEqual({ time, cool: 720 });
   });
 
-  it('of the sun lie six hours of a clear day, or through to the second evening', () => {
+  it('of the sun lie six hours of daylight for a clear day, twice that for two', () => {
     expect(clocks('sun', { latitude: 5, oktas: 1 }).shine).toBe(360);
-    expect(clocks('sun', { latitude: 5, oktas: 5 }).shine).toBe(1440 + 360);
+    expect(clocks('sun', { latitude: 5, oktas: 5 }).shine).toBe(720);
   });
 
   it('of a shock stand twelve hours, a day, or the half hour of a swab', () => {

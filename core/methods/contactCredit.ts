@@ -1,5 +1,5 @@
 import { hoclShare } from '../chlorine/hocl.ts';
-import { credit } from '../ct/credit.ts';
+import { credit, noCredit } from '../ct/credit.ts';
 import {
   type Contact,
   ctMgMinL,
@@ -34,17 +34,17 @@ const earnedBy: Record<Product, (c: Contact) => Earned> = {
 export const contactCredit: Method = {
   id: 'contact-credit',
   tool: 'chlorine',
-  credit: credit(3, 3, 0, 0),
-  accepts: { mostNtu: 5, leastPh: 6, mostPh: 9 },
+  credit: noCredit,
+  accepts: { mostNtu: 5, leastPh: 6, mostPh: 10 },
   removes: [],
   concentrates: [],
   adds: ['chlorine'],
   supplies: ['test-kit'],
   blanks: [
-    { id: 'mgL', kind: 'quantity', dimension: 'number', least: 0, most: 20, start: 0.5 },
-    { id: 'minutes', kind: 'quantity', dimension: 'number', least: 0, most: 10_000, start: 30 },
-    { id: 'temperatureC', kind: 'quantity', dimension: 'temperatureC', least: -2, most: 60, start: 10 },
-    { id: 'ph', kind: 'quantity', dimension: 'number', least: 3, most: 12, start: 7.5 },
+    { id: 'mgL', kind: 'quantity', dimension: 'concentrationMgL', least: 0, most: 20, start: 0.5 },
+    { id: 'minutes', kind: 'quantity', dimension: 'timeMin', least: 0, most: 10_000, start: 30 },
+    { id: 'temperatureC', kind: 'quantity', dimension: 'waterC', least: -2, most: 60, start: 10 },
+    { id: 'ph', kind: 'quantity', dimension: 'ph', least: 3, most: 12, start: 7.5 },
     { id: 'product', kind: 'choice', options: products, start: 'free' },
   ],
   answer: inputs => {
@@ -55,6 +55,8 @@ export const contactCredit: Method = {
     const product = choiceOf<Product>(inputs, 'product');
     const contact = { freeChlorineMgL: mgL, minutes, temperatureC, ph };
     const { giardia, viruses, crypto } = earnedBy[product](contact);
+    // bacteria are easier than viruses: where these are credited, so are those
+    const earned = credit(Math.min(6, viruses), viruses, giardia, crypto);
     const params = {
       ct: mgL * minutes,
       giardia,
@@ -73,6 +75,7 @@ export const contactCredit: Method = {
         product === 'dioxide'
           ? [message('credit.working-dioxide', params)]
           : [message('credit.working', params), message('credit.hocl', params)],
+      credit: earned,
       scale: {
         ticks: [0, 1, 2, 3, 4, 5, 6],
         spacing: 'linear',
@@ -91,7 +94,7 @@ export const contactCredit: Method = {
             ]
           : []),
         ...(product === 'free' && (ph > 9 || ph < 6)
-          ? [judge('warn', message('credit.ph'), 'who-gdwq')]
+          ? [judge('warn', message(ph > 9 && ph <= 10 ? 'credit.ph-high' : 'credit.ph'), 'who-gdwq')]
           : []),
         ...(product === 'dioxide' ? [] : [judge('warn', message('credit.crypto'), 'cdc-sws')]),
       ],

@@ -21,7 +21,7 @@ const JAR_L = 1;
 const board: readonly Blank[] = boardMgL.map(mgL => ({
   id: `jar${mgL}`,
   kind: 'quantity',
-  dimension: 'number',
+  dimension: 'concentrationMgL',
   least: 0,
   most: 10,
 }));

@@ -9,6 +9,7 @@ import {
   WATER_MJ_KG_K,
 } from '../heat/boil.ts';
 import { message } from '../judgement.ts';
+import { flameBlanks, judgeFlame } from './flame.ts';
 import { choiceOf, doStep, type Method, numberOf, refuse, warn } from './method.ts';
 
 /** Distilling: takes salt, nitrate and metals out as well as germs, at a great cost of fuel. */
@@ -34,6 +35,7 @@ export const distil: Method = {
     },
     { id: 'stove', kind: 'choice', options: stoves.map(s => s.id), start: 'gas-propane' },
     { id: 'smell', kind: 'choice', options: ['none', 'fuel'], start: 'none' },
+    ...flameBlanks,
   ],
   answer: inputs => {
     const [volumeL, startC, altitudeM] = [
@@ -63,6 +65,7 @@ export const distil: Method = {
       headline: message(stove.fuel === 'electricity' ? 'distil.headline.kwh' : 'distil.headline', params),
       under: message('distil.under', params),
       working: [message('distil.working', params)],
+      desalts: true,
       scale: {
         ticks: [1, 2, 5, 10, 20, 50],
         spacing: 'log',
@@ -75,9 +78,10 @@ export const distil: Method = {
         sets: 'stove',
       },
       judgements: [
-        ...(choiceOf(inputs, 'smell') === 'fuel' ? [refuse('distil.fuel', 'who-gdwq')] : []),
-        warn('distil.organics', 'who-gdwq', {}, 'distil.organics.remedy'),
-        warn('boil.fumes', 'practice'),
+        ...(choiceOf(inputs, 'smell') === 'fuel'
+          ? [refuse('distil.fuel', 'who-gdwq')]
+          : [warn('distil.organics', 'who-gdwq', {}, 'distil.organics.remedy')]),
+        ...judgeFlame(stove, inputs),
       ],
       steps: [
         doStep('fill', message('step.distil.fill')),

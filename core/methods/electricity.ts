@@ -26,11 +26,11 @@ export const electricity: Method = {
   blanks: [
     { id: 'device', kind: 'choice', options: devices, start: 'kettle' },
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 100_000, start: 12 },
-    { id: 'lampWhL', kind: 'quantity', dimension: 'number', least: 0.01, most: 100, start: 0.25 },
-    { id: 'pumpWhL', kind: 'quantity', dimension: 'number', least: 0.1, most: 200, start: 5 },
-    { id: 'batteryWh', kind: 'quantity', dimension: 'number', least: 0, most: 1_000_000, start: 1200 },
-    { id: 'panelW', kind: 'quantity', dimension: 'number', least: 0, most: 1_000_000, start: 200 },
-    { id: 'sunHours', kind: 'quantity', dimension: 'number', least: 0, most: 16, start: 2 },
+    { id: 'lampWhL', kind: 'quantity', dimension: 'energyWhL', least: 0.01, most: 100, start: 0.25 },
+    { id: 'pumpWhL', kind: 'quantity', dimension: 'energyWhL', least: 0.1, most: 200, start: 5 },
+    { id: 'batteryWh', kind: 'quantity', dimension: 'energyWh', least: 0, most: 1_000_000, start: 1200 },
+    { id: 'panelW', kind: 'quantity', dimension: 'powerW', least: 0, most: 1_000_000, start: 200 },
+    { id: 'sunHours', kind: 'quantity', dimension: 'timeH', least: 0, most: 16, start: 2 },
   ],
   answer: (inputs, { altitudeM }) => {
     const n = (id: string) => numberOf(inputs, id);

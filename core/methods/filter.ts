@@ -1,5 +1,14 @@
-import { credit, targets } from '../ct/credit.ts';
-import { type DeviceKind, deviceCredit, deviceKinds, devices, type FilterDevice } from '../filters/device.ts';
+import { credit, noCredit, targets } from '../ct/credit.ts';
+import {
+  type DeviceKind,
+  deviceCredit,
+  deviceKinds,
+  devices,
+  type FilterDevice,
+  filterBarrier,
+  RIPENING_WEEKS,
+} from '../filters/device.ts';
+import { FAST_SHARE, flowRatio, WORN_SHARE } from '../filters/flow.ts';
 import { message } from '../judgement.ts';
 import { type Blank, choiceOf, doStep, type Inputs, type Method, numberOf, refuse, warn } from './method.ts';
 
@@ -7,7 +16,7 @@ import { type Blank, choiceOf, doStep, type Inputs, type Method, numberOf, refus
 const certifiedBlanks: readonly Blank[] = targets.map(target => ({
   id: target,
   kind: 'quantity',
-  dimension: 'number',
+  dimension: 'removalLog',
   least: 0,
   most: 9,
   start: 0,
@@ -24,9 +33,6 @@ function deviceOf(inputs: Inputs): FilterDevice {
   };
 }
 
-/** Flow below this share of the new flow, after backflushing, means: replace. */
-const WORN_SHARE = 0.5;
-
 /** Cloudier water blocks the pores within minutes. */
 const MOST_NTU = 50;
 
@@ -35,6 +41,7 @@ export const filter: Method = {
   id: 'filter',
   tool: 'filter',
   credit: devices['hollow-fibre'].credit,
+  barrier: inputs => filterBarrier(deviceOf(inputs)),
   accepts: { mostNtu: MOST_NTU },
   removes: ['turbidity'],
   concentrates: [],
@@ -42,18 +49,22 @@ export const filter: Method = {
   supplies: ['filter'],
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 100_000, start: 20 },
-    { id: 'ntu', kind: 'quantity', dimension: 'number', least: 0, most: 5000, start: 5 },
+    { id: 'ntu', kind: 'quantity', dimension: 'turbidityNtu', least: 0, most: 5000, start: 5 },
     { id: 'device', kind: 'choice', options: deviceKinds, start: 'hollow-fibre' },
-    { id: 'poreUm', kind: 'quantity', dimension: 'number', least: 0.0001, most: 100, start: 0.1 },
+    { id: 'poreUm', kind: 'quantity', dimension: 'lengthUm', least: 0.0001, most: 100, start: 0.1 },
     { id: 'rating', kind: 'choice', options: ['absolute', 'nominal'], start: 'absolute' },
     ...certifiedBlanks,
-    { id: 'newLH', kind: 'quantity', dimension: 'number', least: 0.01, most: 10_000, start: 20 },
-    { id: 'nowLH', kind: 'quantity', dimension: 'number', least: 0, most: 10_000 },
+    { id: 'newLH', kind: 'quantity', dimension: 'flowLH', least: 0.01, most: 10_000, start: 20 },
+    { id: 'nowLH', kind: 'quantity', dimension: 'flowLH', least: 0, most: 10_000 },
+    { id: 'newC', kind: 'quantity', dimension: 'waterC', least: 0, most: 60 },
+    { id: 'nowC', kind: 'quantity', dimension: 'waterC', least: 0, most: 60 },
+    { id: 'integrity', kind: 'choice', options: ['not-tested', 'passed'], start: 'not-tested' },
+    { id: 'weeks', kind: 'quantity', dimension: 'timeWeeks', least: 0, most: 2000, start: 0 },
     { id: 'frozen', kind: 'choice', options: ['no', 'yes'], start: 'no' },
     {
       id: 'people',
       kind: 'quantity',
-      dimension: 'number',
+      dimension: 'people',
       least: 1,
       most: 10_000,
       wholeNumbers: true,
@@ -67,10 +78,19 @@ export const filter: Method = {
     const device = choiceOf<DeviceKind>(inputs, 'device');
     const nowLH = numberOf(inputs, 'nowLH');
     const flowLH = nowLH ?? newLH;
-    const earned = deviceCredit(deviceOf(inputs));
+    const weeks = numberOf(inputs, 'weeks') ?? 0;
+    const isUnripe = device === 'slow-sand' && weeks < RIPENING_WEEKS;
+    const earned = isUnripe ? noCredit : deviceCredit(deviceOf(inputs));
     const hours = flowLH > 0 ? volumeL / flowLH : Number.POSITIVE_INFINITY;
     const isFrozen = choiceOf(inputs, 'frozen') === 'yes' && devices[device].freezes;
-    const isWorn = nowLH !== undefined && nowLH < WORN_SHARE * newLH;
+    const ratio =
+      nowLH === undefined
+        ? 1
+        : flowRatio(
+            { flowLH: nowLH, waterC: numberOf(inputs, 'nowC') },
+            { flowLH: newLH, waterC: numberOf(inputs, 'newC') },
+          );
+    const isFast = ratio > FAST_SHARE && choiceOf(inputs, 'integrity') !== 'passed';
     const params = {
       ntu: numberOf(inputs, 'ntu') ?? 0,
       mostNtu: MOST_NTU,
@@ -81,6 +101,9 @@ export const filter: Method = {
       newLH,
       people,
       perHeadL: (flowLH * 8) / people,
+      ratio,
+      ripensWeeks: RIPENING_WEEKS,
+      weeks,
       ...earned,
     };
     return {
@@ -100,7 +123,9 @@ export const filter: Method = {
       },
       judgements: [
         ...(isFrozen ? [refuse('filter.frozen', 'practice')] : []),
-        ...(isWorn ? [refuse('filter.worn', 'practice', params)] : []),
+        ...(ratio < WORN_SHARE ? [refuse('filter.worn', 'practice', params)] : []),
+        ...(isFast ? [refuse('filter.fast', 'practice', params)] : []),
+        ...(isUnripe ? [warn('filter.unripe', 'who-hwt', params, 'filter.unripe.remedy')] : []),
         ...((numberOf(inputs, 'ntu') ?? 0) > MOST_NTU ? [refuse('filter.cloudy', 'practice', params)] : []),
         ...(device === 'by-pore' && choiceOf(inputs, 'rating') === 'nominal'
           ? [warn('filter.nominal', 'who-gdwq')]
@@ -120,7 +145,7 @@ export const filter: Method = {
           id: 'flow',
           kind: 'read',
           text: message('step.filter.flow'),
-          reading: { unit: 'L/h', least: WORN_SHARE * newLH },
+          reading: { unit: 'L/h', least: WORN_SHARE * newLH, most: FAST_SHARE * newLH },
           onFail: message('step.filter.flow.fail'),
         },
         doStep('backflush', message('step.filter.backflush')),

@@ -4,7 +4,13 @@ import { judgeSpan, spanOfDue } from './guess.ts';
 import { type Context, type Inputs, type Method, startOf } from './method.ts';
 import { methods } from './methods.ts';
 
-const context: Context = { altitudeM: 310, today: '2026-11-25', dailyNeedL: 141, planDays: 14 };
+const context: Context = {
+  altitudeM: 310,
+  today: '2026-11-25',
+  dailyNeedL: 141,
+  planDays: 14,
+  longitudeDeg: 0,
+};
 const started = (method: Method): Inputs =>
   Object.fromEntries(method.blanks.map(blank => [blank.id, startOf(blank, context)]));
 const guessable = (method: Method): string[] =>

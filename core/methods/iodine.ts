@@ -11,7 +11,7 @@ const IODINE_CLOUDY_DROPS_L = 10;
 const IODINE_MG_PER_DROP = 1;
 const IODINE_DROP_ML = 0.05;
 /** Days of iodine beyond which it is no longer for an emergency. */
-const MOST_IODINE_DAYS = 21;
+export const MOST_IODINE_DAYS = 21;
 
 const notFor = (id: string, params?: Params): Judgement =>
   judge('refuse', message(id, params), 'cdc-emergency', { remedy: message('iodine.not-for.remedy') });
@@ -40,15 +40,24 @@ export const iodine: Method = {
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 1000, start: 1 },
     { id: 'clarity', kind: 'choice', options: ['clear', 'cloudy'], start: 'clear' },
-    { id: 'temperatureC', kind: 'quantity', dimension: 'temperatureC', least: -5, most: 60, start: 15 },
+    // unanswered is cold
+    { id: 'temperatureC', kind: 'quantity', dimension: 'waterC', least: -2, most: 60 },
     {
       id: 'drinkers',
       kind: 'choice',
-      options: ['none', 'pregnant', 'thyroid', 'allergy', 'infant'],
+      options: ['none', 'pregnant', 'nursing', 'thyroid', 'allergy', 'infant'],
       start: 'none',
     },
-    { id: 'days', kind: 'quantity', dimension: 'number', least: 0, most: 365, wholeNumbers: true, start: 1 },
-    meantBlank('number', 200),
+    {
+      id: 'days',
+      kind: 'quantity',
+      dimension: 'timeDays',
+      least: 0,
+      most: 365,
+      wholeNumbers: true,
+      start: 1,
+    },
+    meantBlank('dropsPerL', 200),
   ],
   answer: inputs => {
     const volumeL = numberOf(inputs, 'volumeL');

@@ -7,7 +7,7 @@ import { type Blank, doStep, type Method, numberOf, refuse, warn } from './metho
 const depthBlanks: readonly Blank[] = layers.map(layer => ({
   id: layer.id,
   kind: 'quantity',
-  dimension: 'number',
+  dimension: 'lengthMm',
   least: 0,
   most: 2000,
   start: layer.depthMm,
@@ -17,7 +17,7 @@ const depthBlanks: readonly Blank[] = layers.map(layer => ({
 const readings: readonly Blank[] = ['beforeNtu', 'afterNtu', 'beforeUsCm', 'afterUsCm'].map(id => ({
   id,
   kind: 'quantity',
-  dimension: 'number',
+  dimension: id.endsWith('Ntu') ? 'turbidityNtu' : 'conductivityUsCm',
   least: 0,
   most: 100_000,
 }));
@@ -33,8 +33,8 @@ export const layeredFilter: Method = {
   adds: [],
   supplies: ['cloth'],
   blanks: [
-    { id: 'diameterMm', kind: 'quantity', dimension: 'number', least: 40, most: 3000, start: 280 },
-    { id: 'heightMm', kind: 'quantity', dimension: 'number', least: 60, most: 4000, start: 360 },
+    { id: 'diameterMm', kind: 'quantity', dimension: 'lengthMm', least: 40, most: 3000, start: 280 },
+    { id: 'heightMm', kind: 'quantity', dimension: 'lengthMm', least: 60, most: 4000, start: 360 },
     ...depthBlanks,
     ...readings,
   ],

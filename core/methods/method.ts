@@ -58,6 +58,8 @@ export interface Context {
   readonly dailyNeedL: number;
   /** Days that the plan is made for. */
   readonly planDays: number;
+  /** East of Greenwich, as far as the group's clock tells it. */
+  readonly longitudeDeg: number;
 }
 
 /** One answer of a school on the method's scale. */
@@ -85,6 +87,8 @@ export interface Step {
   /** `do`: said to be done; `wait`: done when its clock has run; `read`: done with a reading that passes. */
   readonly kind: 'do' | 'wait' | 'read';
   readonly waitMin?: number;
+  /** Its minutes run only while the sun is up there. */
+  readonly daylight?: { readonly latitudeDeg: number; readonly longitudeDeg: number };
   /** What a reading must be, and what to do when it is not. */
   readonly reading?: { readonly unit: string; readonly least?: number; readonly most?: number };
   readonly onFail?: Message;
@@ -123,6 +127,8 @@ export interface MethodAnswer {
   /** Where it depends on the case: what this run earns, instead of the method's own credit. */
   readonly credit?: Credit;
   readonly due?: Due;
+  /** It takes the salt out. */
+  readonly desalts?: true;
   /** What it found out for another method, which a click takes there. */
   readonly carries?: { readonly method: string; readonly inputs: Inputs };
   readonly judgements: readonly Judgement[];
@@ -148,6 +154,8 @@ export interface Method {
   readonly tool: BenchTool;
   /** Log₁₀ reductions for a documented run; none for what only clears or keeps. */
   readonly credit: Credit;
+  /** What kind of barrier it is: two of a kind count once. Its own id where nothing else is said. */
+  readonly barrier?: string | ((inputs: Inputs) => string);
   /** Water it works on. */
   readonly accepts: {
     readonly mostNtu?: number;
@@ -226,6 +234,10 @@ export const refuse = (id: string, source: CitationId, params?: Params): Judgeme
 /** A caution in one line, and a way out where there is one. */
 export const warn = (id: string, source: CitationId, params?: Params, remedy?: string): Judgement =>
   judge('warn', message(id, params), source, remedy ? { remedy: message(remedy, params) } : {});
+
+/** What kind of barrier a run is. */
+export const barrierOf = ({ id, barrier }: Method, inputs: Inputs): string =>
+  typeof barrier === 'function' ? barrier(inputs) : (barrier ?? id);
 
 /** A step that is said to be done. */
 export const doStep = (id: string, text: Message): Step => ({ id, text, kind: 'do' });

@@ -8,7 +8,13 @@ import { answerOf } from './answer.ts';
 import { type Blank, type Context, type Inputs, type Method, type MethodAnswer, startOf } from './method.ts';
 import { methodOf, methods } from './methods.ts';
 
-const context: Context = { altitudeM: 310, today: '2026-11-25', dailyNeedL: 141, planDays: 14 };
+const context: Context = {
+  altitudeM: 310,
+  today: '2026-11-25',
+  dailyNeedL: 141,
+  planDays: 14,
+  longitudeDeg: 0,
+};
 const texts = en as Record<string, string>;
 
 const started = (method: Method): Inputs =>
@@ -94,10 +100,14 @@ const refused: readonly (readonly [string, Inputs, string])[] = [
   ['stock', { order: 'water-onto-powder' }, 'stock.onto-powder'],
   ['stock', { beside: 'acid' }, 'beside.acid'],
   ['stock', { meant: 46 }, 'due.far-over'],
+  ['stock', { product: 'bleach', strengthMgMl: 8 }, 'stock.too-weak'],
   ['sanitising', { held: 'chemical' }, 'sanitising.unfit'],
   ['sanitising', { beside: 'ammonia' }, 'beside.ammonia'],
   ['sanitising', { volumeL: 20, meant: 1 }, 'due.far-under'],
   ['shock', { beside: 'cleaner' }, 'beside.cleaner'],
+  ['shock', { vessel: 'well', school: 'ten-full' }, 'shock.well-weak'],
+  ['shock', { vessel: 'well', school: 'swab-200' }, 'shock.well-weak'],
+  ['removing', { use: 'dialysis' }, 'removing.dialysis'],
   ['shock', { volumeL: 5000, meant: 400 }, 'due.far-under'],
   ['removing', { haveMgL: 6, wantMgL: 0.5, volumeL: 198, meant: 27 }, 'due.far-over'],
   ['ageing', { months: 14 }, 'ageing.too-old'],
@@ -106,8 +116,18 @@ const refused: readonly (readonly [string, Inputs, string])[] = [
   ['contact-credit', { product: 'cyanurate' }, 'credit.cyanurate'],
   // heat
   ['boil', { lid: 'shut' }, 'boil.closed'],
-  ['boil', { stove: 'charcoal', where: 'aired' }, 'boil.monoxide.aired'],
-  ['boil', { stove: 'gas-propane', where: 'shut-room' }, 'boil.monoxide.shut-room'],
+  ['boil', { stove: 'charcoal', where: 'room', flue: 'yes' }, 'flame.charcoal'],
+  ['boil', { stove: 'gas-propane', where: 'tent', flue: 'yes' }, 'flame.tent'],
+  ['boil', { stove: 'gas-propane', where: 'room' }, 'flame.no-flue'],
+  ['boil', { stove: 'gas-cooker', where: 'tent' }, 'flame.tent'],
+  ['boil', { looks: 'scum' }, 'boil.scum'],
+  ['boil', { looks: 'fuel' }, 'boil.fuel'],
+  ['pasteurise', { proof: 'by-eye' }, 'pasteurise.by-eye'],
+  ['pasteurise', { meant: 2 }, 'due.far-under'],
+  ['can', { where: 'tent' }, 'flame.tent'],
+  ['can', { where: 'room' }, 'flame.no-flue'],
+  ['distil', { where: 'tent' }, 'flame.tent'],
+  ['distil', { where: 'room' }, 'flame.no-flue'],
   ['boil', { school: 'ten-minutes', meant: 4 }, 'due.far-under'],
   ['can', { lids: 'used' }, 'can.used-lids'],
   ['can', { glass: 'cold' }, 'can.cold-glass'],
@@ -116,6 +136,8 @@ const refused: readonly (readonly [string, Inputs, string])[] = [
   ['can', { altitudeM: 2000, meant: 10 }, 'due.far-under'],
   ['distil', { smell: 'fuel' }, 'distil.fuel'],
   ['reverse-osmosis', { source: 'sea' }, 'ro.sea'],
+  ['reverse-osmosis', { source: 'sea', rated: 'brackish' }, 'ro.sea'],
+  ['reverse-osmosis', { source: 'brackish', rated: 'germs' }, 'ro.brackish'],
   ['reverse-osmosis', { chlorinated: 'without-carbon' }, 'ro.chlorine'],
   // sun
   ['sun', { latitude: 10, where: 'behind-glass' }, 'sun.glass'],
@@ -131,11 +153,13 @@ const refused: readonly (readonly [string, Inputs, string])[] = [
   ['alum', { meant: 28.09, volumeL: 20 }, 'alum.far-over'],
   ['alum', { meant: 0.05, volumeL: 20 }, 'alum.far-under'],
   ['alum', { alkalinityMgL: 25 }, 'alum.sour'],
-  ['alum', { ph: 8.6 }, 'alum.ph'],
+  ['alum', { phAfter: 7.9 }, 'alum.ph'],
+  ['alum', { phAfter: 5.4 }, 'alum.ph'],
   ['alum', { grade: 'other' }, 'alum.other-grade'],
   ['settle', { grain: 'fine-sand', meant: 10 }, 'due.far-under'],
   ['filter', { frozen: 'yes' }, 'filter.frozen'],
   ['filter', { newLH: 20, nowLH: 9 }, 'filter.worn'],
+  ['filter', { newLH: 20, nowLH: 60 }, 'filter.fast'],
   ['filter', { ntu: 200 }, 'filter.cloudy'],
   ['layered-filter', { heightMm: 250 }, 'layered.no-room'],
   ['carbon', { against: 'fuel' }, 'carbon.fuel'],
@@ -148,8 +172,13 @@ const refused: readonly (readonly [string, Inputs, string])[] = [
   ['tablets', { pack: 'opened-long' }, 'tablets.opened-long'],
   ['tablets', { pack: 'unknown' }, 'tablets.unknown'],
   ['tablets', { volumeL: 20, packL: 20, meant: 3 }, 'due.far-over'],
+  ['tablets', { volumeL: 1, packL: 20 }, 'tablets.over'],
+  ['flocculant', { volumeL: 5, packL: 10 }, 'tablets.over'],
+  ['flocculant', { pack: 'expired' }, 'tablets.expired'],
+  ['flocculant', { pack: 'unknown' }, 'tablets.unknown'],
   ['iodine', { meant: 1 }, 'iodine.too-little'],
   ['iodine', { meant: 12 }, 'iodine.too-much'],
+  ['iodine', { drinkers: 'nursing' }, 'iodine.not-for.nursing'],
   ['iodine', { drinkers: 'pregnant' }, 'iodine.not-for.pregnant'],
   ['iodine', { drinkers: 'thyroid' }, 'iodine.not-for.thyroid'],
   ['iodine', { drinkers: 'allergy' }, 'iodine.not-for.allergy'],
@@ -168,6 +197,25 @@ describe('what the bench refuses', () => {
     const said = refusals(ask(id, inputs).judgements);
     expect(said.map(j => j.reason.id)).toContain(reason);
     expect(said.find(j => j.reason.id === reason)!.remedy).toBeDefined();
+  });
+
+  it('leaves nothing to measure out beside a stop: no amount, no time, no sheet', () => {
+    for (const method of methods)
+      for (const inputs of cases(method)) {
+        const answer = answerOf(method, inputs, context);
+        if (!answer || refusals(answer.judgements).length === 0) continue;
+        const isSlip = answer.guard?.verdict === 'refuse';
+        if (isSlip && refusals(answer.judgements).length === 1) continue;
+        expect(answer, method.id).toMatchObject({
+          isStopped: true,
+          headline: { id: 'answer.stop' },
+          steps: [],
+          uses: [],
+          working: [],
+        });
+        for (const part of ['under', 'scale', 'due', 'carries', 'credit'] as const)
+          expect(answer[part], `${method.id} ${part}`).toBeUndefined();
+      }
   });
 
   it('stands whole in the table above', () => {

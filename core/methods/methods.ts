@@ -10,9 +10,11 @@ import { demandTest } from './demandTest.ts';
 import { distil } from './distil.ts';
 import { electricity } from './electricity.ts';
 import { filter } from './filter.ts';
+import { flocculant } from './flocculant.ts';
 import { iodine } from './iodine.ts';
 import { layeredFilter } from './layeredFilter.ts';
 import type { Method } from './method.ts';
+import { pasteurise } from './pasteurise.ts';
 import { permanganate } from './permanganate.ts';
 import { removing } from './removing.ts';
 import { reverseOsmosis } from './reverseOsmosis.ts';
@@ -34,6 +36,7 @@ export const methods: readonly Method[] = [
   layeredFilter,
   carbon,
   boil,
+  pasteurise,
   electricity,
   demandTest,
   contactCredit,
@@ -43,6 +46,7 @@ export const methods: readonly Method[] = [
   shock,
   removing,
   tablets,
+  flocculant,
   iodine,
   permanganate,
   sun,

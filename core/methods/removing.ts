@@ -7,6 +7,7 @@ import {
   type Method,
   meantBlank,
   numberOf,
+  refuse,
   volumeBlank,
   waitStep,
   warn,
@@ -25,9 +26,11 @@ export const removing: Method = {
   holds: 'water',
   blanks: [
     volumeBlank(0.2, 100_000, 198),
-    { id: 'haveMgL', kind: 'quantity', dimension: 'number', least: 0, most: 300, start: 6 },
-    { id: 'wantMgL', kind: 'quantity', dimension: 'number', least: 0, most: 5, start: 0.5 },
+    { id: 'haveMgL', kind: 'quantity', dimension: 'concentrationMgL', least: 0, most: 300, start: 6 },
+    { id: 'wantMgL', kind: 'quantity', dimension: 'concentrationMgL', least: 0, most: 5, start: 0.5 },
     { id: 'remover', kind: 'choice', options: removerIds, start: 'ascorbic' },
+    { id: 'kind', kind: 'choice', options: ['free', 'chloramine'], start: 'free' },
+    { id: 'use', kind: 'choice', options: ['drinking', 'dialysis', 'animals'], start: 'drinking' },
     meantBlank('massG', 100_000, removerKgL.ascorbic),
   ],
   answer: inputs => {
@@ -67,6 +70,8 @@ export const removing: Method = {
       },
       due: { amount: grams, unit: 'g', powderKgL: removerKgL[remover] },
       judgements: [
+        ...(choiceOf(inputs, 'use') === 'dialysis' ? [refuse('removing.dialysis', 'who-gdwq')] : []),
+        ...(choiceOf(inputs, 'kind') === 'chloramine' ? [warn('removing.chloramine', 'who-gdwq')] : []),
         ...(wantMgL < 0.2 ? [warn('removing.unprotected', 'who-gdwq')] : []),
         warn('removing.read-again', 'practice'),
       ],

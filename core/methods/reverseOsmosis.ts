@@ -1,6 +1,9 @@
-import { credit } from '../ct/credit.ts';
+import { credit, noCredit } from '../ct/credit.ts';
 import { judge, message } from '../judgement.ts';
-import { choiceOf, doStep, type Method, numberOf } from './method.ts';
+import { choiceOf, doStep, type Method, numberOf, refuse, warn } from './method.ts';
+
+/** What the device's certificate says it is for. */
+type Rating = 'no' | 'germs' | 'brackish' | 'sea';
 
 /** Reverse osmosis at home: the feed is the product and what it rejects. */
 export const reverseOsmosis: Method = {
@@ -15,8 +18,9 @@ export const reverseOsmosis: Method = {
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 10_000, start: 20 },
     { id: 'rejectRatio', kind: 'quantity', dimension: 'number', least: 0, most: 20, start: 3 },
-    { id: 'litresPerDay', kind: 'quantity', dimension: 'number', least: 1, most: 10_000, start: 150 },
-    { id: 'pumpW', kind: 'quantity', dimension: 'number', least: 0, most: 2000, start: 30 },
+    { id: 'litresPerDay', kind: 'quantity', dimension: 'flowLDay', least: 1, most: 10_000, start: 150 },
+    { id: 'pumpW', kind: 'quantity', dimension: 'powerW', least: 0, most: 2000, start: 30 },
+    { id: 'rated', kind: 'choice', options: ['no', 'germs', 'brackish', 'sea'], start: 'no' },
     { id: 'source', kind: 'choice', options: ['fresh', 'brackish', 'sea'], start: 'fresh' },
     { id: 'chlorinated', kind: 'choice', options: ['no', 'with-carbon', 'without-carbon'], start: 'no' },
   ],
@@ -39,16 +43,18 @@ export const reverseOsmosis: Method = {
       wh: whPerL * volumeL,
     };
     const source = choiceOf(inputs, 'source');
+    const rated = choiceOf<Rating>(inputs, 'rated');
+    const isRatedFor = source === 'fresh' || rated === 'sea' || rated === source;
     return {
       headline: message('ro.headline', params),
       under: message('ro.under', params),
       working: [message('ro.working', params)],
+      // a membrane whose seals nobody vouches for is for clear water that is safe already
+      credit: rated === 'no' ? noCredit : credit(3, 3, 3, 3),
+      ...(source !== 'fresh' && isRatedFor ? { desalts: true as const } : {}),
       judgements: [
-        ...(source === 'sea'
-          ? [judge('refuse', message('ro.sea'), 'who-gdwq', { remedy: message('ro.sea.remedy') })]
-          : source === 'brackish'
-            ? [judge('warn', message('ro.brackish'), 'who-gdwq')]
-            : []),
+        ...(isRatedFor ? [] : [refuse(source === 'sea' ? 'ro.sea' : 'ro.brackish', 'who-gdwq')]),
+        ...(rated === 'no' ? [warn('ro.unrated', 'who-hwt', {}, 'ro.unrated.remedy')] : []),
         ...(choiceOf(inputs, 'chlorinated') === 'without-carbon'
           ? [judge('refuse', message('ro.chlorine'), 'practice', { remedy: message('ro.chlorine.remedy') })]
           : []),

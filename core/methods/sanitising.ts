@@ -1,3 +1,4 @@
+import { SANITISE_MG_L, SANITISE_WET_S, sanitisingRinse } from '../chlorine/sanitise.ts';
 import { shockSchools } from '../chlorine/shock.ts';
 import { noCredit } from '../ct/credit.ts';
 import { message } from '../judgement.ts';
@@ -17,10 +18,7 @@ import {
 import { strengthBlank } from './strengthBlank.ts';
 
 const swabAndFull = ['swab-200', 'fifty-full'] as const;
-const RINSE_MG_L = 300;
-const RINSE_WET_MIN = 0.5;
-/** A rinse wets every face; this much of the vessel is enough to turn it with. */
-const RINSE_SHARE = 0.05;
+const RINSE_WET_MIN = SANITISE_WET_S / 60;
 
 /** Cleaning and sanitising an empty vessel before clean water goes in. */
 export const sanitising: Method = {
@@ -47,10 +45,9 @@ export const sanitising: Method = {
   answer: inputs => {
     const [volumeL, strengthMgMl] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'strengthMgMl')];
     if (volumeL === undefined || strengthMgMl === undefined) return undefined;
-    const waterL = Math.min(10, Math.max(0.5, volumeL * RINSE_SHARE));
-    const bleachMl = (waterL * RINSE_MG_L) / strengthMgMl;
+    const { waterL, bleachMl } = sanitisingRinse(volumeL, strengthMgMl);
     const held = choiceOf(inputs, 'held');
-    const params = { waterL, bleachMl, volumeL, mgL: RINSE_MG_L };
+    const params = { waterL, bleachMl, volumeL, mgL: SANITISE_MG_L };
     return {
       headline: message('sanitising.headline', params),
       under: message('sanitising.under', params),
@@ -59,7 +56,7 @@ export const sanitising: Method = {
         ticks: [10, 50, 100, 200, 500, 1000],
         spacing: 'log',
         marks: [
-          { id: 'rinse', value: RINSE_MG_L, note: message('sanitising.mark.rinse'), chosen: true },
+          { id: 'rinse', value: SANITISE_MG_L, note: message('sanitising.mark.rinse'), chosen: true },
           ...swabAndFull.map(id => ({
             id,
             value: shockSchools[id].mgL,

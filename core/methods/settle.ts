@@ -31,10 +31,10 @@ export const settle: Method = {
   blanks: [
     volumeBlank(0.5, 100_000, 20),
     { id: 'depthM', kind: 'quantity', dimension: 'lengthM', least: 0.02, most: 5, start: 0.3 },
-    { id: 'temperatureC', kind: 'quantity', dimension: 'temperatureC', least: 0, most: 60, start: 10 },
+    { id: 'temperatureC', kind: 'quantity', dimension: 'waterC', least: 0, most: 60, start: 10 },
     { id: 'grain', kind: 'choice', options: grainIds, start: 'silt' },
     { id: 'folds', kind: 'quantity', dimension: 'number', least: 1, most: 16, wholeNumbers: true, start: 4 },
-    meantBlank('number', 20_000),
+    meantBlank('timeMin', 20_000),
   ],
   answer: inputs => {
     const [depthM, temperatureC] = [numberOf(inputs, 'depthM'), numberOf(inputs, 'temperatureC')];

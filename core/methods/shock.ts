@@ -1,4 +1,11 @@
-import { powderG, type ShockSchoolId, SWAB_SHARE, shockSchools, wellL } from '../chlorine/shock.ts';
+import {
+  powderG,
+  type ShockSchoolId,
+  SWAB_SHARE,
+  shockSchools,
+  wellL,
+  wellSchools,
+} from '../chlorine/shock.ts';
 import { noCredit } from '../ct/credit.ts';
 import { message } from '../judgement.ts';
 import { besideBlank, judgeBeside } from './beside.ts';
@@ -8,6 +15,7 @@ import {
   type Method,
   meantBlank,
   numberOf,
+  refuse,
   volumeBlank,
   waitStep,
   warn,
@@ -32,7 +40,7 @@ export const shock: Method = {
     { id: 'depthM', kind: 'quantity', dimension: 'lengthM', least: 0.05, most: 200, start: 3 },
     { id: 'school', kind: 'choice', options: Object.keys(shockSchools), start: 'fifty-full' },
     strengthBlank,
-    { id: 'powderPercent', kind: 'quantity', dimension: 'number', least: 20, most: 75, start: 65 },
+    { id: 'powderPercent', kind: 'quantity', dimension: 'percent', least: 20, most: 75, start: 65 },
     besideBlank,
     meantBlank('doseMl', 1_000_000),
   ],
@@ -62,7 +70,7 @@ export const shock: Method = {
       scale: {
         ticks: [5, 10, 20, 50, 100, 200, 500],
         spacing: 'log',
-        marks: (Object.keys(shockSchools) as ShockSchoolId[]).map(id => ({
+        marks: (isWell ? wellSchools : (Object.keys(shockSchools) as ShockSchoolId[])).map(id => ({
           id,
           value: shockSchools[id].mgL,
           note: message('shock.mark', { hours: shockSchools[id].hours, doseMl: doseOf(id) }),
@@ -72,6 +80,7 @@ export const shock: Method = {
       },
       due: { amount: doseOf(school), unit: 'mL' },
       judgements: [
+        ...(isWell && !wellSchools.includes(school) ? [refuse('shock.well-weak', 'awwa', params)] : []),
         ...judgeBeside(inputs),
         warn('shock.not-drunk', 'awwa', {}, 'shock.not-drunk.remedy'),
         warn('shock.mixing', 'practice'),

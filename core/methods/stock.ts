@@ -3,7 +3,19 @@ import { powderG } from '../chlorine/shock.ts';
 import { noCredit } from '../ct/credit.ts';
 import { message } from '../judgement.ts';
 import { besideBlank, judgeBeside } from './beside.ts';
-import { choiceOf, doStep, type Method, meantBlank, numberOf, refuse, waitStep, warn } from './method.ts';
+import {
+  choiceOf,
+  doStep,
+  type Inputs,
+  type Method,
+  type MethodAnswer,
+  meantBlank,
+  numberOf,
+  refuse,
+  waitStep,
+  warn,
+} from './method.ts';
+import { strengthBlank } from './strengthBlank.ts';
 
 /** Granules by the spoon (kg/L), and a metric teaspoon. */
 const POWDER_KG_L = 0.8;
@@ -25,8 +37,9 @@ export const stock: Method = {
   supplies: ['chlorine-powder'],
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 100, start: 1 },
-    { id: 'percent', kind: 'quantity', dimension: 'number', least: 20, most: 75, start: 65 },
-    { id: 'product', kind: 'choice', options: ['calcium', 'pool', 'unknown'], start: 'calcium' },
+    { id: 'percent', kind: 'quantity', dimension: 'percent', least: 20, most: 75, start: 65 },
+    { id: 'product', kind: 'choice', options: ['calcium', 'bleach', 'pool', 'unknown'], start: 'calcium' },
+    strengthBlank,
     {
       id: 'order',
       kind: 'choice',
@@ -52,6 +65,7 @@ export const stock: Method = {
   answer: inputs => {
     const [volumeL, percent] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'percent')];
     if (volumeL === undefined || percent === undefined) return undefined;
+    if (choiceOf(inputs, 'product') === 'bleach') return fromBleach(inputs, volumeL);
     const grams = powderG(volumeL, STOCK_MG_L, percent);
     const params = { volumeL, percent, grams, spoons: grams / POWDER_KG_L / TEASPOON_ML };
     const product = choiceOf(inputs, 'product');
@@ -78,3 +92,27 @@ export const stock: Method = {
     };
   },
 };
+
+/** The same stock by thinning bleach, which must be stronger than it. */
+function fromBleach(inputs: Inputs, volumeL: number): MethodAnswer | undefined {
+  const strengthMgMl = numberOf(inputs, 'strengthMgMl');
+  if (strengthMgMl === undefined) return undefined;
+  const bleachMl = (volumeL * STOCK_MG_L) / strengthMgMl;
+  const params = { volumeL, bleachMl, waterMl: Math.max(0, volumeL * 1000 - bleachMl), strengthMgMl };
+  return {
+    headline: message('stock.bleach', params),
+    under: message('stock.bleach.under', params),
+    working: [message('stock.bleach.working', params)],
+    due: { amount: bleachMl, unit: 'mL' },
+    judgements: [
+      ...(strengthMgMl <= STOCK_MG_L / 1000 ? [refuse('stock.too-weak', 'arithmetic', params)] : []),
+      ...judgeBeside(inputs),
+    ],
+    steps: [
+      doStep('water', message('step.stock.bleach-water', params)),
+      doStep('powder', message('step.stock.bleach', params)),
+      doStep('label', message('step.stock.label')),
+    ],
+    uses: [{ supply: 'bleach', amount: bleachMl }],
+  };
+}

@@ -4,7 +4,7 @@ import type { Blank } from './method.ts';
 export const strengthBlank: Blank = {
   id: 'strengthMgMl',
   kind: 'quantity',
-  dimension: 'number',
+  dimension: 'strengthMgMl',
   least: 0.1,
   most: 250,
   start: 61.8,

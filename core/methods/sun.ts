@@ -5,7 +5,6 @@ import { choiceOf, doStep, type Method, numberOf, refuse, waitStep, warn } from 
 
 /** Sunshine that a bottle has had its fill of: six hours, or the second evening. */
 const SIX_HOURS_MIN = 360;
-const DAY_MIN = 1440;
 const SUN_NTU = 30;
 const MOST_BOTTLE_L = 2;
 /** Beyond these degrees north or south the sun is too low for most of the year. */
@@ -39,9 +38,17 @@ export const sun: Method = {
       options: ['clear-pet', 'clear-glass', 'scratched', 'coloured', 'labelled', 'thick'],
       start: 'clear-pet',
     },
-    { id: 'latitude', kind: 'quantity', dimension: 'number', least: -66, most: 66, start: 54.4 },
+    { id: 'latitude', kind: 'quantity', dimension: 'latitudeDeg', least: -66, most: 66, start: 54.4 },
+    {
+      id: 'longitude',
+      kind: 'quantity',
+      dimension: 'longitudeDeg',
+      least: -180,
+      most: 180,
+      start: c => c.longitudeDeg,
+    },
     { id: 'oktas', kind: 'quantity', dimension: 'number', least: 0, most: 8, start: 3 },
-    { id: 'shade', kind: 'quantity', dimension: 'number', least: 0, most: 100, start: 0 },
+    { id: 'shade', kind: 'quantity', dimension: 'percent', least: 0, most: 100, start: 0 },
     { id: 'rain', kind: 'choice', options: ['dry', 'showers', 'continuous'], start: 'dry' },
     { id: 'print', kind: 'choice', options: ['readable', 'unreadable'], start: 'readable' },
     { id: 'where', kind: 'choice', options: ['outdoors', 'behind-glass'], start: 'outdoors' },
@@ -65,7 +72,6 @@ export const sun: Method = {
       neededWhM2: EXPOSURE_WH_M2,
       bottles: isUsable ? bottlesFor(needL, bottleL, exposure.days) : 0,
     };
-    const isOneDay = exposure.days === 1;
     return {
       headline: message(isUsable ? 'sun.headline' : 'sun.too-weak', params),
       under: message(isUsable ? 'sun.under' : 'sun.too-weak.under', params),
@@ -97,11 +103,11 @@ export const sun: Method = {
       steps: [
         doStep('shake', message('step.sun.shake')),
         doStep('lay', message('step.sun.lay')),
-        waitStep(
-          'shine',
-          message('step.sun.shine', params),
-          isOneDay ? SIX_HOURS_MIN : (exposure.days - 1) * DAY_MIN + SIX_HOURS_MIN,
-        ),
+        {
+          // two whole days are twice the six hours of one, and the night counts for nothing
+          ...waitStep('shine', message('step.sun.shine', params), exposure.days * SIX_HOURS_MIN),
+          daylight: { latitudeDeg: latitude, longitudeDeg: numberOf(inputs, 'longitude') ?? 0 },
+        },
         {
           id: 'meter',
           kind: 'read',

@@ -1,4 +1,5 @@
-import { credit } from '../ct/credit.ts';
+import { STOP_OVER } from '../chlorine/slip.ts';
+import { type Credit, credit, noCredit } from '../ct/credit.ts';
 import { message } from '../judgement.ts';
 import type { SupplyKind } from '../supplies/kinds.ts';
 import {
@@ -19,12 +20,22 @@ const COLD_C = 10;
 /** Minutes that chlorine dioxide needs for Cryptosporidium, or in cold and dirty water. */
 const DIOXIDE_LONG_MIN = 240;
 
+/**
+ * What a run by the label earns. NaDCC is not credited by CT, because cyanurate makes its readings optimistic, and not in
+ * cloudy water. Chlorine dioxide earns for Cryptosporidium what its label claims, after its long time only.
+ */
+function earnedBy(product: Product, isCloudy: boolean, isLong: boolean): Credit {
+  if (product === 'nadcc') return isCloudy ? noCredit : credit(3, 3, 0, 0);
+  return isLong ? credit(3, 3, 3, 2) : credit(3, 3, 2, 0);
+}
+
 /** Tablets sold for drinking water: the pack decides litres, minutes and expiry, and is obeyed. */
 export const tablets: Method = {
   id: 'tablets',
   tool: 'tablets',
-  // by the label, not by CT: cyanurate makes the readings of NaDCC optimistic
   credit: credit(3, 3, 0, 0),
+  // tablets of chlorine and bleach are one kind of barrier
+  barrier: inputs => (inputs.product === 'dioxide' ? 'dioxide' : 'chlorine'),
   accepts: { mostNtu: 5 },
   removes: [],
   concentrates: [],
@@ -35,9 +46,10 @@ export const tablets: Method = {
     volumeBlank(0.2, 100_000, 20),
     { id: 'product', kind: 'choice', options: ['nadcc', 'dioxide'], start: 'nadcc' },
     { id: 'packL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 10_000, start: 20 },
-    { id: 'packMin', kind: 'quantity', dimension: 'number', least: 5, most: 600, start: 30 },
+    { id: 'packMin', kind: 'quantity', dimension: 'timeMin', least: 5, most: 600, start: 30 },
     { id: 'clarity', kind: 'choice', options: ['clear', 'cloudy'], start: 'clear' },
-    { id: 'temperatureC', kind: 'quantity', dimension: 'temperatureC', least: -5, most: 60, start: 10 },
+    // unanswered is cold
+    { id: 'temperatureC', kind: 'quantity', dimension: 'waterC', least: -2, most: 60 },
     { id: 'crypto', kind: 'choice', options: ['no', 'yes'], start: 'no' },
     {
       id: 'pack',
@@ -45,7 +57,7 @@ export const tablets: Method = {
       options: ['in-date', 'expired', 'opened-long', 'unknown'],
       start: 'in-date',
     },
-    meantBlank('number', 10_000),
+    meantBlank('tablets', 10_000),
   ],
   answer: inputs => {
     const [volumeL, packL] = [numberOf(inputs, 'volumeL'), numberOf(inputs, 'packL')];
@@ -54,8 +66,9 @@ export const tablets: Method = {
     const product = choiceOf<Product>(inputs, 'product');
     const isCloudy = choiceOf(inputs, 'clarity') === 'cloudy';
     const isCold = (temperatureC ?? 0) < COLD_C;
+    const isCryptoLikely = choiceOf(inputs, 'crypto') === 'yes';
     const pieces = Math.ceil(volumeL / packL - 1e-9) * (isCloudy ? 2 : 1);
-    const isLong = product === 'dioxide' && (choiceOf(inputs, 'crypto') === 'yes' || isCloudy || isCold);
+    const isLong = product === 'dioxide' && (isCryptoLikely || isCloudy || isCold);
     const minutes = isLong ? Math.max(packMin, DIOXIDE_LONG_MIN) : isCold ? packMin * 2 : packMin;
     const params = { pieces, count: pieces, volumeL, packL, packMin, minutes };
     const supply: SupplyKind = product === 'nadcc' ? 'chlorine-tablets' : 'dioxide-tablets';
@@ -64,6 +77,7 @@ export const tablets: Method = {
       headline: message('tablets.headline', params),
       under: message('tablets.under', params),
       working: [message('tablets.working', params)],
+      credit: earnedBy(product, isCloudy, isLong),
       scale: {
         ticks: [0, 30, 60, 120, 180, 240],
         spacing: 'linear',
@@ -77,7 +91,21 @@ export const tablets: Method = {
       due: { amount: pieces, unit: 'tablets' },
       judgements: [
         ...(pack === 'in-date' ? [] : [refuse(`tablets.${pack}`, 'practice')]),
-        ...(isCloudy ? [warn('tablets.cloudy', 'epa-emergency', {}, 'clarity.cloudy.remedy')] : []),
+        // a piece that treats more than twice the water is an overdose whatever is counted
+        ...(volumeL <= packL / STOP_OVER + 1e-9 ? [refuse('tablets.over', 'arithmetic', params)] : []),
+        ...(isCloudy
+          ? [
+              warn(
+                product === 'nadcc' ? 'tablets.cloudy' : 'tablets.cloudy.dioxide',
+                'epa-emergency',
+                {},
+                'clarity.cloudy.remedy',
+              ),
+            ]
+          : []),
+        ...(isCryptoLikely && product === 'nadcc'
+          ? [warn('tablets.crypto', 'cdc-emergency', {}, 'tablets.crypto.remedy')]
+          : []),
         warn(product === 'nadcc' ? 'tablets.nadcc' : 'tablets.dioxide', 'who-gdwq'),
       ],
       steps: [

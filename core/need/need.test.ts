@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest';
 import { countedL } from './building.ts';
 import { dailyNeed, type NeedGroup, needSchools, stockNeedL } from './need.ts';
 import { beverageIntakeL, bornFor, type Person } from './people.ts';
-import { type Climate, climateFactor } from './rates.ts';
+import { type Climate, climateFactor, rateRange } from './rates.ts';
 import { reachOf } from './reach.ts';
 
 const DAY = '2026-11-25';
@@ -111,7 +111,7 @@ describe('the need of a group', () => {
 });
 
 it('the reach is litres over need, and utility has days only where a rule asks for it', () => {
-  const held = { drinkingL: 280, dueL: 28, bySmellL: 14, utilityL: 70 };
+  const held = { drinkingL: 280, dueL: 28, bySmellL: 14, utilityL: 70, limitedL: 500 };
   const reach = reachOf(held, { drinkingL: 14, utilityL: 0 }, 14);
   expect(reach).toMatchObject({ days: 20, dueDays: 2, bySmellDays: 1, utilityDays: null });
   expect(reachOf(held, { drinkingL: 14, utilityL: 7 }, 14).utilityDays).toBe(10);
@@ -138,4 +138,35 @@ describe('an own rule', () => {
     expect(need.drinkingL).toBeCloseTo(3 * 5 * 1.5, 9);
     expect(need.utilityL).toBeCloseTo(12, 9);
   });
+});
+
+describe('a child on the bottle', () => {
+  const lines = (years: number) =>
+    dailyNeed('by-person', group([aged(years, { condition: 'formula-fed' })])).lines.map(
+      l => `${l.use} ${l.rateL.toFixed(1)}`,
+    );
+  it('under six months takes its feed and the sterilising; from six to twelve sips besides, and its share of the house', () => {
+    expect(lines(0.25)).toEqual(['drinking 0.7', 'sterilising 1.0']);
+    expect(lines(0.67)).toEqual(['drinking 0.9', 'cooking 1.0', 'hygiene 1.0', 'sterilising 1.0']);
+    expect(lines(1)).toEqual(['drinking 0.9', 'cooking 1.0', 'hygiene 1.0']);
+  });
+});
+
+it('the shares of the rule by person, and the rates of institutions that are a range, are the group’s own', () => {
+  const need = dailyNeed(
+    'by-person',
+    group([aged(40, { sex: 'm' })], {
+      shares: { cookingL: 2, hygieneL: 0.5 },
+      institutions: [
+        { kind: 'inpatient', users: 2, rateL: 45 },
+        { kind: 'pupil', users: 3 },
+      ],
+    }),
+  );
+  expect(need.drinkingL).toBeCloseTo(3 + 2 + 0.5 + 90 + 9, 9);
+  expect([rateRange('inpatient'), rateRange('pupil'), rateRange('cistern')]).toEqual([
+    [40, 60],
+    undefined,
+    [20, 40],
+  ]);
 });

@@ -1,11 +1,5 @@
 import type { CitationId } from '../citations.ts';
-import {
-  beverageIntakeL,
-  FORMULA_DRINKING_L,
-  FORMULA_STERILISING_L,
-  isInfant,
-  type Person,
-} from './people.ts';
+import { beverageIntakeL, FORMULA_STERILISING_L, isBottleFed, isInfant, type Person } from './people.ts';
 import {
   type AnimalKind,
   type Animals,
@@ -69,6 +63,8 @@ export interface NeedGroup {
   readonly climate: Climate;
   /** What the school `own` asks. */
   readonly own?: OwnRule;
+  /** Cooking and hygiene by person. */
+  readonly shares?: Shares;
   /** The day the ages are taken on. */
   readonly day: string;
 }
@@ -81,9 +77,12 @@ export interface DailyNeed {
   readonly utilityL: number;
 }
 
-/** Shares that `by-person` adds for each person older than six months. */
-export const COOKING_L = 1.0;
-export const HYGIENE_L = 1.0;
+/** Shares that `by-person` adds for each person older than six months (L/day). */
+export interface Shares {
+  readonly cookingL: number;
+  readonly hygieneL: number;
+}
+export const freshShares: Shares = { cookingL: 1, hygieneL: 1 };
 
 function line(use: UseId, grade: Grade, users: number, rateL: number, climate = 1): NeedLine {
   return { use, grade, users, rateL, climate, litres: users * rateL * climate };
@@ -106,27 +105,22 @@ function intakeLines(people: readonly Person[], day: string, climate: Climate): 
   const counts = new Map<number, number>();
   for (const person of people) {
     const intakeL = beverageIntakeL(person, day);
-    if (intakeL > 0 && person.condition !== 'formula-fed')
-      counts.set(intakeL, (counts.get(intakeL) ?? 0) + 1);
+    if (intakeL > 0) counts.set(intakeL, (counts.get(intakeL) ?? 0) + 1);
   }
   return [...counts]
     .sort(([a], [b]) => b - a)
     .map(([rateL, users]) => line('drinking', 'drinking', users, rateL, climateFactor[climate]));
 }
 
-function byPersonLines({ people, climate, day }: NeedGroup): NeedLine[] {
-  const older = people.filter(p => !isInfant(p, day));
-  const bottleFed = people.filter(p => isInfant(p, day) && p.condition === 'formula-fed').length;
-  const lines = [
-    ...intakeLines(older, day, climate),
-    line('cooking', 'drinking', older.length, COOKING_L),
-    line('hygiene', 'drinking', older.length, HYGIENE_L),
+function byPersonLines({ people, climate, day, shares = freshShares }: NeedGroup): NeedLine[] {
+  const older = people.filter(p => !isInfant(p, day)).length;
+  const bottleFed = people.filter(p => isBottleFed(p, day)).length;
+  return [
+    ...intakeLines(people, day, climate),
+    line('cooking', 'drinking', older, shares.cookingL),
+    line('hygiene', 'drinking', older, shares.hygieneL),
+    line('sterilising', 'drinking', bottleFed, FORMULA_STERILISING_L),
   ];
-  if (bottleFed > 0) {
-    lines.push(line('drinking', 'drinking', bottleFed, FORMULA_DRINKING_L, climateFactor[climate]));
-    lines.push(line('sterilising', 'drinking', bottleFed, FORMULA_STERILISING_L));
-  }
-  return lines;
 }
 
 /**
@@ -171,9 +165,9 @@ function sharedLines({ people, institutions = [], animals = [] }: NeedGroup): Ne
   const medicalL = people.reduce((sum, p) => sum + (p.medicalL ?? 0), 0);
   const lines: NeedLine[] = [];
   if (medicalL > 0) lines.push(line('medical', 'drinking', 1, medicalL));
-  for (const { kind, users } of institutions) {
+  for (const { kind, users, rateL } of institutions) {
     const rate = institutionRates[kind];
-    lines.push({ ...line('institution', rate.grade, users, rate.litres), of: kind });
+    lines.push({ ...line('institution', rate.grade, users, rateL ?? rate.litres), of: kind });
   }
   for (const { kind, count, massKg } of animals) {
     const rate = animalRates[kind];

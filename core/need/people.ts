@@ -27,6 +27,15 @@ export function bornFor(years: number, day: string): string {
 /** Plain water for a bottle: powder is made up with 0.7 L, and sterilising takes 1.0 L more. */
 export const FORMULA_DRINKING_L = 0.7;
 export const FORMULA_STERILISING_L = 1.0;
+/** From six months on a bottle-fed child takes sips of water besides (L). */
+export const FORMULA_SIPS_L = 0.2;
+const FORMULA_UNTIL_MONTHS = 12;
+
+/** On the bottle: formula-fed, and younger than a year. */
+export function isBottleFed(person: Person, day: string): boolean {
+  const months = ageMonths(person, day);
+  return person.condition === 'formula-fed' && months !== undefined && months < FORMULA_UNTIL_MONTHS;
+}
 
 interface IntakeBand {
   readonly fromMonths: number;
@@ -55,7 +64,8 @@ export function beverageIntakeL(person: Person, day: string): number {
   if (person.condition === 'nursing') return 3.1;
   if (person.condition === 'pregnant') return 2.3;
   const months = ageMonths(person, day);
-  if (months !== undefined && months < 6) return person.condition === 'formula-fed' ? FORMULA_DRINKING_L : 0;
+  if (isBottleFed(person, day)) return FORMULA_DRINKING_L + (isInfant(person, day) ? 0 : FORMULA_SIPS_L);
+  if (months !== undefined && months < 6) return 0;
   if (months === undefined || months >= ADULT_FROM_MONTHS) return person.sex === 'f' ? 2.2 : 3.0;
   const band = intakeBands.find(b => months >= b.fromMonths)!;
   return person.sex === 'f' ? band.femaleL : band.maleL;

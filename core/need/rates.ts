@@ -28,17 +28,30 @@ export interface Animals {
 export const institutionRates = {
   pupil: { litres: 3, grade: 'drinking' },
   outpatient: { litres: 5, grade: 'drinking' },
-  inpatient: { litres: 60, grade: 'drinking' },
+  inpatient: { litres: 60, grade: 'drinking', range: [40, 60] },
   cholera: { litres: 60, grade: 'drinking' },
   birth: { litres: 100, grade: 'drinking' },
-  'pour-flush': { litres: 5, grade: 'utility' },
-  cistern: { litres: 40, grade: 'utility' },
-} as const;
+  'pour-flush': { litres: 5, grade: 'utility', range: [3, 5] },
+  cistern: { litres: 40, grade: 'utility', range: [20, 40] },
+} as const satisfies Record<string, InstitutionRate>;
 export type InstitutionKind = keyof typeof institutionRates;
+
+interface InstitutionRate {
+  readonly litres: number;
+  readonly grade: 'drinking' | 'utility';
+  /** What is usual, where it is not one figure. */
+  readonly range?: readonly [number, number];
+}
+
+/** The range in which a rate may be set; undefined where it is one figure. */
+export const rateRange = (kind: InstitutionKind): readonly [number, number] | undefined =>
+  (institutionRates[kind] as InstitutionRate).range;
 
 export interface Institution {
   readonly kind: InstitutionKind;
   readonly users: number;
+  /** Litres a day for one, where the usual is a range. */
+  readonly rateL?: number;
 }
 
 /** Days worth keeping, from the least that is worth the trouble up. Fourteen is the usual goal. */

@@ -6,6 +6,8 @@ export interface Reach {
   /** Part of the drinking litres passed by smell only, the weaker proof. */
   readonly bySmellL: number;
   readonly utilityL: number;
+  /** Water of limited protection: beside the days, never in them. */
+  readonly limitedL: number;
   readonly drinkingNeedL: number;
   readonly utilityNeedL: number;
   /** Days of drinking water; null while nobody depends on it. */
@@ -23,6 +25,7 @@ export interface Held {
   readonly dueL: number;
   readonly bySmellL: number;
   readonly utilityL: number;
+  readonly limitedL: number;
 }
 
 /**

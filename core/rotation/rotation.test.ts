@@ -1,14 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays, addMonths, dayOf } from '../calendar/day.ts';
-import { goodUntil, type KeepingCase, openedDays, placeFactor } from './goodUntil.ts';
+import { goodUntil, isOver, type KeepingCase, openedDays, placeFactor } from './goodUntil.ts';
 
 const tap: KeepingCase = {
   water: 'treated-tap',
   filledOn: '2026-06-04',
   sealed: true,
   lightProof: true,
-  treated: false,
+  lasting: { by: 'rule' },
+  timeZone: 'Europe/London',
   place: { meanC: 14, dark: true },
 };
 
@@ -72,9 +73,30 @@ describe('good until', () => {
     expect(goodUntil({ ...tap, openedOn: '2026-06-10' }, 'cautious').day).toBe('2026-06-13');
   });
 
-  it('of untreated water is its fill day, of treated rain six months', () => {
-    expect(goodUntil({ ...tap, water: 'rain' }, 'two-year').day).toBe('2026-06-04');
-    expect(goodUntil({ ...tap, water: 'rain', treated: true }, 'two-year').day).toBe('2026-12-04');
+  it('of hours is good to the minute, whatever the place, and an opened vessel may end it sooner', () => {
+    const hours: KeepingCase = {
+      ...tap,
+      water: 'stream',
+      lasting: {
+        by: 'hours',
+        until: '2026-06-05T09:30:00.000Z',
+        rule: 'rule.no-residual',
+        source: 'cdc-sws',
+      },
+    };
+    const inSun = goodUntil({ ...hours, place: { meanC: 35, directSun: true } }, 'two-year');
+    expect(inSun).toMatchObject({ day: '2026-06-05', at: '2026-06-05T09:30:00.000Z', placeFactor: 1 });
+    expect(isOver(inSun, '2026-06-05T09:29:59.000Z', '2026-06-05')).toBe(false);
+    expect(isOver(inSun, '2026-06-05T09:30:00.000Z', '2026-06-05')).toBe(true);
+    expect(goodUntil({ ...hours, openedOn: '2026-06-01' }, 'cautious').rule.rule.id).toBe('rule.opened');
+  });
+
+  it('of months by a rule of its own is shortened by the place like any other', () => {
+    const lasting = { by: 'months', months: 6, rule: 'rule.treated', source: 'cdc-storage' } as const;
+    expect(goodUntil({ ...tap, water: 'rain', lasting }, 'two-year').day).toBe('2026-12-04');
+    expect(goodUntil({ ...tap, water: 'rain', lasting, place: { meanC: 35 } }, 'two-year').day).toBe(
+      addDays('2026-06-04', 91),
+    );
   });
 
   it('is the earliest of all rules that bear on it', () => {

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { afterDaylight, clockLongitudeDeg, isDaylight } from './daylight.ts';
 import { exposureBetween, type Lying } from './meter.ts';
 import { dailyWhM2 } from './sun.ts';
 
@@ -41,4 +42,33 @@ describe('the exposure of what lies in the sun', () => {
     expect(clouded).toBeCloseTo(clear * 1.25, -1);
     expect(exposureBetween({ ...whole, shadeShare: 0.4 }, () => 0)).toBeCloseTo(clear * 0.6, 6);
   });
+});
+
+describe('daylight', () => {
+  const equator = { latitudeDeg: 0, longitudeDeg: 0 };
+  it('of six hours from noon ends when the next morning has given what the evening did not', () => {
+    // at the equinox on the equator the sun sets at 18 h: the five minutes around it are not counted
+    const end = afterDaylight('2026-03-21T14:00:00.000Z', 360, equator);
+    expect(end > '2026-03-22T07:55:00.000Z' && end < '2026-03-22T08:20:00.000Z').toBe(true);
+    expect(afterDaylight('2026-03-21T08:00:00.000Z', 360, equator)).toBe('2026-03-21T14:00:00.000Z');
+  });
+  it('is none at night, and none in the polar night however long one waits', () => {
+    expect(isDaylight('2026-03-21T23:00:00.000Z', equator)).toBe(false);
+    expect(isDaylight('2026-03-21T23:00:00.000Z', { ...equator, longitudeDeg: 180 })).toBe(true);
+    const north = { latitudeDeg: 66, longitudeDeg: 0 };
+    expect(afterDaylight('2026-12-10T08:00:00.000Z', 10_000, north)).toBe('2026-12-24T08:00:00.000Z');
+  });
+  it('goes by the noon of the group’s clock, summer time aside', () => {
+    expect(clockLongitudeDeg('Europe/London', '2026-07-01')).toBe(0);
+    expect(clockLongitudeDeg('Asia/Tokyo', '2026-07-01')).toBe(135);
+    expect(clockLongitudeDeg('America/New_York', '2026-01-01')).toBe(-75);
+    expect(clockLongitudeDeg('Australia/Sydney', '2026-01-01')).toBe(150);
+  });
+});
+
+it('the cloud may be told by the hour', () => {
+  const span = { ...whole, from: '2026-06-21T11:00:00.000Z', until: '2026-06-21T13:00:00.000Z' };
+  const clear = exposureBetween(span, () => 0);
+  const half = exposureBetween(span, (_, at) => (at < '2026-06-21T12' ? 8 : 0));
+  expect(half / clear).toBeCloseTo((0.25 + 1) / 2, 2);
 });

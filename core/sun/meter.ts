@@ -23,20 +23,29 @@ export interface Lying {
 const STEP_MIN = 5;
 const DEGREES_PER_HOUR = 15;
 
+/** Day of the year and hour of the sun at a moment: UTC moved by the longitude. The equation of time (a quarter of an hour at most) is left out. */
+export function solarAt(at: Instant, longitudeDeg: number): { day: Day; dayOfYear: number; hour: number } {
+  const solar = addMinutes(at, (longitudeDeg / DEGREES_PER_HOUR) * 60);
+  const day = dayOf(solar, 'UTC');
+  return {
+    day,
+    dayOfYear: daysBetween(`${day.slice(0, 4)}-01-01`, day) + 1,
+    hour: minutesBetween(`${day}T00:00:00.000Z`, solar) / 60,
+  };
+}
+
 /**
- * Radiation on a flat place between two moments (Wh/m²), by the sky of each day (oktas).
- * Solar time is UTC moved by the longitude; the equation of time (a quarter of an hour at most) is left out.
+ * Radiation on a flat place between two moments (Wh/m²), by the cloud of each (oktas); none while the sun is down.
+ * @param oktasAt the cloud of a solar day and hour
  */
-export function exposureBetween(lying: Lying, oktasOn: (day: Day) => number): number {
+export function exposureBetween(lying: Lying, oktasAt: (day: Day, at: Instant) => number): number {
   const { from, until, latitudeDeg, longitudeDeg, shadeShare } = lying;
   let sum = 0;
   for (let min = STEP_MIN / 2; min < minutesBetween(from, until); min += STEP_MIN) {
-    const solar = addMinutes(from, min + (longitudeDeg / DEGREES_PER_HOUR) * 60);
-    const day = dayOf(solar, 'UTC');
-    const dayOfYear = daysBetween(`${day.slice(0, 4)}-01-01`, day) + 1;
-    const hour = minutesBetween(`${day}T00:00:00.000Z`, solar) / 60;
+    const at = addMinutes(from, min);
+    const { day, dayOfYear, hour } = solarAt(at, longitudeDeg);
     const clearWM2 = clearSkyWM2(cosZenith(latitudeDeg, dayOfYear, hour));
-    sum += clearWM2 * cloudFactor(oktasOn(day)) * (STEP_MIN / 60);
+    sum += clearWM2 * cloudFactor(oktasAt(day, at)) * (STEP_MIN / 60);
   }
   return sum * (1 - shadeShare);
 }

@@ -4,6 +4,7 @@ import { agedStrengthMgMl, labelStrengthMgMl } from '../chlorine/strength.ts';
 import { filterStanding } from '../filters/register.ts';
 import { boilOf, holdMin, stoves } from '../heat/boil.ts';
 import type { Facts, SupplyFacts } from '../log/facts.ts';
+import { MOST_IODINE_DAYS } from '../methods/iodine.ts';
 import type { SupplyKind } from './kinds.ts';
 import { supplyUntil } from './until.ts';
 
@@ -15,6 +16,7 @@ const wayOf: Partial<Record<SupplyKind, Way>> = {
   'chlorine-powder': 'chlorine',
   'chlorine-tablets': 'chlorine',
   'dioxide-tablets': 'chlorine',
+  flocculant: 'chlorine',
   iodine: 'iodine',
   filter: 'filter',
   lamp: 'light',
@@ -28,6 +30,7 @@ const wayOf: Partial<Record<SupplyKind, Way>> = {
 
 /** Where nothing else is known: a tablet for 20 L, five drops of iodine a litre, powder of 65 %. */
 const TABLET_L = 20;
+const PACKET_L = 10;
 const IODINE_ML_L = 0.25;
 const POWDER_SHARE = 0.65;
 const COLD_WATER_C = 10;
@@ -48,6 +51,8 @@ export function litresPerUnit(supply: SupplyFacts, today: Day, altitudeM: number
     case 'chlorine-tablets':
     case 'dioxide-tablets':
       return supply.treatsL ?? TABLET_L;
+    case 'flocculant':
+      return supply.treatsL ?? PACKET_L;
     case 'iodine':
       return 1 / IODINE_ML_L;
     case 'filter':
@@ -83,12 +88,38 @@ export const leftOf = (supply: SupplyFacts, today: Day): number => {
   return until !== undefined && until < today ? 0 : Math.max(0, supply.amount - supply.used);
 };
 
+/** Days until a supply's own date; a filter, a lamp and fuel have none. */
+const daysLeft = (supply: SupplyFacts, today: Day): number => {
+  const until = supplyUntil(supply);
+  return until === undefined ? Number.POSITIVE_INFINITY : daysBetween(today, until) + 1;
+};
+
+/** Nobody drinks iodine for longer than three weeks, however much of it there is. */
+const mostDays = (kind: SupplyKind): number =>
+  kind === 'iodine' ? MOST_IODINE_DAYS : Number.POSITIVE_INFINITY;
+
+/**
+ * Litres that a lot of supplies treats before their dates come: those that end first are used first, and nothing is
+ * used after its date.
+ */
+function usableL(lots: readonly { litres: number; days: number }[], needL: number): number {
+  let [usedL, usedDays] = [0, 0];
+  for (const lot of [...lots].sort((a, b) => a.days - b.days)) {
+    const roomDays = Math.max(0, lot.days - usedDays);
+    const litres = needL > 0 ? Math.min(lot.litres, roomDays * needL) : lot.litres;
+    usedL += litres;
+    usedDays += needL > 0 ? litres / needL : 0;
+  }
+  return usedL;
+}
+
 /** How far one kind of supply goes. */
 export interface Cover {
   readonly kind: SupplyKind;
   readonly way: Way;
   readonly litres: number;
   readonly days: number;
+  /** The day on which it runs out, or the last day that its date allows. */
   readonly endsOn: Day;
   /** What more would cover the plan's days, in the kind's unit; 0 when it does. */
   readonly lacks: number;
@@ -104,24 +135,27 @@ export function coverOf(
   needL: number,
   planDays: number,
 ): Cover[] {
-  const byKind = new Map<SupplyKind, { litres: number; perUnit: number }>();
+  const byKind = new Map<SupplyKind, { lots: { litres: number; days: number }[]; perUnit: number }>();
   for (const supply of Object.values(facts.supply)) {
     const perUnit = litresPerUnit(supply, today, facts.group.altitudeM);
     if (!perUnit || !wayOf[supply.kind]) continue;
-    const before = byKind.get(supply.kind);
-    const litres = leftOf(supply, today) * perUnit + (before?.litres ?? 0);
-    byKind.set(supply.kind, { litres, perUnit });
+    const lot = { litres: leftOf(supply, today) * perUnit, days: daysLeft(supply, today) };
+    byKind.set(supply.kind, { lots: [...(byKind.get(supply.kind)?.lots ?? []), lot], perUnit });
   }
   return [...byKind]
-    .map(([kind, { litres, perUnit }]): Cover => {
+    .map(([kind, { lots, perUnit }]): Cover => {
+      const litres = Math.min(
+        usableL(lots, needL),
+        needL > 0 ? mostDays(kind) * needL : Number.POSITIVE_INFINITY,
+      );
       const days = needL > 0 ? litres / needL : 0;
       return {
         kind,
         way: wayOf[kind]!,
         litres,
         days,
-        endsOn: addDays(today, Math.floor(Math.min(days, 36_500))),
-        lacks: Math.max(0, (needL * planDays - litres) / perUnit),
+        endsOn: addDays(today, Math.min(Math.floor(days), Math.max(...lots.map(l => l.days)) - 1, 36_500)),
+        lacks: Math.max(0, (needL * Math.min(planDays, mostDays(kind)) - litres) / perUnit),
       };
     })
     .sort((a, b) => b.days - a.days);

@@ -4,6 +4,7 @@ export const supplyKinds = {
   'chlorine-powder': { unit: 'g', keepsMonths: 24 },
   'chlorine-tablets': { unit: 'pieces', keepsMonths: 60 },
   'dioxide-tablets': { unit: 'pieces', keepsMonths: 48 },
+  flocculant: { unit: 'pieces', keepsMonths: 36 },
   iodine: { unit: 'mL', keepsMonths: 36 },
   neutraliser: { unit: 'g', keepsMonths: 36 },
   permanganate: { unit: 'g', keepsMonths: 60 },

@@ -168,3 +168,26 @@ describe('a kit', () => {
     expect(buyKits(noFacts, TODAY, 0).bought).toEqual([]);
   });
 });
+
+describe('a cover ends where its date ends', () => {
+  it('bleach that is good for ten days more covers ten days, however much of it there is', () => {
+    const old = { ...bleach, madeOn: '2025-12-04' };
+    const [cover] = coverOf(keep({ name: 'B', kind: 'bleach', amount: 5000, bleach: old }), TODAY, 100, 30);
+    // good to 4 December, today among them: it is not said to reach the fifth
+    expect(cover).toMatchObject({ days: 10, litres: 1000, endsOn: '2026-12-04' });
+    expect(cover!.lacks).toBeGreaterThan(0);
+  });
+  it('what ends first is used first: a fresh bottle goes on where the old one ends', () => {
+    const old = { ...bleach, madeOn: '2025-12-04' };
+    const two = keep(
+      { name: 'Old', kind: 'bleach', amount: 5000, bleach: old },
+      { name: 'New', kind: 'bleach', amount: 100, bleach },
+    );
+    const [cover] = coverOf(two, TODAY, 100, 30);
+    expect(cover!.days).toBeCloseTo(10 + (100 * 61.78) / 2 / 100, 0);
+  });
+  it('iodine covers three weeks at most', () => {
+    const [cover] = coverOf(keep({ name: 'I', kind: 'iodine', amount: 5000 }), TODAY, 10, 60);
+    expect(cover).toMatchObject({ days: 21, lacks: 0 });
+  });
+});

@@ -1,157 +1,136 @@
-import { celsiusOf, KG_PER_LB, M_PER_FT, type UnitSystem } from './system.ts';
-import { litresPer } from './volume.ts';
+import { type Dimension, dimensionOf } from './dimension.ts';
+import { type DecimalMark, readNumber } from './number.ts';
+import type { UnitSystem } from './system.ts';
+import { chiefWords, ownOf } from './words.ts';
 
-/** What a blank asks for; the parsed value is in the unit named here. */
-export type Dimension = 'volumeL' | 'doseMl' | 'temperatureC' | 'massKg' | 'massG' | 'lengthM' | 'number';
+export type { Dimension } from './dimension.ts';
 
-export type Parsed =
-  | { readonly ok: true; readonly value: number; readonly unit: string; readonly readAs?: string }
-  | { readonly ok: false; readonly why: 'empty' | 'no-number' | 'unknown-unit'; readonly text: string };
+export type Unread =
+  | { readonly ok: false; readonly why: 'empty' | 'no-number' | 'two-numbers'; readonly text: string }
+  /** One form, two numbers ("1.500" where people write a decimal comma): it is asked. */
+  | {
+      readonly ok: false;
+      readonly why: 'two-ways';
+      readonly text: string;
+      readonly readings: readonly [number, number];
+    }
+  /** What stands behind the number is no unit of this blank; `units` are. */
+  | {
+      readonly ok: false;
+      readonly why: 'unknown-unit';
+      readonly text: string;
+      readonly units: readonly string[];
+    };
 
-interface UnitWord {
-  readonly words: readonly string[];
-  readonly litres: number | Record<UnitSystem, number>;
+/** `isBare` where no unit was written: it was taken to be the blank's own. */
+export type Parsed = { readonly ok: true; readonly value: number; readonly isBare?: true } | Unread;
+
+/** How somebody types: their units, the decimal mark of their language, and the powder that a spoon is of. */
+export interface Typing {
+  readonly units: UnitSystem;
+  readonly decimal?: DecimalMark;
+  /** What a litre of a powder weighs (kg): spoons and cups of it become grams. */
+  readonly powderKgL?: number | undefined;
 }
 
-/**
- * Words people write for volumes. "gal", "qt" and "oz" mean US or imperial by the person's own
- * system (a metric person writing "gal" gets US measure, and the blank says so).
- */
-const volumeWords: readonly UnitWord[] = [
-  { words: ['ml', 'millilitre', 'millilitres', 'milliliter', 'milliliters', 'cc'], litres: 0.001 },
-  { words: ['l', 'litre', 'litres', 'liter', 'liters', 'lt', 'ltr'], litres: 1 },
-  { words: ['us gal', 'us gallon', 'us gallons'], litres: litresPer['US gal'] },
-  { words: ['imp gal', 'imperial gal', 'uk gal', 'imperial gallons'], litres: litresPer['imp gal'] },
-  {
-    words: ['gal', 'gals', 'gallon', 'gallons'],
-    litres: { metric: litresPer['US gal'], US: litresPer['US gal'], imperial: litresPer['imp gal'] },
-  },
-  {
-    words: ['qt', 'qts', 'quart', 'quarts', 'us qt', 'imp qt'],
-    litres: { metric: litresPer['US qt'], US: litresPer['US qt'], imperial: litresPer['imp qt'] },
-  },
-  {
-    words: ['oz', 'fl oz', 'floz', 'ounce', 'ounces'],
-    litres: { metric: litresPer['US fl oz'], US: litresPer['US fl oz'], imperial: litresPer['imp fl oz'] },
-  },
-  { words: ['cup', 'cups'], litres: litresPer['US cup'] },
-  {
-    words: ['tbsp', 'tablespoon', 'tablespoons', 'tbs'],
-    litres: {
-      metric: litresPer['metric tbsp'],
-      US: litresPer['US tbsp'],
-      imperial: litresPer['metric tbsp'],
-    },
-  },
-  {
-    words: ['tsp', 'teaspoon', 'teaspoons'],
-    litres: { metric: litresPer['metric tsp'], US: litresPer.tsp, imperial: litresPer['metric tsp'] },
-  },
-  { words: ['drop', 'drops'], litres: litresPer.drop },
-];
+/** Words for water that nobody holds a thermometer into: each is the coldest that it may mean (°C), which is the safe side. */
+export const warmthC = { painfully: 0.5, cold: 5, cool: 10, warm: 20 } as const;
+export type Warmth = keyof typeof warmthC;
 
-const litresByWord = new Map<string, UnitWord['litres']>(
-  volumeWords.flatMap(u => u.words.map(w => [w, u.litres] as const)),
-);
-
-const vulgar: Record<string, number> = {
-  '⅛': 1 / 8,
-  '¼': 1 / 4,
-  '⅜': 3 / 8,
-  '½': 1 / 2,
-  '¾': 3 / 4,
-  '⅓': 1 / 3,
-  '⅔': 2 / 3,
+const warmthWords: Readonly<Record<string, Warmth>> = {
+  'painfully cold': 'painfully',
+  'painful cold': 'painfully',
+  icy: 'painfully',
+  'ice cold': 'painfully',
+  cold: 'cold',
+  cool: 'cool',
+  warm: 'warm',
 };
 
-/** Reads "1 1/2", "½", "1,5", "1,000" or "0.6" from the head of a text; null when it starts with no number. */
-function readNumber(text: string): { value: number; rest: string } | null {
-  const t = text.trim();
-  const mixed = /^(-?\d+)?\s*([⅛¼⅜½¾⅓⅔])/.exec(t);
-  if (mixed) return { value: Number(mixed[1] ?? 0) + vulgar[mixed[2]!]!, rest: t.slice(mixed[0].length) };
-  const fraction = /^(?:(\d+)\s+)?(\d+)\s*\/\s*(\d+)/.exec(t);
-  if (fraction && Number(fraction[3]) > 0) {
-    const value = Number(fraction[1] ?? 0) + Number(fraction[2]) / Number(fraction[3]);
-    return { value, rest: t.slice(fraction[0].length) };
-  }
-  const plain =
-    /^-?(?:\d{1,3}(?:[ \u00a0\u202f]\d{3})+(?:[.,]\d+)?|\d{1,3}(?:,\d{3})+(?:\.\d+)?|\d+(?:[.,]\d+)?|[.,]\d+)/.exec(
-      t,
-    );
-  if (!plain) return null;
-  const digits = /^-?\d{1,3}(,\d{3})+(\.\d+)?$/.test(plain[0])
-    ? plain[0].replaceAll(',', '')
-    : plain[0].replace(/[ \u00a0\u202f]/g, '').replace(',', '.');
-  return { value: Number(digits), rest: t.slice(plain[0].length) };
-}
+/** "7-8", "7 to 8", "7..8": two numbers where one is asked. */
+const RANGE = /^\s*(?:-|–|—|\.\.+|…|to\b|or\b|bis\b|±)\s*[\d.,⅛¼⅜½⅝¾⅞⅓⅔]/i;
+
+/** "pH 7", "N 54.4", "W3": a sign before the number. */
+const LEADING: Partial<Record<Dimension, RegExp>> = {
+  ph: /^(ph)\s*/i,
+  latitudeDeg: /^([ns])\s*(?=\d)/i,
+  longitudeDeg: /^([ew])\s*(?=\d)/i,
+  money: /^([$€£])\s*/,
+};
+
+const HEMISPHERE = /(?:^|[° ])(?:[nsew]|north|south|east|west)$/;
+
+const wordOf = (text: string): string =>
+  text
+    .trim()
+    .toLowerCase()
+    // the Greek letter and the sign for micro are written alike
+    .replaceAll('\u03bc', '\u00b5')
+    .replace(/\.(?=\s|$)/g, '')
+    .replace(/^\.+/, '')
+    .replace(/\s+/g, ' ');
 
 /**
- * Reads a quantity as people type it ("5 gal", "⅛ tsp", "20L", "1,5").
- * A bare number is in the blank's own unit for the person's system: `bareUnit` says which.
+ * Reads a quantity as people type it: "5 gal", "⅛ tsp", "20L", "1,5", "5 gal 2 qt", "pH 7", "35 S", "8 months" in a blank of
+ * years. A figure alone is in the blank's own unit, by the person's system. What stands behind a number is understood or
+ * refused, never dropped.
  *
- * @param text what was typed
- * @param dimension what the blank asks for
- * @param system US or imperial decide what a gallon, quart or ounce is
- * @param powderKgL what a litre of a powder weighs: spoons and cups of it become grams
- * @param bareUnit unit of a number without one, as a word of this module ("gal", "ml", "c", "f", "lb")
- * @example parseQuantity('⅛ tsp', 'doseMl', 'US') // value 0.616
+ * @returns the value in the unit that the dimension is named for, or why it was not read
+ * @example parseQuantity('⅛ tsp', 'doseMl', { units: 'US' }) // value 0.616
  */
-export function parseQuantity(
-  text: string,
-  dimension: Dimension,
-  system: UnitSystem,
-  bareUnit?: string,
-  powderKgL?: number,
-): Parsed {
-  if (text.trim() === '') return { ok: false, why: 'empty', text };
-  const number = readNumber(text);
-  if (!number || !Number.isFinite(number.value)) return { ok: false, why: 'no-number', text };
-  const word = number.rest.trim().toLowerCase().replaceAll('.', '').replace(/\s+/g, ' ');
-  const unit = word || bareUnit?.toLowerCase() || '';
-  const factor = factorOf(unit, dimension, system, powderKgL);
-  if (factor === null) return { ok: false, why: 'unknown-unit', text: word };
-  return { ok: true, value: factor(number.value), unit };
+export function parseQuantity(text: string, dimension: Dimension, typing: Typing): Parsed {
+  const { measure, own = 1, bare } = dimensionOf(dimension);
+  const typed = text.trim();
+  if (typed === '') return { ok: false, why: 'empty', text };
+  const warmth = warmthWords[typed.toLowerCase().replace(/\s+/g, ' ')];
+  if (warmth && dimension === 'waterC') return { ok: true, value: warmthC[warmth] };
+  const lead = LEADING[dimension]?.exec(typed);
+  const body = lead ? typed.slice(lead[0].length) : typed;
+  const number = readNumber(body, typing.decimal);
+  if (!number) return { ok: false, why: 'no-number', text: typed };
+  if ('readings' in number) return { ok: false, why: 'two-ways', text: typed, readings: number.readings };
+  if (RANGE.test(number.rest)) return { ok: false, why: 'two-numbers', text: typed };
+  const word = wordOf(number.rest);
+  const refused = { ok: false, why: 'unknown-unit', text: word, units: chiefWords(measure) } as const;
+  if (lead && word !== '' && word !== '°') return refused;
+  const sign = lead && measure !== 'money' ? lead[1]!.toLowerCase() : '';
+  if (word === '') {
+    const bareWord = sign || bare?.[typing.units];
+    const value =
+      bareWord === undefined ? number.value : ownOf(bareWord, measure, typing.units)!(number.value) / own;
+    return sign ? { ok: true, value } : { ok: true, value, isBare: true };
+  }
+  // "-35 S" is two signs
+  if (number.value < 0 && HEMISPHERE.test(word)) return { ok: false, why: 'two-numbers', text: typed };
+  const toOwn = lead ? ownOf(sign || word, measure, typing.units) : unitOf(word, dimension, typing);
+  if (toOwn) return { ok: true, value: toOwn(number.value) / own };
+  return compound(number, dimension, typing) ?? refused;
 }
 
-function factorOf(
-  unit: string,
+/** Factor of a word, and of a spoon of powder where a mass is asked. */
+function unitOf(word: string, dimension: Dimension, { units, powderKgL }: Typing) {
+  const { measure, spoons } = dimensionOf(dimension);
+  const toOwn = ownOf(word, measure, units);
+  if (toOwn || !spoons || powderKgL === undefined) return toOwn;
+  const litres = ownOf(word, 'volume', units);
+  return litres && ((value: number) => litres(value) * powderKgL * 1000);
+}
+
+/** "5 gal 2 qt", "5 ft 6 in", "1 h 30 min": a figure with its unit, and less than one of that unit behind it. */
+function compound(
+  head: { readonly value: number; readonly rest: string },
   dimension: Dimension,
-  system: UnitSystem,
-  powderKgL?: number,
-): ((value: number) => number) | null {
-  switch (dimension) {
-    case 'volumeL':
-    case 'doseMl': {
-      const perUnit = dimension === 'doseMl' ? 1000 : 1;
-      if (unit === '') return value => value;
-      const litres = litresByWord.get(unit);
-      if (litres === undefined) return null;
-      const each = typeof litres === 'number' ? litres : litres[system];
-      return value => value * each * perUnit;
-    }
-    case 'temperatureC':
-      if (['', 'c', '°c', 'celsius'].includes(unit)) return value => value;
-      if (['f', '°f', 'fahrenheit'].includes(unit)) return celsiusOf;
-      return null;
-    case 'massG': {
-      if (['', 'g', 'gram', 'grams'].includes(unit)) return value => value;
-      if (unit === 'mg') return value => value / 1000;
-      if (['kg', 'kilo', 'kilos'].includes(unit)) return value => value * 1000;
-      const spoon = powderKgL === undefined ? undefined : litresByWord.get(unit);
-      if (spoon === undefined || powderKgL === undefined) return null;
-      const litres = typeof spoon === 'number' ? spoon : spoon[system];
-      return value => value * litres * powderKgL * 1000;
-    }
-    case 'massKg':
-      if (['', 'kg', 'kilo', 'kilos'].includes(unit)) return value => value;
-      if (['lb', 'lbs', 'pound', 'pounds'].includes(unit)) return value => value * KG_PER_LB;
-      return null;
-    case 'lengthM':
-      if (['', 'm', 'metre', 'metres'].includes(unit)) return value => value;
-      if (unit === 'cm') return value => value / 100;
-      if (['ft', "'", 'feet', 'foot'].includes(unit)) return value => value * M_PER_FT;
-      return null;
-    case 'number':
-      return value => value;
-  }
+  typing: Typing,
+): Parsed | undefined {
+  const at = head.rest.search(/[\d½¼¾⅛]/);
+  if (at <= 0) return undefined;
+  const toOwn = unitOf(wordOf(head.rest.slice(0, at).replace(/\b(?:and|,|\+)\s*$/i, '')), dimension, typing);
+  const tail = head.rest.slice(at);
+  // the smaller part says its own unit
+  if (!toOwn || !/[a-z'"′″’”µ]/i.test(tail)) return undefined;
+  const less = parseQuantity(tail, dimension, typing);
+  if (!less.ok) return undefined;
+  const { own = 1 } = dimensionOf(dimension);
+  const [whole, one] = [toOwn(head.value) / own, toOwn(1) / own];
+  return less.value >= 0 && less.value < one ? { ok: true, value: whole + less.value } : undefined;
 }

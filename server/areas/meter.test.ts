@@ -1,13 +1,14 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import type { MeterAnswer } from '#contract/meter.ts';
 import { routes } from '#contract/routes.ts';
+import { testClock } from '../clock.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
 
 let folder: string;
 let server: TestServer;
 beforeAll(async () => {
   folder = tempFolder();
-  server = await startServer(folder);
+  server = await startServer(folder, testClock(), true);
 });
 afterAll(async () => {
   await server.stop();
@@ -16,6 +17,15 @@ afterAll(async () => {
 
 const ask = (from: string, until: string, more = 'latitude=10') =>
   server.get<MeterAnswer>(`${routes.meter}?from=${from}&until=${until}&${more}`);
+
+it('of one’s own water there is no made-up meter: it proves nothing of real bottles', async () => {
+  const own = tempFolder();
+  const real = await startServer(own);
+  const span = 'from=2026-03-21T06:00:00.000Z&until=2026-03-21T09:00:00.000Z&latitude=10';
+  expect(await real.get(`${routes.meter}?${span}`)).toMatchObject({ status: 404 });
+  await real.stop();
+  removeFolder(own);
+});
 
 describe('the exposure meter stand-in', () => {
   it('says that it is simulated, and goes on adding up', async () => {

@@ -9,6 +9,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { routes } from '#contract/routes.ts';
 import type { Entry } from '#core/log/entry.ts';
 import { fold } from '#core/log/fold.ts';
+import { stateAt } from '#core/log/state.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
 
@@ -120,7 +121,14 @@ it('the calendar is read back with every rotation on its day', async () => {
   const summaries = events.map(e => String((e as { summary: unknown }).summary));
   expect(summaries.some(s => /TH-\d+ is good until .*: rotate it/.test(s))).toBe(true);
   expect(summaries.some(s => s.startsWith('Bleach 6 %, hall: replace it by'))).toBe(true);
-  expect(new Set(events.map(e => (e as { uid: string }).uid)).size).toBe(events.length);
+  const uids = events.map(e => (e as { uid: string }).uid);
+  expect(new Set(uids).size).toBe(events.length);
+  // every date from the start: one for each container that has one, under an id of its filling
+  const facts = fold(entries);
+  const state = stateAt(facts, server.clock.now());
+  const dated = Object.values(state.containers).filter(c => c.goodUntil && c.goodUntil.day > state.today);
+  expect(dated.length).toBeGreaterThan(60);
+  expect(uids.filter(uid => uid.startsWith('good-until-'))).toHaveLength(dated.length);
 });
 
 it('the containers go out as CSV, one row each, and the log as JSON that folds to the same facts', async () => {

@@ -3,7 +3,8 @@ import ical from 'ical-generator';
 import Papa from 'papaparse';
 import { LabelRequestSchema, labelSheets } from '#contract/labels.ts';
 import { routes } from '#contract/routes.ts';
-import { addDays, dayOf, later } from '#core/calendar/day.ts';
+import { addDays, later } from '#core/calendar/day.ts';
+import { containersTable } from '#core/log/containersTable.ts';
 import { dutiesAt } from '#core/log/duties.ts';
 import { labelOf, supplyLabel } from '#core/log/label.ts';
 import { stateAt } from '#core/log/state.ts';
@@ -65,6 +66,8 @@ export function storeRoutes({ db, log, clock }: LogRoom): Router {
       prodId: { company: 'Zeolite', product: 'Zeolite' },
     });
     for (const duty of dutiesAt(facts, state)) {
+      // rotations stand below, one by one: merged lines change their name with their company
+      if (duty.what.id.startsWith('duty.rotate')) continue;
       // what waits since long ago is to be done today
       const day = later(duty.day, state.today);
       calendar.createEvent({
@@ -74,6 +77,19 @@ export function storeRoutes({ db, log, clock }: LogRoom): Router {
         allDay: true,
         summary: sayTo(reader(), duty.what),
         ...(duty.judgement?.remedy ? { description: sayTo(reader(), duty.judgement.remedy) } : {}),
+      });
+    }
+    // every date from the start, under an id that stays with the filling: a calendar that asks again moves nothing
+    for (const at of Object.values(state.containers)) {
+      const container = facts.container[at.id];
+      const until = at.goodUntil?.day;
+      if (!container?.fill || !until || until <= state.today) continue;
+      calendar.createEvent({
+        id: `${`good-until-${container.id}-${container.fill.at}`.replace(/[^\w.-]/g, '-')}@zeolite`,
+        start: new Date(`${until}T12:00:00Z`),
+        end: new Date(`${addDays(until, 1)}T12:00:00Z`),
+        allDay: true,
+        summary: sayTo(reader(), 'duty.rotate', { code: container.code, untilDay: until }),
       });
     }
     for (const round of facts.plan.rounds ?? []) {
@@ -100,26 +116,10 @@ export function storeRoutes({ db, log, clock }: LogRoom): Router {
 
   router.get(routes.containersCsv, (_req, res) => {
     const { facts, state } = now();
-    const rows = Object.values(facts.container).map(c => {
-      const at = state.containers[c.id]!;
-      return {
-        code: c.code,
-        kind: c.kind,
-        place: facts.place[c.place]?.name ?? '',
-        shelf: c.shelf ?? '',
-        held_before: c.heldBefore,
-        water: c.fill?.water ?? '',
-        litres: at.litres,
-        filled: c.fill ? dayOf(c.fill.at, facts.group.timeZone) : '',
-        good_until: at.goodUntil?.day ?? '',
-        state: at.state,
-        note: c.note ?? '',
-      };
-    });
     res
       .type('text/csv')
       .set('Content-Disposition', 'attachment; filename="containers.csv"')
-      .send(Papa.unparse(rows));
+      .send(Papa.unparse(containersTable(facts, state)));
   });
 
   router.get(routes.logJson, async (_req, res) => {

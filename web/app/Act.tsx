@@ -5,6 +5,7 @@ import { type Draft, judgeDrafts } from '../log/record.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { Judgements } from '../ui/JudgementLine.tsx';
+import { type When, WhenBlank } from '../ui/WhenBlank.tsx';
 import { useAppDispatch, useFacts, usePreview } from './hooks.ts';
 import { useRecord } from './undo.tsx';
 
@@ -22,6 +23,8 @@ interface Props {
   readonly more?: readonly Judgement[];
   /** The act is done by another button, among the children. */
   readonly isHidden?: boolean;
+  /** It may have been done earlier than now: it is asked when. */
+  readonly mayBePast?: boolean;
   readonly children?: ReactNode;
 }
 
@@ -30,7 +33,7 @@ interface Props {
  * A refusal stops the intention; "it already happened" records the fact all the same.
  */
 export function Act({
-  drafts,
+  drafts: meant,
   label,
   told,
   onDone,
@@ -38,6 +41,7 @@ export function Act({
   correction,
   more = [],
   isHidden = false,
+  mayBePast = false,
   children,
 }: Props) {
   const say = useSay();
@@ -48,6 +52,11 @@ export function Act({
     drafts: readonly Draft[];
     judgements: readonly Judgement[];
   } | null>(null);
+  const [when, setWhen] = useState<When>('now');
+  const drafts = useMemo(() => {
+    if (when === 'now') return meant;
+    return when === undefined ? undefined : meant?.map(d => (d.at ? d : { ...d, at: when }));
+  }, [meant, when]);
   const preview = usePreview(drafts);
   // the facts are what the guards judge by: judged anew when they change
   const guarded = useMemo(
@@ -73,6 +82,7 @@ export function Act({
   return (
     <div className="flex flex-col gap-3">
       {children}
+      {mayBePast && <WhenBlank onWhen={setWhen} />}
       <Judgements of={judgements} action={isRefused ? correction : undefined} />
       <div className={isHidden ? 'hidden' : 'flex flex-wrap gap-2'}>
         {isRefused ? (

@@ -6,7 +6,7 @@ import { personChanged } from '../person/person.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
-import { useAppDispatch, useAppSelector } from './hooks.ts';
+import { useAppDispatch, useAppSelector, useUnits } from './hooks.ts';
 
 /** Three questions: how many people, for how many days, in which units. Everything else can wait. */
 export function FirstRun() {
@@ -14,6 +14,7 @@ export function FirstRun() {
   const dispatch = useAppDispatch();
   const navigate = useNavigate();
   const person = useAppSelector(s => s.person);
+  const units = useUnits();
   const [people, setPeople] = useState<number | undefined>(4);
   const [days, setDays] = useState<number | undefined>(14);
   const [busy, setBusy] = useState(false);
@@ -29,6 +30,8 @@ export function FirstRun() {
         draft('group.set', 'group', {
           name: say('first.group'),
           timeZone,
+          // a second device of the household starts in them
+          units,
           toolIds: ['syringe-10', 'spoon-eighth-tsp', 'spoon-tsp'],
         }),
         draft('plan.set', 'plan', { targetDays: days }),
@@ -51,7 +54,7 @@ export function FirstRun() {
         {say('first.keep')}{' '}
         <QuantityBlank
           label={say('first.people')}
-          dimension="number"
+          dimension="people"
           value={people}
           onValue={setPeople}
           least={1}
@@ -62,7 +65,7 @@ export function FirstRun() {
         {say('first.people-for')}{' '}
         <QuantityBlank
           label={say('first.days')}
-          dimension="number"
+          dimension="timeDays"
           value={days}
           onValue={setDays}
           least={1}
@@ -72,8 +75,8 @@ export function FirstRun() {
         {say('first.days-in')}{' '}
         <ChoiceBlank<UnitSystem>
           label={say('first.units')}
-          value={person.units}
-          onValue={units => dispatch(personChanged({ units }))}
+          value={units}
+          onValue={next => dispatch(personChanged({ units: next }))}
           choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
         />
         . {say('first.signed')}{' '}

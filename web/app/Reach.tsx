@@ -2,7 +2,7 @@ import { memo, useRef } from 'react';
 import type { Reach as ReachFigures } from '#core/need/reach.ts';
 import { number } from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
-import { waterFill } from '../ui/Textures.tsx';
+import { Swatch, waterFill } from '../ui/Textures.tsx';
 import { useWidth } from '../ui/useWidth.ts';
 import { usePreviewReach, useWaterState } from './hooks.ts';
 
@@ -156,9 +156,9 @@ export const Reach = memo(function Reach() {
           litres: reach.drinkingL,
           needL: reach.drinkingNeedL,
           utilityL: reach.utilityL,
-        });
+        }) + (reach.limitedL > 0 ? ` ${say('reach.limited-full', { litres: reach.limitedL })}` : '');
   return (
-    <div className="flex min-w-0 flex-1 items-center gap-4">
+    <div className="flex min-w-0 flex-1 items-center gap-4 max-wide:flex-col max-wide:items-start max-wide:gap-0">
       <div className="w-[190px] shrink-0 max-wide:flex max-wide:w-auto max-wide:items-baseline max-wide:gap-2">
         <p className="text-small text-ash">{say('reach.label')}</p>
         <p className="text-[25px] leading-7 font-extrabold max-wide:text-large" data-testid="reach-days">
@@ -170,6 +170,16 @@ export const Reach = memo(function Reach() {
           )}
         </p>
       </div>
+      {reach.limitedL > 0 && (
+        <p
+          className="flex shrink-0 items-center gap-1.5 border-l border-rule pl-3 text-small max-wide:border-0 max-wide:pl-0"
+          data-testid="reach-limited"
+          title={say('reach.limited-note')}
+        >
+          <Swatch state="limited" size={14} />
+          <span>{say('reach.limited', { litres: reach.limitedL })}</span>
+        </p>
+      )}
       <p className="sr-only" aria-live="polite">
         {full}
       </p>

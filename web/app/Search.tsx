@@ -1,5 +1,7 @@
 import { Command } from 'cmdk';
+import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
+import type { WaterState } from '#core/log/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Swatch } from '../ui/Textures.tsx';
@@ -19,45 +21,103 @@ export function Search({ open, onClose }: { open: boolean; onClose: () => void }
   );
 }
 
+/** How well a text answers what was typed: the exact code first, then a beginning, then a part of it. */
+function rankOf(text: string, typed: string): number {
+  const at = text.toLowerCase();
+  if (at === typed) return 0;
+  if (at.startsWith(typed)) return 1;
+  if (at.split(/[\s,()-]+/).some(word => word.startsWith(typed))) return 2;
+  return at.includes(typed) ? 3 : Number.POSITIVE_INFINITY;
+}
+
+interface Found {
+  readonly id: string;
+  readonly name: string;
+  readonly note: string;
+  readonly path: string;
+  readonly state?: WaterState;
+}
+
 function SearchList({ onClose }: { onClose: () => void }) {
   const say = useSay();
   const navigate = useNavigate();
   const facts = useFacts();
   const { containers } = useWaterState();
+  const [typed, setTyped] = useState('');
   const go = (path: string) => {
     onClose();
     void navigate(path);
   };
+  // everything that can be gone to; ten thousand containers are looked through, a screenful is drawn
+  const all = useMemo(
+    (): Found[] => [
+      ...layers.map(l => ({
+        id: l.area,
+        name: say(`area.${l.area}`),
+        note: say('search.layer'),
+        path: pathOf(l.area),
+      })),
+      ...Object.values(facts.container).map(c => ({
+        id: c.id,
+        name: c.code,
+        note: facts.place[c.place]?.name ?? '',
+        path: `/store/${c.id}`,
+        state: containers[c.id]?.state ?? ('empty' as const),
+      })),
+      ...Object.values(facts.place).map(p => ({
+        id: p.id,
+        name: p.name,
+        note: say('search.place'),
+        path: `/store?place=${encodeURIComponent(p.id)}`,
+      })),
+      ...Object.values(facts.supply).map(s => ({
+        id: s.id,
+        name: s.name,
+        note: say('area.supplies'),
+        path: '/supplies',
+      })),
+      ...Object.values(facts.sheet)
+        .filter(s => !s.ended)
+        .map(s => ({
+          id: s.id,
+          name: say(`method.${s.method}`),
+          note: facts.container[s.container ?? '']?.code ?? say('area.bench'),
+          path: s.container ? `/bench/${s.container}` : '/bench',
+        })),
+    ],
+    [facts, containers, say],
+  );
+  const found = useMemo(() => {
+    const word = typed.trim().toLowerCase();
+    if (word === '') return all.slice(0, MOST_ROWS);
+    const ranked = all.flatMap(one => {
+      const state = one.state ? say(`state-name.${one.state}`) : '';
+      const rank = Math.min(rankOf(one.name, word), 4 + rankOf(`${one.note} ${state}`, word));
+      return Number.isFinite(rank) ? [{ one, rank }] : [];
+    });
+    return ranked
+      .sort((a, b) => a.rank - b.rank)
+      .slice(0, MOST_ROWS)
+      .map(r => r.one);
+  }, [all, typed, say]);
   const item = 'flex cursor-pointer items-center gap-2 rounded-sm px-2 py-2 data-[selected=true]:bg-pool-2';
   return (
-    <Command label={say('search.title')} loop>
-      <Command.Input className="blank w-full" placeholder={say('search.hint')} autoFocus />
+    <Command label={say('search.title')} loop shouldFilter={false}>
+      <Command.Input
+        className="blank w-full"
+        placeholder={say('search.hint')}
+        autoFocus
+        value={typed}
+        onValueChange={setTyped}
+      />
       <Command.List className="mt-3 max-h-[50vh] overflow-auto">
         <Command.Empty className="p-2 text-ash">{say('search.none')}</Command.Empty>
-        {layers.map(layer => (
-          <Command.Item
-            key={layer.area}
-            value={`${layer.key} ${say(`area.${layer.area}`)}`}
-            onSelect={() => go(pathOf(layer.area))}
-            className={item}
-          >
-            {say(`area.${layer.area}`)}{' '}
-            <span className="ml-auto text-small text-ash">{say('search.layer')}</span>
+        {found.map(one => (
+          <Command.Item key={one.id} value={one.id} onSelect={() => go(one.path)} className={item}>
+            {one.state && <Swatch state={one.state} />} {one.name}
+            <span className="ml-auto text-small text-ash">{one.note}</span>
           </Command.Item>
         ))}
-        {Object.values(facts.container)
-          .slice(0, MOST_ROWS * 10)
-          .map(c => (
-            <Command.Item
-              key={c.id}
-              value={`${c.code} ${facts.place[c.place]?.name ?? ''} ${say(`state-name.${containers[c.id]?.state ?? 'empty'}`)}`}
-              onSelect={() => go(`/store/${c.id}`)}
-              className={item}
-            >
-              <Swatch state={containers[c.id]?.state ?? 'empty'} /> {c.code}
-              <span className="ml-auto text-small text-ash">{facts.place[c.place]?.name}</span>
-            </Command.Item>
-          ))}
       </Command.List>
     </Command>
   );

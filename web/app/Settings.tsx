@@ -4,7 +4,7 @@ import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
-import { useAppDispatch, useAppSelector } from './hooks.ts';
+import { useAppDispatch, useAppSelector, useUnits } from './hooks.ts';
 
 const keys = ['digits', 'slash', 'n', 't', 'u', 'question', 'escape'] as const;
 
@@ -13,6 +13,7 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
   const say = useSay();
   const dispatch = useAppDispatch();
   const person = useAppSelector(s => s.person);
+  const units = useUnits();
   return (
     <Dialog title={say('settings.title')} open={open} onClose={onClose}>
       <Sentence>
@@ -25,8 +26,8 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
         {say('settings.units')}{' '}
         <ChoiceBlank<UnitSystem>
           label={say('first.units')}
-          value={person.units}
-          onValue={units => dispatch(personChanged({ units }))}
+          value={units}
+          onValue={next => dispatch(personChanged({ units: next }))}
           choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
         />
         {say('settings.theme')}{' '}

@@ -5,10 +5,12 @@ import type { Duty } from '#core/log/duties.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { State } from '#core/log/state.ts';
 import type { Reach } from '#core/need/reach.ts';
+import type { UnitSystem } from '#core/units/system.ts';
 import { dutiesOnce, stateOnce } from '../log/answers.ts';
 import { useStateNow } from '../log/clock.ts';
 import { previewed } from '../log/previewSlice.ts';
 import { type Draft, stamped } from '../log/record.ts';
+import { unitsAtFirst } from '../person/person.ts';
 import type { Reader } from '../texts/format.ts';
 import type { AppDispatch, RootState } from './store.ts';
 
@@ -18,8 +20,12 @@ export const useAppSelector = useSelector.withTypes<RootState>();
 export const useFacts = (): Facts => useAppSelector(s => s.log.facts);
 
 /** How this person reads numbers. */
+/** The units that this person reads: chosen here, or the group's, or guessed. */
+export const useUnits = (): UnitSystem =>
+  useAppSelector(s => s.person.units ?? s.log.facts.group.units ?? unitsAtFirst());
+
 export function useReader(): Reader {
-  const units = useAppSelector(s => s.person.units);
+  const units = useUnits();
   const timeZone = useAppSelector(s => s.log.facts.group.timeZone);
   return useMemo(() => ({ units, timeZone }), [units, timeZone]);
 }

@@ -8,7 +8,8 @@ export const themes: readonly Theme[] = ['day', 'lamp', 'print'];
 export interface Person {
   /** The hand that entries are signed with. */
   readonly name: string;
-  readonly units: UnitSystem;
+  /** Chosen at this browser; until then the group's, and before there is one a guess (see `unitsAtFirst`). */
+  readonly units?: UnitSystem;
   readonly theme: Theme;
   /** Single keys jump to layers; off for those whom they disturb. */
   readonly singleKeys: boolean;
@@ -16,11 +17,12 @@ export interface Person {
 
 const KEY = 'zeolite.person';
 
-/** Americans read gallons; everyone else litres until they say otherwise. */
+/** Americans read gallons; everyone else litres until the group or they say otherwise. */
+export const unitsAtFirst = (): UnitSystem => (navigator.language === 'en-US' ? 'US' : 'metric');
+
 function firstGuess(): Person {
   return {
     name: '',
-    units: navigator.language === 'en-US' ? 'US' : 'metric',
     theme: 'day',
     singleKeys: true,
   };

@@ -5,8 +5,9 @@ import type { Reader } from './format.ts';
 import * as format from './format.ts';
 
 /** Formats that a text of the catalogue may name: `{{litres, litres}}`. */
-const formats: Record<string, (value: never, reader: Reader) => string> = {
+export const formats: Record<string, (value: never, reader: Reader) => string> = {
   number: (value: number) => format.number(value),
+  log: (value: number) => format.log(value),
   litres: (value: number, { units }) => format.litres(value, units),
   exact: (value: number, { units }) => format.exactLitres(value, units),
   both: (value: number, { units }) => format.bothVolumes(value, units),
@@ -16,13 +17,19 @@ const formats: Record<string, (value: never, reader: Reader) => string> = {
   loadFigure: (value: number, { units }) => format.loadFigure(value, units),
   load: (value: number, { units }) => format.load(value, units),
   duration: (value: number) => format.duration(value),
-  grams: (value: number) => format.grams(value),
+  grams: (value: number, { units }) => format.grams(value, units),
+  length: (value: number, { units }) => format.length(value, units),
+  mm: (value: number, { units }) => format.mm(value, units),
+  flow: (value: number, { units }) => format.flow(value, units),
+  flowFigure: (value: number, { units }) => format.flowFigure(value, units),
   days: (value: number) => format.days(value),
   percent: (value: number) => format.percent(value),
   day: (value: string) => format.day(value),
   weekday: (value: string) => format.weekday(value),
   time: (value: string, { timeZone }) => format.time(value, timeZone),
   text: (value: string) => i18next.t(value),
+  texts: (value: string) => format.list(value.split(',').map(id => i18next.t(id))),
+  hour: (value: string, { timeZone }) => format.hour(value, timeZone),
 };
 
 await i18next.init({

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { parseQuantity } from '#core/units/quantity.ts';
 import { sayTo } from './catalogue.ts';
 import * as format from './format.ts';
 
@@ -13,7 +14,7 @@ describe('volumes', () => {
     [0, 'metric', '0 L'],
     [18.927, 'US', '5 gal'],
     [0.946352946, 'US', '32 fl oz'],
-    [22.73045, 'imperial', '5 gal'],
+    [22.73045, 'imperial', '5 imp gal'],
   ] as const)('%s L for %s: %s', (litres, units, text) => {
     expect(plain(format.litres(litres, units))).toBe(text);
   });
@@ -29,7 +30,32 @@ describe('volumes', () => {
   });
 });
 
+describe('a value in a blank', () => {
+  it.each([
+    [1500, 'volumeL', 'metric', '.', '1500 L'],
+    [1234.5, 'volumeL', 'metric', ',', '1235 L'],
+    [1.5, 'volumeL', 'metric', ',', '1,5 L'],
+    [18.927, 'volumeL', 'US', '.', '5 gal'],
+    [22.73045, 'volumeL', 'imperial', '.', '5 imp gal'],
+    [10, 'temperatureC', 'US', '.', '50 °F'],
+    [2.2, 'doseMl', 'metric', ',', '2,2 mL'],
+    [0.25, 'energyWhL', 'metric', ',', '0,25'],
+    [7, 'ph', 'US', '.', '7'],
+  ] as const)('%s of %s for %s (%s) is %s', (value, dimension, units, decimal, text) => {
+    expect(format.blank(value, dimension, units, decimal)).toBe(text);
+    const read = parseQuantity(text, dimension, { units, decimal });
+    expect(read.ok && Math.abs(read.value / value - 1)).toBeLessThan(0.005);
+  });
+});
+
 describe('other figures', () => {
+  it('never round a credit up', () => {
+    expect(format.log(0.805)).toBe('0.8');
+    expect(format.log(1.99)).toBe('1.9');
+    expect(format.log(0.3)).toBe('0.3');
+    expect(format.log(6)).toBe('6');
+  });
+
   it('follow the person', () => {
     expect(plain(format.temperature(10, 'US'))).toBe('50 °F');
     expect(plain(format.temperature(10, 'imperial'))).toBe('10 °C');

@@ -1,6 +1,8 @@
 import type { Day, Instant } from '#core/calendar/day.ts';
+import type { Dimension } from '#core/units/dimension.ts';
+import type { DecimalMark } from '#core/units/number.ts';
 import { fahrenheitOf, KG_PER_LB, M_PER_FT, type UnitSystem } from '#core/units/system.ts';
-import { fromLitres, litresPer } from '#core/units/volume.ts';
+import { fromLitres, toLitres } from '#core/units/volume.ts';
 
 /** How numbers are written for one person: the system of units and the group's time zone. */
 export interface Reader {
@@ -31,6 +33,14 @@ export function number(value: number): string {
   return Math.abs(value) >= 100 ? whole(value) : figures(value);
 }
 
+/** A log removal in tenths, rounded down: credit is never rounded up. The 1e-9 keeps 0.3 from being written 0.2. */
+export function log(value: number): string {
+  return tenths(Math.floor(value * 10 + 1e-9) / 10);
+}
+
+/** A gallon says which one it is wherever it is not the commoner: a fifth lies between them. */
+const gallonWord = { US: 'gal', imperial: `imp${NBSP}gal` } as const;
+
 /** A volume of water. */
 export function litres(value: number, units: UnitSystem): string {
   if (units === 'metric')
@@ -41,7 +51,7 @@ export function litres(value: number, units: UnitSystem): string {
     const ounce = units === 'US' ? 'US fl oz' : 'imp fl oz';
     return `${number(fromLitres(value, ounce))}${NBSP}fl${NBSP}oz`;
   }
-  return `${number(gallons)}${NBSP}gal`;
+  return `${number(gallons)}${NBSP}${gallonWord[units]}`;
 }
 
 const hundredths = numbers({ maximumFractionDigits: 2 });
@@ -49,7 +59,7 @@ const hundredths = numbers({ maximumFractionDigits: 2 });
 /** A volume in a working that somebody adds up by hand: to the hundredth. */
 export function exactLitres(value: number, units: UnitSystem): string {
   if (units === 'metric') return `${hundredths(value)}${NBSP}L`;
-  return `${hundredths(fromLitres(value, units === 'US' ? 'US gal' : 'imp gal'))}${NBSP}gal`;
+  return `${hundredths(fromLitres(value, units === 'US' ? 'US gal' : 'imp gal'))}${NBSP}${gallonWord[units]}`;
 }
 
 /** Where a slip would hurt both units stand: litres, and the person's own. */
@@ -92,10 +102,6 @@ export function days(value: number): string {
 export function percent(share: number): string {
   return `${number(share * 100)}${NBSP}%`;
 }
-
-/** Unit that a bare number in a volume blank has, as a word the parser knows. */
-export const bareVolume: Record<UnitSystem, string> = { metric: 'l', US: 'us gal', imperial: 'imp gal' };
-export const bareTemperature: Record<UnitSystem, string> = { metric: 'c', US: 'f', imperial: 'c' };
 
 const dates = datesWith({
   day: 'numeric',
@@ -149,6 +155,19 @@ export function dayAndTime(value: Instant, timeZone: string): string {
   return `${date}, ${time(value, timeZone)}`;
 }
 
+/** A moment of these days: "Thu 26 Nov, 14:24". */
+export function hour(value: Instant, timeZone: string): string {
+  const date = zoned('near', { weekday: 'short', day: 'numeric', month: 'short' }, timeZone).format(
+    new Date(value),
+  );
+  return `${date}, ${time(value, timeZone)}`;
+}
+
+const lists = lazily<string, readonly string[]>(() => new Intl.ListFormat('en-GB', { type: 'conjunction' }));
+
+/** Words one after another: "viruses, Giardia and Cryptosporidium". */
+export const list = (words: readonly string[]): string => lists(words);
+
 /** Minutes and seconds of a running clock; hours when there are any. */
 export function countdown(minutes: number): string {
   const seconds = Math.max(0, Math.ceil(minutes * 60));
@@ -168,18 +187,91 @@ export function duration(minutes: number): string {
 }
 
 /** A mass on a kitchen scale. */
-export function grams(value: number): string {
+export function grams(value: number, units: UnitSystem): string {
   if (value !== 0 && value < 0.1) return `${number(value * 1000)}${NBSP}mg`;
-  return value < 1000 ? `${number(value)}${NBSP}g` : `${number(value / 1000)}${NBSP}kg`;
+  if (value < 1000) return `${number(value)}${NBSP}g`;
+  return units === 'metric' ? `${number(value / 1000)}${NBSP}kg` : kg(value / 1000, units);
 }
 
-/** A volume as it stands in a blank, in the person's own unit. */
-export function blankVolume(value: number, units: UnitSystem): string {
-  const unit = units === 'metric' ? 'L' : units === 'US' ? 'US gal' : 'imp gal';
-  const amount = value / litresPer[unit];
-  return `${number(amount)} ${units === 'metric' ? 'L' : 'gal'}`;
+const CM_PER_IN = 2.54;
+const MM_PER_IN = 25.4;
+
+/** A height, a depth, an altitude. */
+export function length(metres: number, units: UnitSystem): string {
+  return units === 'metric' ? `${number(metres)}${NBSP}m` : `${number(metres / M_PER_FT)}${NBSP}ft`;
 }
 
-export function blankTemperature(celsius: number, units: UnitSystem): string {
-  return temperature(celsius, units).replace(NBSP, ' ');
+/** The width of a hole, the depth of a layer. */
+export function mm(value: number, units: UnitSystem): string {
+  return units === 'US' ? `${number(value / MM_PER_IN)}${NBSP}in` : `${number(value)}${NBSP}mm`;
+}
+
+/** A flow beside another whose unit is written. */
+export function flowFigure(litresAnHour: number, units: UnitSystem): string {
+  if (units === 'metric') return number(litresAnHour);
+  return number(fromLitres(litresAnHour, units === 'US' ? 'US gal' : 'imp gal'));
+}
+
+/** What a filter gives. */
+export function flow(litresAnHour: number, units: UnitSystem): string {
+  return `${flowFigure(litresAnHour, units)}${NBSP}${units === 'metric' ? 'L/h' : 'gal/h'}`;
+}
+
+/** An amount of a supply in the unit that its kind is counted in, or in the person's own; the unit is left out on request. */
+export function supply(amount: number, unit: string, units: UnitSystem, isBare = false): string {
+  const [perUnit, shown] =
+    units === 'metric' || !(unit === 'L' || unit === 'kg')
+      ? [1, unit]
+      : unit === 'kg'
+        ? [KG_PER_LB, 'lb']
+        : [toLitres(1, units === 'US' ? 'US gal' : 'imp gal'), gallonWord[units]];
+  return isBare ? number(amount / perUnit) : `${number(amount / perUnit)} ${shown}`;
+}
+
+/** A value as it stands in a blank, so that the blank reads it again as it is: no marks between thousands. */
+export function blank(value: number, dimension: Dimension, units: UnitSystem, decimal: DecimalMark): string {
+  const [amount, unit] = inBlank(value, dimension, units);
+  const figure =
+    unit === '' ? Math.round(amount * 1e6) / 1e6 : Number(amount.toPrecision(amount >= 100 ? 6 : 3));
+  const text = String(amount >= 100 && unit !== '' ? Math.round(figure) : figure).replace('.', decimal);
+  return unit === '' ? text : `${text} ${unit}`;
+}
+
+/** Whether a blank of this writes its unit itself; otherwise the unit stands in the sentence. */
+export const writesUnit = (dimension: Dimension): boolean => inBlank(1, dimension, 'metric')[1] !== '';
+
+/** The figure and the unit that a blank writes; the unit is empty where it stands in the sentence. */
+function inBlank(value: number, dimension: Dimension, units: UnitSystem): [number, string] {
+  switch (dimension) {
+    case 'volumeL':
+      if (units === 'metric') return [value, 'L'];
+      return units === 'US'
+        ? [fromLitres(value, 'US gal'), 'gal']
+        : [fromLitres(value, 'imp gal'), 'imp gal'];
+    case 'doseMl':
+      return [value, 'mL'];
+    case 'temperatureC':
+    case 'waterC':
+      return units === 'US' ? [Math.round(fahrenheitOf(value)), '°F'] : [Math.round(value * 10) / 10, '°C'];
+    case 'massG':
+      return [value, 'g'];
+    case 'massKg':
+      return units === 'metric' ? [value, 'kg'] : [value / KG_PER_LB, 'lb'];
+    case 'lengthM':
+      return units === 'metric' ? [value, 'm'] : [value / M_PER_FT, 'ft'];
+    case 'lengthCm':
+      return units === 'US' ? [value / CM_PER_IN, 'in'] : [value, 'cm'];
+    case 'lengthMm':
+      return units === 'US' ? [value / MM_PER_IN, 'in'] : [value, 'mm'];
+    case 'flowLH':
+      if (units === 'metric') return [value, 'L/h'];
+      return [fromLitres(value, units === 'US' ? 'US gal' : 'imp gal'), 'gal/h'];
+    case 'flowLDay':
+      if (units === 'metric') return [value, 'L/day'];
+      return [fromLitres(value, units === 'US' ? 'US gal' : 'imp gal'), 'gal/day'];
+    case 'loadKgM2':
+      return units === 'metric' ? [value, 'kg/m²'] : [(value / KG_PER_LB) * M_PER_FT ** 2, 'lb/ft²'];
+    default:
+      return [value, ''];
+  }
 }

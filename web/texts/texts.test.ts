@@ -3,11 +3,12 @@ import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
 import { entryKinds } from '#contract/entry.ts';
 import { doseSchools } from '#core/chlorine/schools.ts';
-import { seedKinds } from '#core/containers/kinds.ts';
+import { materials, seedKinds } from '#core/containers/kinds.ts';
 import { waterStates } from '#core/log/state.ts';
 import { needSchools } from '#core/need/need.ts';
 import { animalRates, climateFactor, institutionRates } from '#core/need/rates.ts';
-import { waterIds } from '#core/rotation/waters.ts';
+import { neverDrunk, originAnswers, waterIds } from '#core/sources/waters.ts';
+import { formats } from './catalogue.ts';
 import en from './en.json';
 
 const has = (id: string): boolean => id in en || `${id}_other` in en;
@@ -44,6 +45,15 @@ describe('the catalogue', () => {
       ...doseSchools.map(s => `school.${s.id}`),
       ...waterIds.map(w => `water.${w}`),
       ...waterStates.map(s => `state-name.${s}`),
+      ...materials.map(m => `material.${m}`),
+      ...waterIds.filter(w => neverDrunk(w)).map(w => `guard.never-drunk.${w}`),
+      ...['drinking', 'utility', 'never'].map(g => `water.comes.${g}`),
+      ...['drinking', 'limited', 'utility', 'never'].map(g => `label.${g}`),
+      ...(Object.keys(originAnswers) as (keyof typeof originAnswers)[]).flatMap(asked => [
+        `origin.${asked}`,
+        `origin.${asked}.unanswered`,
+        ...originAnswers[asked].flatMap(a => [`origin.${asked}.${a}`, `origin.${asked}.${a}.note`]),
+      ]),
       ...seedKinds.map(k => `shape.${k.shape}`),
       ...Object.keys(climateFactor).map(c => `climate.${c}`),
       ...Object.keys(animalRates).map(a => `animal.${a}`),
@@ -85,26 +95,7 @@ describe('the catalogue', () => {
   });
 
   it('names no format that is not there', () => {
-    const known = [
-      'number',
-      'litres',
-      'exact',
-      'both',
-      'ml',
-      'temperature',
-      'kg',
-      'load',
-      'loadFigure',
-      'days',
-      'duration',
-      'grams',
-      'percent',
-      'day',
-      'weekday',
-      'time',
-      'text',
-    ];
     const used = [...JSON.stringify(en).matchAll(/\{\{\w+, (\w+)\}\}/g)].map(m => m[1]!);
-    expect(used.filter(name => !known.includes(name))).toEqual([]);
+    expect(used.filter(name => !(name in formats))).toEqual([]);
   });
 });

@@ -10,14 +10,21 @@ import {
   useRef,
   useState,
 } from 'react';
-import type { Dimension, Parsed } from '#core/units/quantity.ts';
-import { parseQuantity } from '#core/units/quantity.ts';
+import { type Message, message } from '#core/judgement.ts';
+import { type Dimension, dimensionOf } from '#core/units/dimension.ts';
+import { type Parsed, parseQuantity, type Unread, type Warmth, warmthC } from '#core/units/quantity.ts';
+import { unitWords } from '#core/units/words.ts';
 import { useReader } from '../app/hooks.ts';
+import { decimalMark } from '../texts/decimal.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 
 type Faults = ReadonlyMap<string, string>;
 const FaultsContext = createContext<(id: string, fault: string | undefined) => void>(() => undefined);
+
+/** Water that stands somewhere is between brine's ice and this (°C); hotter is a pot. */
+const MOST_WATER_C = 60;
+const LEAST_WATER_C = -2;
 
 /**
  * Inputs that read as a sentence. What is wrong with a blank is said under the sentence,
@@ -78,19 +85,7 @@ interface QuantityProps {
 
 function useQuantityText({ dimension, value }: Pick<QuantityProps, 'dimension' | 'value'>): string {
   const { units } = useReader();
-  if (value === undefined) return '';
-  switch (dimension) {
-    case 'volumeL':
-      return format.blankVolume(value, units);
-    case 'doseMl':
-      return `${format.number(value)} mL`;
-    case 'temperatureC':
-      return format.blankTemperature(value, units);
-    case 'massG':
-      return `${format.number(value)} g`;
-    default:
-      return String(Math.round(value * 1e6) / 1e6);
-  }
+  return value === undefined ? '' : format.blank(value, dimension, units, decimalMark);
 }
 
 /** A number with its unit, typed as people type it: "5 gal", "⅛ tsp", "1,5". */
@@ -101,34 +96,31 @@ export function QuantityBlank(props: QuantityProps) {
   const say = useSay();
   const written = useQuantityText({ dimension, value });
   const [typed, setTyped] = useState<string | null>(null);
-  const bare =
-    dimension === 'volumeL'
-      ? format.bareVolume[units]
-      : dimension === 'temperatureC'
-        ? format.bareTemperature[units]
-        : dimension === 'doseMl'
-          ? 'ml'
-          : dimension === 'massG'
-            ? 'g'
-            : undefined;
+  const box = useRef<HTMLInputElement>(null);
+  // once, when it comes: a hand that has gone on to the next blank is not called back
+  useEffect(() => {
+    if (autoFocus) box.current?.focus();
+  }, [autoFocus]);
+  const typing = useMemo(() => ({ units, powderKgL, decimal: decimalMark }), [units, powderKgL]);
   const parsed = useMemo(
-    () => (typed === null ? undefined : parseQuantity(typed, dimension, units, bare, powderKgL)),
-    [typed, dimension, units, bare, powderKgL],
+    () => (typed === null ? undefined : parseQuantity(typed, dimension, typing)),
+    [typed, dimension, typing],
   );
-  const fault = faultOf(parsed, props);
+  const write = (v: number) => format.blank(v, dimension, units, decimalMark);
+  const fault = faultOf(parsed, props, write);
   useFault(id, fault && `${label}: ${say(fault.id, fault.params)}`);
   const tell = (text: string) => {
-    const next = parseQuantity(text, dimension, units, bare, powderKgL);
-    onValue(next.ok && !faultOf(next, props) ? next.value : undefined);
+    const next = parseQuantity(text, dimension, typing);
+    onValue(next.ok && !faultOf(next, props, write) ? next.value : undefined);
   };
   return (
     <input
       id={id}
       className="blank"
       aria-label={label}
-      inputMode={dimension === 'number' ? 'decimal' : 'text'}
+      inputMode={unitWords(dimensionOf(dimension).measure).length === 0 ? 'decimal' : 'text'}
       autoComplete="off"
-      ref={autoFocus ? el => el?.focus() : undefined}
+      ref={box}
       placeholder={placeholder ?? say('blank.empty')}
       value={typed ?? written}
       onFocus={e => e.currentTarget.select()}
@@ -151,23 +143,45 @@ export function QuantityBlank(props: QuantityProps) {
   );
 }
 
+/** Figures without a unit from here on are as likely °F as °C: warm water is the dangerous reading, so it is asked. */
+const ASKED_FROM_C = 33;
+
 function faultOf(
   parsed: Parsed | undefined,
   props: QuantityProps,
-): { id: string; params?: Record<string, string | number> } | undefined {
-  if (props.fault) return { id: props.fault };
+  write: (value: number) => string,
+): Message | undefined {
+  if (props.fault) return message(props.fault);
   if (!parsed) return undefined;
-  if (!parsed.ok) {
-    if (parsed.why === 'empty') return undefined;
-    return { id: `blank.${parsed.why}`, params: { typed: parsed.text } };
+  if (!parsed.ok) return unreadOf(parsed);
+  const { value, isBare } = parsed;
+  const { least, most, dimension } = props;
+  if (props.wholeNumbers && !Number.isInteger(value)) return message('blank.whole');
+  const isWater = dimension === 'waterC';
+  if (isWater && isBare && value >= ASKED_FROM_C) return message('blank.which-degrees', { typed: value });
+  if (least !== undefined && value < least) {
+    if (isWater) return message('blank.ice');
+    return message('blank.too-small', { least: write(least) });
   }
-  const { value } = parsed;
-  if (props.wholeNumbers && !Number.isInteger(value)) return { id: 'blank.whole' };
-  if (props.least !== undefined && value < props.least)
-    return { id: 'blank.too-small', params: { least: props.least } };
-  if (props.most !== undefined && value > props.most)
-    return { id: 'blank.too-large', params: { most: props.most } };
+  if (most !== undefined && value > most) return message('blank.too-large', { most: write(most) });
   return undefined;
+}
+
+function unreadOf(unread: Unread): Message | undefined {
+  switch (unread.why) {
+    case 'empty':
+      return undefined;
+    case 'two-ways': {
+      const [one, other] = unread.readings;
+      return message('blank.two-ways', { typed: unread.text, one: String(one), other: String(other) });
+    }
+    case 'unknown-unit':
+      return unread.units.length === 0
+        ? message('blank.only-number', { typed: unread.text })
+        : message('blank.unknown-unit', { typed: unread.text, words: unread.units.join(', ') });
+    default:
+      return message(`blank.${unread.why}`, { typed: unread.text });
+  }
 }
 
 interface TextProps {
@@ -178,8 +192,38 @@ interface TextProps {
   readonly fault?: string | undefined;
   /** Words offered while typing. */
   readonly offers?: readonly string[];
-  readonly type?: 'text' | 'date' | 'month';
+  readonly type?: 'text' | 'date' | 'month' | 'time';
   readonly max?: string;
+}
+
+const warmths = Object.keys(warmthC) as Warmth[];
+
+/** The temperature of water: read off, or in words where there is no thermometer; unanswered it counts as cold. */
+export function WarmthBlank({ label, value, onValue }: Pick<QuantityProps, 'label' | 'value' | 'onValue'>) {
+  const say = useSay();
+  const word = warmths.find(w => warmthC[w] === value);
+  return (
+    <>
+      <QuantityBlank
+        label={label}
+        dimension="waterC"
+        value={value}
+        onValue={onValue}
+        least={LEAST_WATER_C}
+        most={MOST_WATER_C}
+        placeholder={say('bench.unknown-temperature')}
+      />{' '}
+      (
+      <ChoiceBlank<Warmth>
+        label={say('warmth.label')}
+        value={word}
+        placeholder={say('warmth.in-words')}
+        onValue={w => onValue(warmthC[w])}
+        choices={warmths.map(w => ({ value: w, label: say(`warmth.${w}`), note: say(`warmth.${w}.note`) }))}
+      />
+      )
+    </>
+  );
 }
 
 /** A word or a date. */
@@ -247,7 +291,7 @@ export function ChoiceBlank<T extends string>({
 }: ChoiceProps<T>) {
   const say = useSay();
   return (
-    <Select.Root {...(value === undefined ? {} : { value })} onValueChange={next => onValue(next as T)}>
+    <Select.Root value={value ?? ''} onValueChange={next => onValue(next as T)}>
       <Select.Trigger aria-label={label} className="blank text-left">
         <Select.Value placeholder={placeholder ?? say('blank.choose')} />
       </Select.Trigger>

@@ -5,6 +5,7 @@ export const textureId: Record<WaterState | 'smell', string> = {
   ready: 'water-ready',
   due: 'water-due',
   open: 'water-ready',
+  limited: 'water-ready',
   waiting: 'water-waiting',
   utility: 'water-utility',
   past: 'water-past',
@@ -99,6 +100,12 @@ export function Swatch({ state, size = 16 }: { state: WaterState | 'smell'; size
       {state === 'failed' && <path d="M1 8H15" stroke="var(--iron)" strokeWidth="3.5" />}
       {state === 'open' && (
         <path d="M5 0H11V4H5Z" fill="var(--chalk)" stroke="var(--slate)" strokeWidth="1" />
+      )}
+      {state === 'limited' && (
+        <>
+          <path d="M1.5 3.5h13v-2h-2v2h-3v-2h-3v2h-3v-2h-2z" fill="var(--chalk)" />
+          <path d="M1 6.5H15" stroke="var(--iron)" strokeWidth="1" />
+        </>
       )}
     </svg>
   );

@@ -1,9 +1,12 @@
 import { useCallback } from 'react';
 import type { DosePlan, DoseQuestion } from '#core/chlorine/instruct.ts';
 import type { Measured } from '#core/chlorine/measure.ts';
+import type { DoseSchoolId } from '#core/chlorine/schools.ts';
+import type { Message } from '#core/judgement.ts';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
+import { Button } from '../../ui/Button.tsx';
 import { ToolDrawing } from './ToolDrawing.tsx';
 
 /** "10 mL syringe, to the 6.4 mark", "2 × ⅛ teaspoon", "12 drops". */
@@ -32,8 +35,44 @@ const EXACT_SHARE = 0.0005;
 const sideOf = (share: number): string =>
   Math.abs(share) < EXACT_SHARE ? 'answer.exact' : share > 0 ? 'answer.over' : 'answer.under';
 
+/** The answer where something is refused: no dose stands beside a stop. */
+export function Stop() {
+  const say = useSay();
+  return (
+    <div className="border-[1.5px] border-iron bg-paper p-5" data-testid="dose-stop">
+      <p className="text-answer font-extrabold tracking-tight text-iron">{say('answer.stop')}</p>
+    </div>
+  );
+}
+
+/** The rule in force has no answer for this bottle: the others are offered by name and dose, and none is taken in silence. */
+export function OtherRules({ plan, onChoose }: { plan: DosePlan; onChoose: (school: DoseSchoolId) => void }) {
+  const say = useSay();
+  const others = plan.answers.filter(a => a.answers && a.doseMl > 0);
+  if (others.length === 0) return null;
+  return (
+    <div className="flex flex-wrap gap-2">
+      {others.map(
+        a =>
+          a.answers && (
+            <Button key={a.school} onClick={() => onChoose(a.school)}>
+              {say('dose.by-rule', { school: `school.${a.school}`, mgL: a.targetMgL })}
+            </Button>
+          ),
+      )}
+    </div>
+  );
+}
+
+interface AnswerProps {
+  readonly question: DoseQuestion;
+  readonly plan: DosePlan;
+  /** What the water will be good for, said before anything is put in. */
+  readonly promised: Message | undefined;
+}
+
 /** The answer first, in the tool owned; then the working that anybody can check. */
-export function Answer({ question, plan }: { question: DoseQuestion; plan: DosePlan }) {
+export function Answer({ question, plan, promised }: AnswerProps) {
   const say = useSay();
   const { units } = useReader();
   const words = useToolWords();
@@ -71,12 +110,18 @@ export function Answer({ question, plan }: { question: DoseQuestion; plan: DoseP
         {measured && <p className="font-bold">{words(measured)}</p>}
       </div>
       <div className="flex-1">
+        {promised && (
+          <p className="mb-1 font-semibold" data-testid="promise">
+            {say(promised)}
+          </p>
+        )}
         {measure.way === 'dilute' && (
           <p className="mb-1 font-semibold">
             {say('answer.recipe', {
               bleach: words(measure.dilution.bleach),
               bleachMl: measure.dilution.bleach.deliveredMl,
               waterMl: measure.dilution.waterMl,
+              water: words(measure.dilution.water),
               doseMl: chosen.doseMl,
             })}
           </p>
@@ -94,6 +139,9 @@ export function Answer({ question, plan }: { question: DoseQuestion; plan: DoseP
         </p>
         {isGuess && !nothing && <p>{say('answer.span', { leastMgL: spanMgL[0], mostMgL: spanMgL[1] })}</p>}
         {!nothing && contact.why.map(why => <p key={why.id}>{say(why)}</p>)}
+        {!nothing && plan.giardiaMin !== undefined && plan.giardiaMin > contact.minutes && (
+          <p>{say('contact.longer', { minutes: plan.giardiaMin })}</p>
+        )}
         {!nothing && (
           <p className="text-small text-ash">
             {say('answer.volume', { volume: format.bothVolumes(question.volumeL.value, units) })}

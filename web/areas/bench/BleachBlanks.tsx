@@ -59,7 +59,7 @@ export function BleachBlanks({ form, set, today, strengths }: Props) {
           {say('bench.of')}{' '}
           <QuantityBlank
             label={say('bench.strength')}
-            dimension="number"
+            dimension={form.basis === 'g-per-l' ? 'strengthMgMl' : 'percent'}
             value={form.strength}
             onValue={strength => set({ strength })}
             least={0.1}

@@ -1,16 +1,19 @@
 import { useEffect, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { instructionOf, planDose } from '#core/chlorine/instruct.ts';
-import type { Clarity, DoseSchoolId } from '#core/chlorine/schools.ts';
-import { refusals } from '#core/judgement.ts';
+import { type Clarity, clarityOf, type DoseSchoolId } from '#core/chlorine/schools.ts';
+import { type Judgement, refusals } from '#core/judgement.ts';
+import { promiseOfDose } from '#core/log/promise.ts';
+import { judgeTreating } from '#core/log/treating.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
+import { useStateNow } from '../../log/clock.ts';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { ChoiceBlank, QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
 import { ProvenanceBlank } from '../../ui/Provenance.tsx';
-import { Answer } from './Answer.tsx';
+import { Answer, OtherRules, Stop } from './Answer.tsx';
 import { BleachBlanks } from './BleachBlanks.tsx';
 import { ContainerBlank } from './ContainerBlank.tsx';
 import { readJars } from './jars.ts';
@@ -27,6 +30,9 @@ import { DoseScale, ResidualScale } from './Scales.tsx';
 import { ToolsBlank } from './ToolsBlank.tsx';
 
 const clarities: readonly Clarity[] = ['clear', 'cloudy', 'muddy'];
+/** A stop that another rule or another tool may lift: the rules then stay in sight, to be chosen from. */
+const isOfTheRule = ({ source }: Judgement): boolean => source === 'record' || source === 'arithmetic';
+
 /** A fresh bottle holds this much, until somebody says otherwise. */
 const BOTTLE_ML = 1000;
 
@@ -52,6 +58,20 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
 
   const question = useMemo(() => questionOf(form, facts, today), [form, facts, today]);
   const plan = useMemo(() => question && planDose(question), [question]);
+  const now = useStateNow();
+  const treated = facts.container[form.container];
+  // the water or its vessel may forbid any dose; where nothing is added there is nothing to forbid
+  const byWater = useMemo(
+    () =>
+      treated && plan?.chosen.answers && plan.chosen.doseMl > 0 ? judgeTreating(facts, treated, now) : [],
+    [facts, treated, plan, now],
+  );
+  const stops = plan ? refusals([...plan.judgements, ...byWater]) : [];
+  const promised = useMemo(
+    () =>
+      treated && question && plan ? promiseOfDose(facts, treated, question, plan, now)?.says : undefined,
+    [facts, treated, question, plan, now],
+  );
   const drafts = useMemo(() => {
     if (!question || !plan?.chosen.answers || plan.chosen.doseMl === 0 || form.container === NO_CONTAINER)
       return undefined;
@@ -78,11 +98,16 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
     <>
       <Question form={form} set={set} strengths={plan?.strengths ?? []} today={today} />
       {plan && question ? (
-        <Answer question={question} plan={plan} />
+        stops.length > 0 ? (
+          <Stop />
+        ) : (
+          <Answer question={question} plan={plan} promised={promised} />
+        )
       ) : (
         <p className="text-ash">{say('bench.incomplete')}</p>
       )}
-      {plan && <Judgements of={plan.judgements} />}
+      {plan && <Judgements of={[...byWater, ...plan.judgements]} />}
+      {plan && !plan.chosen.answers && <OtherRules plan={plan} onChoose={school => set({ school })} />}
       {drafts && (
         <Act
           drafts={drafts}
@@ -94,7 +119,7 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
       {plan?.chosen.answers && plan.chosen.doseMl > 0 && form.container === NO_CONTAINER && (
         <p className="text-ash">{say('bench.choose-container')}</p>
       )}
-      {plan && question && (
+      {plan && question && stops.every(isOfTheRule) && (
         <>
           <DoseScale plan={plan} volumeL={question.volumeL.value} onChoose={school => set({ school })} />
           <ResidualScale />
@@ -148,12 +173,27 @@ function Question({ form, set, strengths, today }: QuestionProps) {
           note: say(`clarity-name.${value}.note`),
         }))}
       />{' '}
+      {water !== 'treated-tap' && (
+        <>
+          {say('bench.reads')}{' '}
+          <QuantityBlank
+            label={say('bench.ntu')}
+            dimension="turbidityNtu"
+            value={undefined}
+            onValue={ntu => ntu !== undefined && set({ clarity: clarityOf(ntu) })}
+            least={0}
+            most={5000}
+            placeholder={say('bench.ntu-unread')}
+          />{' '}
+          NTU,{' '}
+        </>
+      )}
       {water === 'treated-tap' && (
         <>
           {say('bench.reads')}{' '}
           <QuantityBlank
             label={say('bench.residual')}
-            dimension="number"
+            dimension="concentrationMgL"
             value={form.residualMgL}
             onValue={residualMgL => set({ residualMgL })}
             least={0}
@@ -164,19 +204,15 @@ function Question({ form, set, strengths, today }: QuestionProps) {
         </>
       )}
       {say('bench.at')}{' '}
-      <QuantityBlank
+      <WarmthBlank
         label={say('bench.temperature')}
-        dimension="temperatureC"
         value={form.temperatureC}
         onValue={temperatureC => set({ temperatureC })}
-        least={-5}
-        most={60}
-        placeholder={say('bench.unknown-temperature')}
       />
       , pH{' '}
       <QuantityBlank
         label="pH"
-        dimension="number"
+        dimension="ph"
         value={form.ph}
         onValue={ph => set({ ph })}
         least={3}

@@ -2,11 +2,13 @@ import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { isRunning, type SheetStep, sheetOf } from '#core/chlorine/batch.ts';
 import { type BatchCredit, batchCredit } from '#core/chlorine/batchCredit.ts';
-import { judgeResidual } from '#core/chlorine/residual.ts';
+import { judgeResidual, leastResidualMgL } from '#core/chlorine/residual.ts';
+import type { Clarity } from '#core/chlorine/schools.ts';
 import type { ContainerFacts } from '#core/log/facts.ts';
+import { labelOf } from '#core/log/label.ts';
 import { decidingBatch } from '#core/log/state.ts';
 import { Act } from '../../app/Act.tsx';
-import { useReader, useWaterState } from '../../app/hooks.ts';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { useNow } from '../../log/clock.ts';
 import { type Draft, draft } from '../../log/record.ts';
@@ -18,12 +20,14 @@ import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { JudgementLine } from '../../ui/JudgementLine.tsx';
 import { ReadForm } from '../store/acts/ReadForm.tsx';
+import { tapeText } from '../store/tape.ts';
 
 /** One batch as a numbered sheet: looked at, dosed, stirred, stood, read, labelled. */
 export function DoseSheet({ container, large = false }: { container: ContainerFacts; large?: boolean }) {
   const say = useSay();
   const navigate = useNavigate();
   const { recordAndTell } = useRecord();
+  const facts = useFacts();
   const { timeZone } = useReader();
   const now = useNow();
   const state = useWaterState().containers[container.id];
@@ -53,8 +57,11 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
       case 'repeat-read':
         return step.status === 'ahead' ? say('sheet.read-note') : undefined;
       case 'label':
-        return state.goodUntil && state.counts === 'drinking'
-          ? say('sheet.label-note', { untilDay: state.goodUntil.day })
+        return state.goodUntil && step.status === 'done'
+          ? say(state.goodUntil.at ? 'sheet.label-note.hour' : 'sheet.label-note', {
+              untilDay: state.goodUntil.day,
+              untilAt: state.goodUntil.at ?? '',
+            })
           : undefined;
       default:
         return undefined;
@@ -73,7 +80,7 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
   const live = (() => {
     switch (standing.phase) {
       case 'check':
-        return <CheckStep container={container} />;
+        return <CheckStep container={container} clarity={instruction.clarity} />;
       case 'dose':
       case 'repeat':
         return (
@@ -110,7 +117,9 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
         return (
           <>
             {standing.phase === 'air' && standing.lastReading && (
-              <JudgementLine judgement={judgeResidual(standing.lastReading)} />
+              <JudgementLine
+                judgement={judgeResidual(standing.lastReading, leastResidualMgL(instruction.clarity))}
+              />
             )}
             <ReadForm key={standing.phase + standing.round} container={container} />
           </>
@@ -123,13 +132,9 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
             label={say('sheet.labelled')}
             told={say('sheet.labelled-told', { code: container.code })}
           >
+            <JudgementLine judgement={state.judgement} />
             <p className="border-[1.5px] border-dashed border-slate bg-paper p-2">
-              {say('sheet.label-text', {
-                code: container.code,
-                litres: state.litres,
-                day: state.goodUntil?.day ?? '',
-                school: `school.${instruction.school}`,
-              })}
+              {tapeText(labelOf(facts, container, state), say)}
             </p>
           </Act>
         );
@@ -150,7 +155,7 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
         </p>
       </div>
       <BenchSheet lines={lines} live={live} />
-      <CreditNote credit={batchCredit(batch, now)} />
+      <CreditNote credit={batchCredit(batch, now, container.fill?.readings)} />
       {!running && (
         <div className="p-4">
           <JudgementLine judgement={state.judgement} />
@@ -206,7 +211,7 @@ function CreditNote({ credit }: { credit: BatchCredit | undefined }) {
 }
 
 /** The look and the smell before anything goes in. */
-function CheckStep({ container }: { container: ContainerFacts }) {
+function CheckStep({ container, clarity }: { container: ContainerFacts; clarity: Clarity }) {
   const say = useSay();
   const navigate = useNavigate();
   const { recordAndTell } = useRecord();
@@ -219,7 +224,7 @@ function CheckStep({ container }: { container: ContainerFacts }) {
   };
   const check = (chemicalSmell: boolean) =>
     void recordAndTell(
-      [draft('checked', container.id, { clarity: 'clear', chemicalSmell })],
+      [draft('checked', container.id, { clarity, chemicalSmell })],
       say('check.told', { code: container.code }),
     );
   return (
@@ -229,7 +234,7 @@ function CheckStep({ container }: { container: ContainerFacts }) {
         {say('check.as-asked')}
       </Button>
       <div className="flex flex-wrap gap-2">
-        <Button onClick={() => void cloudy()}>{say('check.cloudier')}</Button>
+        {clarity === 'clear' && <Button onClick={() => void cloudy()}>{say('check.cloudier')}</Button>}
         <Button look="stop" onClick={() => check(true)}>
           {say('check.chemical')}
         </Button>

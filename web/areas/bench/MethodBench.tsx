@@ -1,11 +1,17 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
 import { citations } from '#core/citations.ts';
-import { targets } from '#core/ct/credit.ts';
+import { type Credit, targets } from '#core/ct/credit.ts';
+import { type Message, refusals } from '#core/judgement.ts';
+import { promiseOfRun } from '#core/log/promise.ts';
+import { judgeTreating } from '#core/log/treating.ts';
 import { answerOf, type Guarded } from '#core/methods/answer.ts';
-import { type Context, MEANT, type Method, type MethodAnswer } from '#core/methods/method.ts';
+import { barrierOf, type Context, MEANT, type Method, type MethodAnswer } from '#core/methods/method.ts';
+import { clockLongitudeDeg } from '#core/sun/daylight.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts, useWaterState } from '../../app/hooks.ts';
+import { useAppSelector, useFacts, useWaterState } from '../../app/hooks.ts';
+import { useStateNow } from '../../log/clock.ts';
+import { number } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
@@ -33,8 +39,9 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
       today,
       dailyNeedL: need.drinkingL,
       planDays: facts.plan.targetDays,
+      longitudeDeg: clockLongitudeDeg(facts.group.timeZone, today),
     }),
-    [facts.group.altitudeM, facts.plan.targetDays, today, need.drinkingL],
+    [facts.group.altitudeM, facts.group.timeZone, facts.plan.targetDays, today, need.drinkingL],
   );
   const [inputs, set] = useMethodForm(method, context);
   const [container, setContainer] = useState(search.get('container') ?? NO_CONTAINER);
@@ -51,19 +58,49 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
     set('volumeL.known', fill.volumeL.known);
   };
   const chosen = answer?.scale?.marks.find(mark => mark.chosen)?.id;
+  const isDemo = useAppSelector(s => s.log.demo);
+  const treatable = useMemo(() => Object.values(facts.container), [facts.container]);
+  const treated = facts.container[container];
+  const now = useStateNow();
+  const credit = answer?.credit ?? method.credit;
+  // where the water or its vessel forbids it, no dose stands beside the stop either
+  const isStopped =
+    (answer?.isStopped ?? false) ||
+    (treated !== undefined &&
+      targets.some(target => credit[target] > 0) &&
+      refusals(judgeTreating(facts, treated, now)).length > 0);
+  const promised =
+    treated && answer && !isStopped && targets.some(target => credit[target] > 0)
+      ? promiseOfRun(
+          facts,
+          treated,
+          {
+            credit,
+            barrier: barrierOf(method, inputs),
+            ...(answer.desalts ? { desalts: true as const } : {}),
+          },
+          now,
+        )?.says
+      : undefined;
   return (
     <>
       <MethodSentence method={method} inputs={inputs} set={set} />
-      {method.blanks.some(blank => blank.id === 'oktas') && <SkyNote onTake={oktas => set('oktas', oktas)} />}
+      {isDemo && method.blanks.some(blank => blank.id === 'oktas') && (
+        <SkyNote onTake={oktas => set('oktas', oktas)} />
+      )}
       {method.board && <JarBoard method={method} inputs={inputs} set={set} chosen={chosen} />}
-      {answer ? <AnswerBox answer={answer} /> : <p className="text-ash">{say('bench.incomplete')}</p>}
+      {answer ? (
+        <AnswerBox answer={isStopped ? stoppedAnswer : answer} isStopped={isStopped} promised={promised} />
+      ) : (
+        <p className="text-ash">{say('bench.incomplete')}</p>
+      )}
       {answer && <Judgements of={answer.judgements} />}
       {answer && <MakeIt answer={answer} set={set} />}
       {drafts && (
         <>
           <p>
             {say('bench.sheet-for')}{' '}
-            <ContainerBlank value={container} onValue={takeContainer} of={Object.values(facts.container)} />
+            <ContainerBlank value={container} onValue={takeContainer} of={treatable} />
           </p>
           <Act
             drafts={drafts}
@@ -73,7 +110,7 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
           />
         </>
       )}
-      {answer?.scale && answer.scale.marks.length > 0 && (
+      {!isStopped && answer?.scale && answer.scale.marks.length > 0 && (
         <section>
           <h2 className="mb-2 text-base">{say(`method.${method.id}.scale`)}</h2>
           <RuleScale
@@ -104,7 +141,7 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
       {answer?.layers && answer.vessel && (
         <LayerDrawing method={method.id} vessel={answer.vessel} layers={answer.layers} />
       )}
-      <CreditLine method={method} />
+      {!answer?.isStopped && <CreditLine method={method} credit={credit} />}
       <p className="max-w-[80ch] border-l-4 border-iron py-1 pl-3 text-small">
         {say(`method.${method.id}.caution`)} {say('caution.authority')}
       </p>
@@ -112,16 +149,44 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
   );
 }
 
-function AnswerBox({ answer }: { answer: MethodAnswer }) {
+/** What stands where the water itself forbids the method. */
+const stoppedAnswer: MethodAnswer = {
+  headline: { id: 'answer.stop' },
+  working: [],
+  judgements: [],
+  steps: [],
+  uses: [],
+};
+
+function AnswerBox({
+  answer,
+  isStopped,
+  promised,
+}: {
+  answer: MethodAnswer;
+  isStopped: boolean;
+  promised: Message | undefined;
+}) {
   const say = useSay();
   const navigate = useNavigate();
   const { carries } = answer;
   return (
-    <div className="border-[1.5px] border-slate bg-paper p-5" data-testid="method-answer">
-      <p className="text-[40px] leading-[46px] font-extrabold tracking-tight max-wide:text-title">
+    <div
+      className={`border-[1.5px] bg-paper p-5 ${isStopped ? 'border-iron' : 'border-slate'}`}
+      data-testid="method-answer"
+      data-stopped={isStopped}
+    >
+      <p
+        className={`text-[40px] leading-[46px] font-extrabold tracking-tight max-wide:text-title ${isStopped ? 'text-iron' : ''}`}
+      >
         {say(answer.headline)}
       </p>
       {answer.under && <p className="text-large">{say(answer.under)}</p>}
+      {promised && (
+        <p className="mt-1 font-semibold" data-testid="promise">
+          {say(promised)}
+        </p>
+      )}
       {answer.working.map(line => (
         <p key={line.id} className="mt-1 text-ash">
           {say(line)}
@@ -156,21 +221,20 @@ function MakeIt({ answer, set }: { answer: Guarded; set: SetBlank }) {
   );
 }
 
-/** What a documented run earns for each kind of germ, and where that is published. */
-function CreditLine({ method }: { method: Method }) {
+/** What this run earns for each kind of germ, and where that is published: said once, from this answer. */
+function CreditLine({ method, credit }: { method: Method; credit: Credit }) {
   const say = useSay();
-  const earns = targets.filter(target => method.credit[target] > 0);
+  const earns = targets.filter(target => credit[target] > 0);
+  const figures = earns.map(t => `${say(`log.${t}`)} ${number(credit[t])}`).join(' · ');
   return (
-    <p className="text-small text-ash">
-      {earns.length === 0
-        ? say('credit.none')
-        : `${say('credit.earns')} ${earns.map(t => `${say(`log.${t}`)} ${method.credit[t]}`).join(' · ')} log`}
+    <p className="text-small text-ash" data-testid="credit-line">
+      {earns.length === 0 ? say('credit.none') : `${say('credit.earns')} ${figures} log`}
       {method.removes.length > 0 &&
         ` · ${say('credit.removes')} ${method.removes.map(h => say(`hazard.${h}`)).join(', ')}`}
       {method.concentrates.length > 0 &&
         ` · ${say('credit.concentrates')} ${method.concentrates.map(h => say(`hazard.${h}`)).join(', ')}`}
       {'. '}
-      {citations['who-gdwq']}
+      {citations['who-hwt']}
     </p>
   );
 }

@@ -4,7 +4,7 @@ import type { Provenance } from '#core/units/amount.ts';
 import { useReader } from '../../app/hooks.ts';
 import { sayTo } from '../../texts/catalogue.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { ChoiceBlank, QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
 import type { SetBlank } from './methodForm.ts';
 
 interface Props {
@@ -56,6 +56,15 @@ export function MethodBlank({ method, blank, inputs, set }: Props & { readonly b
       />
     );
   }
+  // water of which nobody measured the temperature: the other temperatures are of pots and bottles
+  if (blank.id === 'temperatureC')
+    return (
+      <WarmthBlank
+        label={name}
+        value={typeof value === 'number' ? value : undefined}
+        onValue={next => set(blank.id, next)}
+      />
+    );
   return (
     <>
       <QuantityBlank

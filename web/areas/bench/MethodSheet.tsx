@@ -1,10 +1,10 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { meets, ORDINARY_CREDIT, targets } from '#core/ct/credit.ts';
 import type { SheetFacts } from '#core/log/facts.ts';
 import { passes, type SheetStanding, sheetAt } from '#core/log/sheets.ts';
 import type { Step } from '#core/methods/method.ts';
 import { methodOf } from '#core/methods/methods.ts';
+import { dimensionOfUnit } from '#core/units/dimension.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
@@ -17,6 +17,7 @@ import { ArcClock } from '../../ui/ArcClock.tsx';
 import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { JudgementLine } from '../../ui/JudgementLine.tsx';
 import { MeterNote } from './MeterNote.tsx';
 
 /** The unit that the exposure meter reads in. */
@@ -29,16 +30,14 @@ export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large
   const { timeZone } = useReader();
   const { recordAndTell } = useRecord();
   const now = useNow();
+  const { containers } = useWaterState();
   const at = sheetAt(sheet, now);
   const name = say(`method.${sheet.method}`);
   const code = facts.container[sheet.container ?? '']?.code;
   const also = sheet.container ? { also: [sheet.container] } : {};
 
-  // cleaning a vessel earns nothing and wants nothing
-  const hasTooLittle =
-    sheet.container !== undefined &&
-    targets.some(target => sheet.credit[target] > 0) &&
-    !meets(facts.container[sheet.container]?.fill?.treated?.credit ?? sheet.credit, ORDINARY_CREDIT);
+  // what all that was done makes of the water, said once it is done
+  const outcome = sheet.container === undefined ? undefined : containers[sheet.container];
 
   const lines = sheet.steps.map((step): SheetLine => {
     const done = sheet.done.findLast(d => d.step === step.id && passes(step, d.reading));
@@ -101,10 +100,12 @@ export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large
       ) : (
         <p className={`p-4 font-bold ${at.phase === 'finished' ? 'text-reed' : 'text-iron'}`} role="status">
           {say(`sheet.is.${at.phase}`)}
-          {at.phase === 'finished' && hasTooLittle && (
-            <span className="mt-1 block font-normal text-slate">{say('sheet.too-little')}</span>
-          )}
         </p>
+      )}
+      {at.phase !== 'running' && outcome && outcome.state !== 'empty' && (
+        <div className="px-4 pb-4">
+          <JudgementLine judgement={outcome.judgement} />
+        </div>
       )}
       {!large && (
         <div className="px-4 pb-4">
@@ -128,13 +129,22 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
   const facts = useFacts();
   const { today } = useWaterState();
   const [reading, setReading] = useState<number | undefined>(undefined);
+  const [isEstimated, setEstimated] = useState(false);
+  const read = (value: number | undefined, estimated = false) => {
+    setReading(value);
+    setEstimated(estimated);
+  };
   const isLast = step.id === sheet.steps.at(-1)!.id;
   const name = say(`method.${sheet.method}`);
   const drafts = useMemo((): Draft[] | undefined => {
     if (step.kind === 'read' && reading === undefined) return undefined;
     const also = sheet.container ? { also: [sheet.container] } : {};
     const list: Draft[] = [
-      draft('sheet.step', sheet.id, { step: step.id, ...(reading === undefined ? {} : { reading }) }),
+      draft('sheet.step', sheet.id, {
+        step: step.id,
+        ...(reading === undefined ? {} : { reading }),
+        ...(isEstimated ? { isEstimated } : {}),
+      }),
     ];
     if (isLast && passes(step, reading)) {
       list.push(
@@ -158,6 +168,7 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
   }, [
     step,
     reading,
+    isEstimated,
     isLast,
     sheet.id,
     sheet.method,
@@ -168,6 +179,7 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
     say,
   ]);
 
+  const of = dimensionOfUnit(step.reading?.unit);
   if (at.standsFrom && at.standsUntil && !at.isOver) {
     return (
       <>
@@ -192,14 +204,14 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
           {say('sheet.it-reads')}{' '}
           <QuantityBlank
             label={say('sheet.reading', { unit: step.reading?.unit ?? '' })}
-            dimension="number"
+            dimension={of}
             value={reading}
-            onValue={setReading}
+            onValue={value => read(value)}
           />{' '}
-          {step.reading?.unit}.
+          {format.writesUnit(of) ? '.' : `${step.reading?.unit}.`}
         </Sentence>
       )}
-      {step.reading?.unit === EXPOSURE_UNIT && <MeterNote sheet={sheet} onTake={setReading} />}
+      {step.reading?.unit === EXPOSURE_UNIT && <MeterNote sheet={sheet} onTake={read} />}
       {((reading !== undefined && !passes(step, reading)) || at.failing) && step.onFail && (
         <p role="alert" className="border-l-4 border-iron pl-3">
           {say(step.onFail)}

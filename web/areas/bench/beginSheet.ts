@@ -1,7 +1,7 @@
 import type { Day } from '#core/calendar/day.ts';
 import { type Message, refusals } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
-import type { Inputs, Method, MethodAnswer } from '#core/methods/method.ts';
+import { barrierOf, type Inputs, type Method, type MethodAnswer } from '#core/methods/method.ts';
 import { leftOf } from '#core/supplies/cover.ts';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
 import { NO_CONTAINER } from './question.ts';
@@ -53,6 +53,9 @@ export function beginSheet(
         steps: answer.steps.map(step => ({ ...step, text: storable(step.text) })),
         uses,
         credit: answer.credit ?? method.credit,
+        barrier: barrierOf(method, inputs),
+        ...(answer.desalts ? { desalts: true } : {}),
+        ...(method.removes.includes('chlorine') ? { dechlorinates: true } : {}),
         ...(method.holds ? { holds: method.holds } : {}),
       },
       also.length > 0 ? { also } : {},

@@ -5,7 +5,8 @@ import { type Tool, toolCatalogue } from '#core/chlorine/measure.ts';
 import type { Clarity, DoseSchoolId } from '#core/chlorine/schools.ts';
 import type { Bleach, BleachProduct, StrengthBasis, StrengthSchoolId } from '#core/chlorine/strength.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { waters } from '#core/rotation/waters.ts';
+import { lastFree } from '#core/quality/fitness.ts';
+import { asItComes, neverDrunk } from '#core/sources/waters.ts';
 import { bottlesOf } from '#core/supplies/bottles.ts';
 import type { Provenance } from '#core/units/amount.ts';
 import { withProvenance } from '../../ui/Provenance.tsx';
@@ -102,7 +103,8 @@ function untreated(facts: Facts): string {
       c.fill &&
       c.fill.remainingL > 0 &&
       c.fill.batches.length === 0 &&
-      !waters[c.fill.water].drinkable,
+      asItComes(c.fill.water, c.fill.origin) === 'utility' &&
+      !neverDrunk(c.fill.water, c.fill.origin),
   );
   return found?.id ?? NO_CONTAINER;
 }
@@ -113,7 +115,7 @@ export function filledFrom(
   container: string,
 ): Pick<BenchForm, 'container' | 'volumeL' | 'known' | 'residualMgL'> {
   const fill = facts.container[container]?.fill;
-  const last = fill?.readings.at(-1);
+  const last = fill && lastFree(fill.readings);
   return {
     container,
     volumeL: fill && fill.remainingL > 0 ? fill.remainingL : undefined,
@@ -162,7 +164,7 @@ export function questionOf(form: BenchForm, facts: Facts, today: string): DoseQu
     clarity: form.clarity,
     ...(form.temperatureC === undefined ? {} : { temperatureC: form.temperatureC }),
     ...(form.ph === undefined ? {} : { ph: form.ph }),
-    isTreatedTap: water !== undefined && waters[water].drinkable && water === 'treated-tap',
+    isTreatedTap: water === 'treated-tap',
     ...(isProved(facts, form.container) ? { isProved: true } : {}),
     ...(form.residualMgL === undefined ? {} : { residualMgL: form.residualMgL }),
     bleach,

@@ -149,7 +149,7 @@ function PersonLine({
         <QuantityBlank
           onLeave
           label={say('person.age')}
-          dimension="number"
+          dimension="timeYears"
           value={years}
           placeholder={say('person.adult')}
           onValue={age => {
@@ -173,7 +173,7 @@ function PersonLine({
         <QuantityBlank
           onLeave
           label={say('person.medical')}
-          dimension="number"
+          dimension="volumeL"
           value={person.medicalL}
           placeholder="0"
           onValue={medicalL => {

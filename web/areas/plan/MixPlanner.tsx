@@ -138,7 +138,7 @@ export function MixPlanner() {
         , {say('mix.budget')}{' '}
         <QuantityBlank
           label={say('mix.budget-label')}
-          dimension="number"
+          dimension="money"
           value={blanks.budget}
           onValue={budget => set({ budget })}
           least={0}
@@ -148,7 +148,7 @@ export function MixPlanner() {
         , {say('mix.over')}{' '}
         <QuantityBlank
           label={say('mix.years')}
-          dimension="number"
+          dimension="timeYears"
           value={blanks.years}
           onValue={years => years !== undefined && set({ years })}
           least={1}
@@ -158,7 +158,7 @@ export function MixPlanner() {
         {say('mix.years-word')},{' '}
         <QuantityBlank
           label={say('mix.carry')}
-          dimension="number"
+          dimension="timeDays"
           value={blanks.carryDays}
           onValue={carryDays => carryDays !== undefined && set({ carryDays })}
           least={0}
@@ -167,7 +167,7 @@ export function MixPlanner() {
         {say('mix.carry-word')}, {say('mix.water')}{' '}
         <QuantityBlank
           label={say('mix.price')}
-          dimension="number"
+          dimension="money"
           value={blanks.litrePrice}
           onValue={litrePrice => litrePrice !== undefined && set({ litrePrice })}
           least={0}

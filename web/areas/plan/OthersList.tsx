@@ -1,4 +1,11 @@
-import { type AnimalKind, animalRates, type InstitutionKind, institutionRates } from '#core/need/rates.ts';
+import {
+  type AnimalKind,
+  animalRates,
+  type Institution,
+  type InstitutionKind,
+  institutionRates,
+  rateRange,
+} from '#core/need/rates.ts';
 import { useFacts, useReader } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
@@ -29,8 +36,15 @@ export function OthersList() {
   };
   const setUsers = (kind: InstitutionKind, users: number | undefined) => {
     if (users === undefined || users === usersOf(kind)) return;
+    const before = plan.institutions.find(i => i.kind === kind);
     const rest = plan.institutions.filter(i => i.kind !== kind);
-    const institutions = users === 0 ? rest : [...rest, { kind, users }];
+    const institutions = users === 0 ? rest : [...rest, { ...before, kind, users }];
+    void recordAndTell([draft('plan.set', 'plan', { institutions })], say('plan.changed'));
+  };
+  const setRate = (kind: InstitutionKind, rateL: number | undefined) => {
+    const before = plan.institutions.find(i => i.kind === kind);
+    if (!before || rateL === undefined || rateL === before.rateL) return;
+    const institutions = plan.institutions.map(i => (i.kind === kind ? { ...i, rateL } : i));
     void recordAndTell([draft('plan.set', 'plan', { institutions })], say('plan.changed'));
   };
   const row = 'grid grid-cols-[64px_1fr] items-baseline gap-2 py-0.5';
@@ -41,7 +55,7 @@ export function OthersList() {
         <QuantityBlank
           onLeave
           label={say('plan.visitors')}
-          dimension="number"
+          dimension="people"
           value={plan.visitors}
           onValue={visitors =>
             visitors !== undefined &&
@@ -73,6 +87,7 @@ export function OthersList() {
             <span className="text-small text-ash">
               {say(animalRates[kind].perKg ? 'animal.rate-kg' : 'animal.rate', {
                 litres: format.litres(animalRates[kind].litres, units),
+                perEach: animalRates[kind].litres * (TYPICAL_KG[kind] ?? 0),
                 massKg: TYPICAL_KG[kind] ?? 0,
               })}
             </span>
@@ -100,9 +115,43 @@ export function OthersList() {
                 grade: `grade.${institutionRates[kind].grade}`,
               })}
             </span>
+            <RateBlank
+              institution={plan.institutions.find(i => i.kind === kind)}
+              onRate={rateL => setRate(kind, rateL)}
+            />
           </span>
         </p>
       ))}
     </section>
+  );
+}
+
+/** Where the usual is a range, the group says where in it. */
+function RateBlank({
+  institution,
+  onRate,
+}: {
+  institution: Institution | undefined;
+  onRate: (rateL: number | undefined) => void;
+}) {
+  const say = useSay();
+  const { units } = useReader();
+  const range = institution && rateRange(institution.kind);
+  if (!institution || !range) return null;
+  const [least, most] = range;
+  return (
+    <span className="block text-small">
+      {say('institution.here')}{' '}
+      <QuantityBlank
+        onLeave
+        label={say('institution.rate-of', { institution: `institution.${institution.kind}` })}
+        dimension="volumeL"
+        value={institution.rateL ?? institutionRates[institution.kind].litres}
+        onValue={onRate}
+        least={least}
+        most={most}
+      />{' '}
+      {say('institution.range', { least: format.litres(least, units), most: format.litres(most, units) })}
+    </span>
   );
 }

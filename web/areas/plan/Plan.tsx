@@ -2,7 +2,14 @@ import { lazy, Suspense, useMemo } from 'react';
 import { citations } from '#core/citations.ts';
 import type { PlanFields } from '#core/log/entry.ts';
 import { needGroup } from '#core/log/state.ts';
-import { dailyNeed, type NeedLine, type NeedSchoolId, needSchools, stockNeedL } from '#core/need/need.ts';
+import {
+  dailyNeed,
+  freshShares,
+  type NeedLine,
+  type NeedSchoolId,
+  needSchools,
+  stockNeedL,
+} from '#core/need/need.ts';
 import { type Climate, climateFactor, dayLadder } from '#core/need/rates.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
@@ -37,6 +44,7 @@ export function Plan() {
   const { need, reach, today } = useWaterState();
   const { recordAndTell } = useRecord();
   const { plan } = facts;
+  const shares = plan.shares ?? freshShares;
   const set = (change: Partial<PlanFields>) =>
     void recordAndTell([draft('plan.set', 'plan', change)], say('plan.changed'));
   const keepL = stockNeedL(need.drinkingL, plan.targetDays, plan.reserveShare);
@@ -80,7 +88,7 @@ export function Plan() {
         <QuantityBlank
           onLeave
           label={say('plan.days')}
-          dimension="number"
+          dimension="timeDays"
           value={plan.targetDays}
           onValue={targetDays => targetDays !== undefined && set({ targetDays })}
           least={1}
@@ -98,6 +106,31 @@ export function Plan() {
             note: say(`need.${s.id}.note`),
           }))}
         />
+        {plan.needSchool === 'by-person' && (
+          <>
+            {' '}
+            (
+            {(['cookingL', 'hygieneL'] as const).map(share => (
+              <span key={share}>
+                {say(`plan.share.${share}`)}{' '}
+                <QuantityBlank
+                  onLeave
+                  label={say(`plan.share.${share}`)}
+                  dimension="volumeL"
+                  value={shares[share]}
+                  onValue={litres =>
+                    litres !== undefined &&
+                    litres !== shares[share] &&
+                    set({ shares: { ...shares, [share]: litres } })
+                  }
+                  least={0}
+                  most={20}
+                />{' '}
+              </span>
+            ))}
+            {say('plan.share.each')})
+          </>
+        )}
         {plan.needSchool === 'own' && (
           <>
             {' '}
@@ -141,7 +174,7 @@ export function Plan() {
         <QuantityBlank
           onLeave
           label={say('plan.reserve')}
-          dimension="number"
+          dimension="percent"
           value={Math.round(plan.reserveShare * 100)}
           onValue={share => share !== undefined && set({ reserveShare: share / 100 })}
           least={0}

@@ -1,9 +1,12 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { type ActId, offeredActs } from '#core/log/acts.ts';
 import type { ContainerFacts } from '#core/log/facts.ts';
-import { useWaterState } from '../../app/hooks.ts';
+import { useFacts, useWaterState } from '../../app/hooks.ts';
+import { useStateNow } from '../../log/clock.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
+import { ApartForm } from './acts/ApartForm.tsx';
 import { DrawForm } from './acts/DrawForm.tsx';
 import { CondemnForm, EmptyForm, FailForm, InspectForm } from './acts/EndForms.tsx';
 import { FillForm } from './acts/FillForm.tsx';
@@ -26,38 +29,28 @@ const forms = {
   inspect: InspectForm,
   empty: EmptyForm,
   fail: FailForm,
+  apart: ApartForm,
   condemn: CondemnForm,
 } as const;
 
-type ActId = keyof typeof forms | 'dose';
-
-const ofFull: readonly ActId[] = [
-  'rotate',
-  'dose',
-  'draw',
-  'read',
-  'move',
-  'inspect',
-  'empty',
-  'fail',
-  'condemn',
-];
-const ofEmpty: readonly ActId[] = ['fill', 'sanitise', 'move', 'inspect', 'condemn'];
-/** Acts on water that nobody may drink. */
-const ofFailed: readonly ActId[] = ['empty', 'draw', 'read', 'inspect', 'condemn'];
+type FormId = keyof typeof forms;
+const hasForm = (id: ActId): id is FormId => id in forms;
 
 /** What can be done with a container as it is now; each act opens in place. */
 export function ContainerActs({ container, onDone }: { container: ContainerFacts; onDone?: () => void }) {
   const say = useSay();
   const navigate = useNavigate();
-  const [open, setOpen] = useState<keyof typeof forms | null>(null);
+  const [open, setOpen] = useState<FormId | null>(null);
+  const facts = useFacts();
+  const now = useStateNow();
   const state = useWaterState().containers[container.id];
-  const ids = state?.state === 'empty' ? ofEmpty : state?.state === 'failed' ? ofFailed : ofFull;
-  const running = state?.state === 'waiting';
+  if (!state) return null;
+  const ids = offeredActs(facts, container, state, now);
+  const sheet = container.held?.[0]?.sheet ?? container.id;
   const choose = (id: ActId) => {
-    if (id !== 'dose') return setOpen(open === id ? null : id);
+    if (hasForm(id)) return setOpen(open === id ? null : id);
     onDone?.();
-    void navigate(running ? `/bench/${container.id}` : `/bench?container=${container.id}`);
+    void navigate(id === 'sheet' ? `/bench/${sheet}` : `/bench?container=${container.id}`);
   };
   const Form = open && ids.includes(open) ? forms[open] : undefined;
   return (
@@ -66,12 +59,12 @@ export function ContainerActs({ container, onDone }: { container: ContainerFacts
         {ids.map((id, i) => (
           <Button
             key={id}
-            look={i === 0 && !running ? 'primary' : 'plain'}
-            aria-expanded={id === 'dose' ? undefined : open === id}
+            look={i === 0 && id !== 'sheet' ? 'primary' : 'plain'}
+            aria-expanded={hasForm(id) ? open === id : undefined}
             className="px-1!"
             onClick={() => choose(id)}
           >
-            {say(id === 'dose' && running ? 'act.sheet' : `act.${id}`)}
+            {say(`act.${id}`)}
           </Button>
         ))}
       </div>

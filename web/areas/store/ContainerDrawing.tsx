@@ -120,6 +120,7 @@ export function ContainerDrawing({ drawn, scale, isSelected, isTabStop, onSelect
             fill="var(--iron)"
           />
         )}
+        {state === 'limited' && <BrokenEdge x={x} y={y + h - filledH} w={w} h={filledH} />}
         {state === 'open' && (
           <rect
             x={x + w * 0.35}
@@ -176,6 +177,21 @@ export function ContainerDrawing({ drawn, scale, isSelected, isTabStop, onSelect
         />
       )}
     </g>
+  );
+}
+
+/** Limited protection: a broken upper edge, and one iron hairline under it. */
+function BrokenEdge({ x, y, w, h }: { x: number; y: number; w: number; h: number }) {
+  const tooth = Math.max(2, w / 9);
+  const deep = Math.min(h / 3, Math.max(2, tooth * 0.8));
+  const teeth = Array.from({ length: Math.ceil(w / tooth / 2) }, (_, i) => i * tooth * 2);
+  return (
+    <>
+      {teeth.map(from => (
+        <rect key={from} x={x + from} y={y - 1} width={tooth} height={deep + 1} fill="var(--paper)" />
+      ))}
+      <path d={`M${x} ${y + deep + 2.5}h${w}`} stroke="var(--iron)" strokeWidth="1" />
+    </>
   );
 }
 

@@ -2,8 +2,10 @@ import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { portability } from '#core/containers/mass.ts';
-import type { ContainerFacts } from '#core/log/facts.ts';
+import { offersTopUp } from '#core/log/acts.ts';
+import type { ContainerFacts, Fill } from '#core/log/facts.ts';
 import { kindOf } from '#core/log/state.ts';
+import { askedOf } from '#core/sources/waters.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
 import { useRecord } from '../../app/undo.tsx';
@@ -18,6 +20,7 @@ import { ContainerActs } from './ContainerActs.tsx';
 import { History } from './History.tsx';
 import { useKindName } from './kindName.ts';
 import { ResidualForecast } from './ResidualForecast.tsx';
+import { OriginBlank } from './WaterBlanks.tsx';
 
 function Line({ name, children }: { name: string; children: ReactNode }) {
   return (
@@ -25,6 +28,27 @@ function Line({ name, children }: { name: string; children: ReactNode }) {
       <dt className="text-ash">{name}</dt>
       <dd>{children}</dd>
     </div>
+  );
+}
+
+/** What is known of where its water comes from: asked here as long as nobody answered, because it decides what the water needs. */
+function OriginLine({ container, water, origin = {} }: { container: ContainerFacts } & Partial<Fill>) {
+  const say = useSay();
+  const { recordAndTell } = useRecord();
+  if (!water || !askedOf(water)) return null;
+  return (
+    <span className="block text-small [&_.blank]:text-small">
+      <OriginBlank
+        water={water}
+        origin={origin}
+        onOrigin={next =>
+          void recordAndTell(
+            [draft('origin.seen', container.id, next)],
+            say('origin.told', { code: container.code }),
+          )
+        }
+      />
+    </span>
   );
 }
 
@@ -65,13 +89,16 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
             <Line name={say('life.water')}>
               {say(`water.${fill.water}`)}, {format.bothVolumes(state.litres, units)}{' '}
               <ProvenanceTag amount={fill.volumeL} />
+              <OriginLine container={container} {...fill} />
             </Line>
             <Line name={say('life.filled')}>{format.dayAndTime(fill.at, timeZone)}</Line>
           </>
         )}
         {state.goodUntil && (
           <Line name={say('life.good-until')}>
-            {format.day(state.goodUntil.day)}{' '}
+            {state.goodUntil.at
+              ? format.dayAndTime(state.goodUntil.at, timeZone)
+              : format.day(state.goodUntil.day)}{' '}
             <span className="text-ash">({say(state.goodUntil.rule.rule)})</span>
           </Line>
         )}
@@ -83,9 +110,9 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
             <span className="text-ash">{format.dayAndTime(reading.at, timeZone)}</span>
           </Line>
         )}
-        {fill && state.litres > 0 && fill.readings.length > 0 && (
+        {fill && state.litres > 0 && (fill.readings.length > 1 || offersTopUp(state)) && (
           <Line name={say('forecast.name')}>
-            <ResidualForecast container={container.id} fill={fill} />
+            <ResidualForecast fill={fill} state={state} />
           </Line>
         )}
         <Line name={say('life.mass')}>
@@ -117,9 +144,11 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
         {container.heldBefore !== 'new' && (
           <Line name={say('life.held')}>{say(`held.${container.heldBefore}`)}</Line>
         )}
+        {container.setApart && <Line name={say('life.apart')}>{container.setApart}</Line>}
         {container.note && <Line name={say('life.note')}>{container.note}</Line>}
       </dl>
       <JudgementLine judgement={state.judgement} />
+      {state.watch && <JudgementLine judgement={state.watch} />}
       <ContainerActs key={container.id} container={container} />
       <div className="flex flex-wrap items-start gap-x-4">
         <Button look="quiet" onClick={onLabel}>

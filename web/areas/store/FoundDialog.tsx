@@ -3,7 +3,7 @@ import { addMinutes } from '#core/calendar/day.ts';
 import type { HeldBefore } from '#core/containers/fitness.ts';
 import { usableL } from '#core/containers/kinds.ts';
 import { allKinds, kindOf } from '#core/log/state.ts';
-import { type FoundWater, judgeFound } from '#core/rotation/found.ts';
+import { type FoundKind, type FoundWater, foundWaters, judgeFound } from '#core/rotation/found.ts';
 import { guessed } from '#core/units/amount.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
@@ -30,6 +30,7 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
   const [kind, setKind] = useState('jug-18.9l');
   const [place, setPlace] = useState(Object.values(facts.place)[0]?.name ?? '');
   const [found, setFound] = useState<FoundWater>({
+    water: 'unknown',
     heldBefore: 'unknown',
     isFoodGrade: true,
     sealed: true,
@@ -37,7 +38,7 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
     smell: 'none',
   });
   const set = (change: Partial<FoundWater>) => setFound(f => ({ ...f, ...change }));
-  const { outcome, judgement } = judgeFound(found);
+  const { outcome, judgement, water } = judgeFound(found);
   const drafts = useMemo(() => {
     const known = kindOf(facts, kind);
     if (outcome === 'discard' || !known || !place.trim()) return undefined;
@@ -45,7 +46,8 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
     const container = newSubject('container');
     const role = outcome === 'utility' ? 'raw' : 'clean';
     const [code = ''] = nextCodes(facts, 1);
-    const at = outcome === 'keep' ? addMinutes(now(), -(found.ageMonths ?? 0) * MONTH_MIN) : now();
+    // a guessed age dates it; without one it is as old as what is left of its term lets it be
+    const at = addMinutes(now(), -(found.ageMonths ?? 0) * MONTH_MIN);
     drafts.push(
       draft(
         'container.added',
@@ -54,7 +56,6 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
         { at },
       ),
     );
-    const water = outcome === 'keep' ? 'treated-tap' : 'unknown';
     drafts.push(
       draft(
         'filled',
@@ -63,8 +64,10 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
         { at: addMinutes(at, 1 / 60_000) },
       ),
     );
+    if (found.residualMgL !== undefined && water === 'found-tap')
+      drafts.push(draft('read', container, { method: 'dpd', mgL: found.residualMgL }));
     return drafts;
-  }, [facts, kind, place, found, outcome, say]);
+  }, [facts, kind, place, found, outcome, water, say]);
   const yesNo = (label: string, value: boolean, onValue: (value: boolean) => void) => (
     <ChoiceBlank<YesNo>
       label={say(label)}
@@ -99,6 +102,37 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
           onValue={heldBefore => set({ heldBefore })}
           choices={helds.map(value => ({ value, label: say(`held.${value}`) }))}
         />
+        , {say('found-water.holds')}{' '}
+        <ChoiceBlank<FoundKind>
+          label={say('found-water.water')}
+          value={found.water}
+          onValue={value => set({ water: value })}
+          choices={foundWaters.map(value => ({
+            value,
+            label: say(`found-water.is.${value}`),
+            note: say(`found-water.is.${value}.note`),
+          }))}
+        />
+        {found.water === 'tap' && (
+          <>
+            {' '}
+            {say('found-water.reads')}{' '}
+            <QuantityBlank
+              label={say('read.mgl')}
+              dimension="concentrationMgL"
+              value={found.residualMgL}
+              onValue={residualMgL =>
+                setFound(({ residualMgL: _, ...f }) =>
+                  residualMgL === undefined ? f : { ...f, residualMgL },
+                )
+              }
+              least={0}
+              most={50}
+              placeholder={say('bench.unread')}
+            />{' '}
+            mg/L
+          </>
+        )}
         ; {yesNo('found-water.sealed', found.sealed, sealed => set({ sealed }))}, {say('found-water.looks')}{' '}
         <ChoiceBlank
           label={say('found-water.looks-label')}
@@ -116,7 +150,7 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
         , {say('found-water.age')}{' '}
         <QuantityBlank
           label={say('found-water.age-label')}
-          dimension="number"
+          dimension="timeMonths"
           value={found.ageMonths}
           onValue={ageMonths =>
             setFound(({ ageMonths: _, ...f }) => (ageMonths === undefined ? f : { ...f, ageMonths }))

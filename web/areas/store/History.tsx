@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { HistoryLine } from '#contract/log.ts';
+import { minutesBetween } from '#core/calendar/day.ts';
 import type { Entry } from '#core/log/entry.ts';
 import { useAppSelector, useReader } from '../../app/hooks.ts';
 import { strikesOf, useRecord } from '../../app/undo.tsx';
@@ -10,6 +11,9 @@ import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { useEntryWords } from './entryWords.ts';
+
+/** What was written down so much later than it happened is marked so. */
+const WRITTEN_UP_MIN = 12 * 60;
 
 /** Lines shown before the rest is asked for. */
 const LINES_FIRST = 8;
@@ -58,6 +62,8 @@ export function History({ subject, version, isWhole = false }: Props) {
               <span className={isStruck ? 'line-through' : ''}>{words(entry)}</span>
               <span className="block text-ash">
                 {format.dayAndTime(entry.happenedAt, timeZone)}, {entry.by}
+                {minutesBetween(entry.happenedAt, entry.recordedAt) > WRITTEN_UP_MIN &&
+                  `, ${say('history.written-up', { recorded: format.dayAndTime(entry.recordedAt, timeZone) })}`}
                 {isStruck && ` · ${say('history.struck')}`}
               </span>
             </span>

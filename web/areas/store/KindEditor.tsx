@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
-import type { ContainerKind, Material, Shape } from '#core/containers/kinds.ts';
+import { type ContainerKind, type Material, materials, type Shape } from '#core/containers/kinds.ts';
+import type { Dimension } from '#core/units/dimension.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
 import { draft } from '../../log/record.ts';
@@ -9,7 +10,6 @@ import { Dialog } from '../../ui/Dialog.tsx';
 
 type YesNo = 'yes' | 'no';
 const shapes: readonly Shape[] = ['bottle', 'jar', 'jug', 'can', 'cube', 'drum', 'tote', 'tank', 'pouch'];
-const materials: readonly Material[] = ['HDPE', 'PET', 'glass', 'steel', 'foil'];
 
 /** A word of the name, free of what an id may not have. */
 const idOf = (name: string): string =>
@@ -76,7 +76,7 @@ export function KindEditor({
     };
   }, [name, shape, material, sizes, flags]);
   const drafts = useMemo(() => kind && [draft('kind.set', `kind:${kind.id}`, kind)], [kind]);
-  const size = (key: keyof typeof sizes, dimension: 'volumeL' | 'massKg' | 'number', most: number) => (
+  const size = (key: keyof typeof sizes, dimension: Dimension, most: number) => (
     <QuantityBlank
       label={say(`kind.${key}`)}
       dimension={dimension}
@@ -126,10 +126,10 @@ export function KindEditor({
           />
           , {say('kind.holds')} {size('nominalL', 'volumeL', 100_000)}, {say('kind.weighs')}{' '}
           {size('tareKg', 'massKg', 10_000)} {say('kind.empty')}; {say('kind.measures')}{' '}
-          {size('widthCm', 'number', 1000)} × {size('depthCm', 'number', 1000)} ×{' '}
-          {size('heightCm', 'number', 1000)} cm; {flag('lightProof')}, {flag('stackable')}, {flag('tap')};{' '}
-          {say('kind.costs')} {size('price', 'number', 1_000_000)} {say('kind.lasts')}{' '}
-          {size('years', 'number', 100)} {say('kind.years-word')}
+          {size('widthCm', 'lengthCm', 1000)} × {size('depthCm', 'lengthCm', 1000)} ×{' '}
+          {size('heightCm', 'lengthCm', 1000)}; {flag('lightProof')}, {flag('stackable')}, {flag('tap')};{' '}
+          {say('kind.costs')} {size('price', 'money', 1_000_000)} {say('kind.lasts')}{' '}
+          {size('years', 'timeYears', 100)} {say('kind.years-word')}
         </Sentence>
       </Act>
     </Dialog>

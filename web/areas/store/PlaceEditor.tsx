@@ -1,10 +1,13 @@
 import { useMemo, useState } from 'react';
+import { usualWalls, type Wall } from '#core/containers/load.ts';
 import type { PlaceFields, Shelf } from '#core/log/entry.ts';
 import type { PlaceFacts } from '#core/log/facts.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts } from '../../app/hooks.ts';
+import { useFacts, useReader } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { decimalMark } from '../../texts/decimal.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -13,6 +16,23 @@ import { Dialog } from '../../ui/Dialog.tsx';
 type YesNo = 'yes' | 'no';
 type Level = '-2' | '-1' | '0' | '1' | '2';
 const levels: readonly Level[] = ['-2', '-1', '0', '1', '2'];
+
+/** Sides of a bay that are walls, as one looks at it from its front: a load spreads where there is none. */
+const wallSets = {
+  usual: usualWalls,
+  'back-left': ['back', 'left'],
+  'back-right': ['back', 'right'],
+  back: ['back'],
+  none: [],
+  all: ['back', 'left', 'right', 'front'],
+} as const satisfies Record<string, readonly Wall[]>;
+type WallsId = keyof typeof wallSets;
+
+const wallsId = (given: readonly Wall[] | undefined): WallsId | undefined =>
+  (Object.keys(wallSets) as WallsId[]).find(id => {
+    const set: readonly Wall[] = wallSets[id];
+    return set.length === (given ?? usualWalls).length && set.every(w => (given ?? usualWalls).includes(w));
+  });
 
 const flag = (value: boolean | undefined): YesNo => (value ? 'yes' : 'no');
 
@@ -24,6 +44,7 @@ function fieldsOf({ id: _, photo: __, ...fields }: PlaceFacts): PlaceFields {
 /** What a place is like: its size to scale, its warmth, light and frost, its shelves, and how a stranger finds it. */
 export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onClose: () => void }) {
   const say = useSay();
+  const { units } = useReader();
   const facts = useFacts();
   const before: Partial<PlaceFields> = place === 'new' ? {} : fieldsOf(place);
   const buildings = Object.values(facts.building);
@@ -123,7 +144,7 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
             least={0.3}
             most={100}
           />{' '}
-          m {say('place.wide')},{' '}
+          {say('place.wide')},{' '}
           <QuantityBlank
             label={say('place.height')}
             dimension="lengthM"
@@ -132,7 +153,7 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
             least={0.3}
             most={20}
           />{' '}
-          m {say('place.high')},{' '}
+          {say('place.high')},{' '}
           <QuantityBlank
             label={say('place.depth')}
             dimension="lengthM"
@@ -142,9 +163,19 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
             }
             least={0.2}
             most={30}
-            placeholder="1.2"
+            placeholder={format.blank(1.2, 'lengthM', units, decimalMark)}
           />{' '}
-          m {say('place.deep')}; {say('place.about')}{' '}
+          {say('place.deep')},{' '}
+          <ChoiceBlank<WallsId>
+            label={say('place.walls')}
+            value={wallsId(fields.walls)}
+            onValue={id => set({ walls: wallSets[id] })}
+            choices={(Object.keys(wallSets) as WallsId[]).map(value => ({
+              value,
+              label: say(`place.walls.${value}`),
+            }))}
+          />
+          ; {say('place.about')}{' '}
           <QuantityBlank
             label={say('place.mean')}
             dimension="temperatureC"
@@ -156,7 +187,7 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
           , {yesNo('dark')}, {yesNo('directSun')}, {yesNo('mayFreeze')}. {say('place.bears')}{' '}
           <QuantityBlank
             label={say('place.floor')}
-            dimension="number"
+            dimension="loadKgM2"
             value={fields.floorLimitKgM2}
             onValue={limit =>
               setFields(({ floorLimitKgM2: _, ...f }) =>
@@ -165,8 +196,8 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
             }
             least={10}
             most={20000}
-          />{' '}
-          kg/m². {say('place.found')}{' '}
+          />
+          . {say('place.found')}{' '}
           <TextBlank
             label={say('place.finding')}
             value={fields.finding ?? ''}
@@ -228,7 +259,7 @@ function Shelves({ shelves, widthM, onShelves }: ShelvesProps) {
             least={0}
             most={6}
           />{' '}
-          m {say('shelf.up')}, {say('shelf.bears')}{' '}
+          {say('shelf.up')}, {say('shelf.bears')}{' '}
           <QuantityBlank
             label={say('shelf.limit')}
             dimension="massKg"
@@ -236,8 +267,8 @@ function Shelves({ shelves, widthM, onShelves }: ShelvesProps) {
             onValue={limitKg => limitKg !== undefined && change(s.id, { limitKg })}
             least={0}
             most={20000}
-          />{' '}
-          kg.
+          />
+          .
         </Sentence>
       ))}
       <Button look="quiet" onClick={add}>

@@ -2,17 +2,20 @@ import { Link } from 'react-router';
 import { addDays, dayOf } from '#core/calendar/day.ts';
 import { forecastResidual, sinceLastDose } from '#core/chlorine/decay.ts';
 import { TOP_UP_MG_L } from '#core/chlorine/schools.ts';
+import { offersTopUp } from '#core/log/acts.ts';
 import type { Fill } from '#core/log/facts.ts';
+import type { ContainerState } from '#core/log/state.ts';
+import { isFreeFigure, lastFree } from '#core/quality/fitness.ts';
 import { useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 
 /** The day a residual in store passes 0.2 mg/L, from the readings of this fill; or why nobody can say. */
-export function ResidualForecast({ container, fill }: { container: string; fill: Fill }) {
+export function ResidualForecast({ fill, state }: { fill: Fill; state: ContainerState }) {
   return (
     <>
       <Passing fill={fill} />
-      <TopUp container={container} fill={fill} />
+      {offersTopUp(state) && <TopUp container={state.id} fill={fill} />}
     </>
   );
 }
@@ -20,7 +23,7 @@ export function ResidualForecast({ container, fill }: { container: string; fill:
 /** One click to the bench, with the dose that brings the residual back to 1 mg/L. */
 function TopUp({ container, fill }: { container: string; fill: Fill }) {
   const say = useSay();
-  const last = fill.readings.findLast(r => r.mgL !== undefined && r.method !== 'total');
+  const last = lastFree(fill.readings);
   if (last?.mgL === undefined || last.mgL >= TOP_UP_MG_L) return null;
   return (
     <Link
@@ -37,9 +40,7 @@ function Passing({ fill }: { fill: Fill }) {
   const { timeZone } = useReader();
   const { today } = useWaterState();
   const readings = sinceLastDose(
-    fill.readings.flatMap(r =>
-      r.mgL !== undefined && r.method !== 'total' ? [{ at: r.at, mgL: r.mgL }] : [],
-    ),
+    fill.readings.flatMap(r => (isFreeFigure(r) ? [{ at: r.at, mgL: r.mgL }] : [])),
     fill.batches,
   );
   const first = readings[0];

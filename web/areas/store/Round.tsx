@@ -7,7 +7,6 @@ import type { ContainerFacts } from '#core/log/facts.ts';
 import { isHeldElsewhere } from '#core/log/guards.ts';
 import { labelOf, saysOf } from '#core/log/label.ts';
 import { kindOf } from '#core/log/state.ts';
-import { type Water, waterIds } from '#core/rotation/waters.ts';
 import { bottlesOf } from '#core/supplies/bottles.ts';
 import { measured } from '#core/units/amount.ts';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
@@ -16,12 +15,13 @@ import { useStateNow } from '../../log/clock.ts';
 import { type Draft, draft } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
-import { ChoiceBlank, QuantityBlank } from '../../ui/Blank.tsx';
+import { QuantityBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { browserId } from './browser.ts';
 import { useKindName } from './kindName.ts';
 import { tapeText } from './tape.ts';
+import { type Sourced, sourcedFields, WaterBlanks } from './WaterBlanks.tsx';
 
 /** A container due within so many days goes along on a round. */
 const EARLY_DAYS = 30;
@@ -57,7 +57,10 @@ export function Round() {
       state !== undefined &&
       (state.state === 'past' ||
         state.state === 'failed' ||
-        (state.goodUntil !== undefined && state.goodUntil.day <= addDays(today, EARLY_DAYS)))
+        // water that is good for hours is not rotated but used
+        (state.goodUntil !== undefined &&
+          state.goodUntil.at === undefined &&
+          state.goodUntil.day <= addDays(today, EARLY_DAYS)))
     );
   };
   const open = here.filter(c => isMine(c) || isDue(c));
@@ -136,7 +139,7 @@ function RoundSheet({ container }: { container: ContainerFacts }) {
   const state = useWaterState().containers[container.id];
   const { recordAndTell } = useRecord();
   const kind = kindOf(facts, container.kind);
-  const [water, setWater] = useState<Water>('treated-tap');
+  const [sourced, setSourced] = useState<Sourced>({ water: 'treated-tap', origin: {} });
   const [volumeL, setVolumeL] = useState<number | undefined>(kind && usableL(kind));
   if (!state) return null;
   const step = stepOf(container);
@@ -220,13 +223,7 @@ function RoundSheet({ container }: { container: ContainerFacts }) {
             value={volumeL}
             onValue={setVolumeL}
           />{' '}
-          {say('fill.of')}{' '}
-          <ChoiceBlank<Water>
-            label={say('fill.water')}
-            value={water}
-            onValue={setWater}
-            choices={waterIds.map(value => ({ value, label: say(`water.${value}`) }))}
-          />
+          {say('fill.of')} <WaterBlanks {...sourced} onChange={setSourced} />
         </p>
         <Button
           look="primary"
@@ -236,7 +233,11 @@ function RoundSheet({ container }: { container: ContainerFacts }) {
             volumeL !== undefined &&
             tell(
               say('fill.filled'),
-              draft('filled', container.id, { volumeL: measured(volumeL), water, sealed: true }),
+              draft('filled', container.id, {
+                volumeL: measured(volumeL),
+                ...sourcedFields(sourced),
+                sealed: true,
+              }),
             )
           }
         >

@@ -105,7 +105,12 @@ export function Rounds() {
             : say('rounds.working')}
         </p>
         {plan && question.containers.length > 0 && (
-          <p className="text-ash">{say('rounds.bound', { least: plan.leastVisits })}</p>
+          <p className="text-ash">
+            {say(plan.unmet.length === 0 ? 'rounds.bound' : 'rounds.bound-unmet', {
+              least: plan.leastVisits,
+              count: plan.unmet.length,
+            })}
+          </p>
         )}
       </div>
       <Sentence>
@@ -113,7 +118,7 @@ export function Rounds() {
         <QuantityBlank
           onLeave
           label={say('rounds.early')}
-          dimension="number"
+          dimension="timeDays"
           value={blanks.earlyDays}
           onValue={earlyDays => earlyDays !== undefined && set({ earlyDays })}
           least={0}
@@ -124,7 +129,7 @@ export function Rounds() {
         <QuantityBlank
           onLeave
           label={say('rounds.floor')}
-          dimension="number"
+          dimension="percent"
           value={blanks.floorPercent}
           onValue={floorPercent => floorPercent !== undefined && set({ floorPercent })}
           least={0}

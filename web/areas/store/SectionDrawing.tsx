@@ -280,12 +280,12 @@ const Place = memo(function Place({ drawn, scale, selected, tabStop, onPlace, on
         y={top + 3}
         width={Math.max(60, widthPx - 8)}
         height="40"
-        className="overflow-visible"
+        className="pointer-events-none overflow-visible"
       >
         <button
           type="button"
           onClick={() => onPlace(place.id)}
-          className="block max-w-full truncate bg-chalk px-1 text-left text-small leading-[17px] hover:underline"
+          className="pointer-events-auto block max-w-full truncate bg-chalk px-1 text-left text-small leading-[17px] hover:underline"
           title={notes.join(' · ')}
         >
           <strong>{place.name}</strong>{' '}

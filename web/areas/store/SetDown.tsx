@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { HeldBefore } from '#core/containers/fitness.ts';
 import { usableL } from '#core/containers/kinds.ts';
 import { allKinds, kindOf } from '#core/log/state.ts';
-import { type Water, waterIds, waters } from '#core/rotation/waters.ts';
+import { asItComes, type Origin, type Water, waterIds } from '#core/sources/waters.ts';
 import type { Provenance } from '#core/units/amount.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
@@ -14,6 +14,7 @@ import { ProvenanceBlank, withProvenance } from '../../ui/Provenance.tsx';
 import { KindEditor } from './KindEditor.tsx';
 import { useKindName } from './kindName.ts';
 import { nextCodes, placeDrafts } from './settingDown.ts';
+import { OriginBlank, sourcedFields } from './WaterBlanks.tsx';
 
 /** Most containers set down in one sentence. */
 const MOST_AT_ONCE = 60;
@@ -30,9 +31,12 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
   const [isMakingKind, setMakingKind] = useState(false);
   const [placeName, setPlaceName] = useState(Object.values(facts.place)[0]?.name ?? '');
   const [water, setWater] = useState<Water | typeof EMPTY>('treated-tap');
+  const [origin, setOrigin] = useState<Origin>({});
   const [volumeL, setVolumeL] = useState<number | undefined>(usableL(kindOf(facts, 'drum-208l')!));
   const [known, setKnown] = useState<Provenance>('measured');
   const [heldBefore, setHeldBefore] = useState<HeldBefore>('new');
+  const [printedUntil, setPrintedUntil] = useState('');
+  const isPrinted = water === 'bought' || water === 'pouch';
   const drafts = useMemo(() => {
     if (count === undefined || !placeName.trim() || (water !== EMPTY && volumeL === undefined))
       return undefined;
@@ -42,14 +46,33 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
       drafts.push(draft('container.added', container, { code, kind, place, role: 'clean', heldBefore }));
       if (water !== EMPTY)
         drafts.push(
-          draft('filled', container, { volumeL: withProvenance(volumeL!, known), water, sealed: true }),
+          draft('filled', container, {
+            volumeL: withProvenance(volumeL!, known),
+            ...sourcedFields({ water, origin }),
+            sealed: true,
+            ...(isPrinted && printedUntil ? { printedUntil } : {}),
+          }),
         );
     }
     return drafts;
-  }, [facts, count, kind, placeName, water, volumeL, known, heldBefore, say]);
+  }, [
+    facts,
+    count,
+    kind,
+    placeName,
+    water,
+    origin,
+    volumeL,
+    known,
+    heldBefore,
+    isPrinted,
+    printedUntil,
+    say,
+  ]);
   const places = Object.values(facts.place);
   return (
     <Act
+      mayBePast
       drafts={drafts}
       label={say('set-down.do')}
       told={say('set-down.told', { count: count ?? 0, place: placeName })}
@@ -95,19 +118,22 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
         <ChoiceBlank<Water | typeof EMPTY>
           label={say('fill.water')}
           value={water}
-          onValue={setWater}
+          onValue={next => {
+            setWater(next);
+            setOrigin({});
+          }}
           choices={[
             ...waterIds.map(value => ({
               value,
               label: say(`water.${value}`),
-              note: say(waters[value].drinkable ? 'water.drinkable' : 'water.untreated'),
+              note: say(`water.comes.${asItComes(value)}`),
             })),
             { value: EMPTY, label: say('set-down.nothing') },
           ]}
         />
         {water !== EMPTY && (
           <>
-            ,{' '}
+            <OriginBlank isAfter water={water} origin={origin} onOrigin={setOrigin} />,{' '}
             <QuantityBlank
               label={say('set-down.each')}
               dimension="volumeL"
@@ -115,6 +141,17 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
               onValue={setVolumeL}
             />{' '}
             {say('set-down.each-word')}, <ProvenanceBlank value={known} onValue={setKnown} />
+            {isPrinted && (
+              <>
+                , {say('fill.printed')}{' '}
+                <TextBlank
+                  label={say('fill.printed-label')}
+                  type="date"
+                  value={printedUntil}
+                  onValue={setPrintedUntil}
+                />
+              </>
+            )}
           </>
         )}
         .

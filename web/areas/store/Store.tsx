@@ -55,7 +55,7 @@ export function Store() {
   const [takingIn, setTakingIn] = useState(false);
   const [reading, setReading] = useState(false);
   const [labels, setLabels] = useState<readonly string[] | 'all' | null>(null);
-  const [place, setPlace] = useState<string | null>(null);
+  const [place, setPlace] = useState<string | null>(search.get('place'));
   const isTable = search.get('view') === 'table';
   const view = isTable ? '?view=table' : '';
   const select = useCallback((id: string) => void navigate(`/store/${id}${view}`), [navigate, view]);

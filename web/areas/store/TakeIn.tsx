@@ -1,31 +1,23 @@
-import Papa from 'papaparse';
-import { useMemo, useState } from 'react';
-import { addMinutes, dayOf } from '#core/calendar/day.ts';
-import {
-  guessFields,
-  type ListField,
-  type ListReading,
-  type ListRow,
-  listFields,
-  readList,
-} from '#core/containers/list.ts';
-import type { Facts } from '#core/log/facts.ts';
-import { foldOnto } from '#core/log/fold.ts';
+import { type Remote, wrap } from 'comlink';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { dayOf } from '#core/calendar/day.ts';
+import type { ListRow } from '#core/containers/list.ts';
+import { type ListField, listFields } from '#core/containers/listFields.ts';
+import { type ColumnUnit, columnUnits } from '#core/containers/listSize.ts';
+import { decodeList } from '#core/containers/listText.ts';
+import type { ListedWater } from '#core/containers/listWater.ts';
 import { allKinds } from '#core/log/state.ts';
-import type { UnitSystem } from '#core/units/system.ts';
-import { useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { waterIds } from '#core/sources/waters.ts';
+import { useFacts, useReader, useUnits, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { now } from '../../log/clock.ts';
-import { type Draft, draft, newSubject, stamped } from '../../log/record.ts';
+import { draft } from '../../log/record.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { nextCodes, placeDrafts } from './settingDown.ts';
-
-type First = 'day' | 'month';
-type Gallon = 'US' | 'imperial';
+import type { ListAnswer, ListQuestion, ListWorker } from '../../workers/listWorker.ts';
+import { takingIn } from './takingIn.ts';
 
 /** A short name for a text, the same for the same text (FNV-1a). */
 function digestOf(text: string): string {
@@ -34,58 +26,57 @@ function digestOf(text: string): string {
   return `${text.length}-${(hash >>> 0).toString(36)}`;
 }
 
-/** Entries that set down every container that was read, in places made where there are none. */
-function draftsOf(reading: ListReading, facts: Facts, home: string): Draft[] {
-  let known = facts;
-  const drafts: Draft[] = [];
-  const add = (list: readonly Draft[]) => {
-    drafts.push(...list);
-    known = foldOnto(known, stamped(list, 'list'));
-  };
-  const proposals = reading.rows.flatMap(r => r.proposals);
-  const codes = nextCodes(facts, proposals.length);
-  for (const p of proposals) {
-    const { place, drafts: making } = placeDrafts(known, p.place, home);
-    if (making.length > 0) add(making);
-    const container = newSubject('container');
-    const shelf = known.place[place]?.shelves.find(s => s.id.toLowerCase() === p.shelf?.toLowerCase());
-    drafts.push(
-      draft('container.added', container, {
-        code: p.code ?? codes.shift()!,
-        kind: p.kind.id,
-        place,
-        role: 'clean',
-        heldBefore: 'water',
-        ...(shelf ? { shelf: shelf.id } : {}),
-        ...(p.note ? { note: p.note } : {}),
-      }),
-    );
-    if (p.water && p.litres) {
-      // noon of the day, but never later than now: a row of today is taken in before lunch too
-      const noon = `${p.filledOn}T12:00:00.000Z`;
-      const at = noon < now() ? noon : now();
-      drafts.push(
-        draft(
-          'filled',
-          container,
-          { volumeL: { value: p.litres, known: 'label' }, water: p.water, sealed: true },
-          { at },
-        ),
-      );
-    }
-  }
-  return drafts;
-}
+type First = 'day' | 'month';
+type Gallon = 'US' | 'imperial';
+type Mark = 'point' | 'comma';
 
-/** A container is set down just before it was filled. */
-function dated(drafts: readonly Draft[]): Draft[] {
-  const filledAt = new Map(
-    drafts.flatMap(d => (d.kind === 'filled' && d.at ? [[d.subject, d.at] as const] : [])),
+/** What somebody answered about a list; each is asked once, when it is needed. */
+interface Answers {
+  readonly fields: Readonly<Record<number, ListField>>;
+  readonly units: Readonly<Record<number, ColumnUnit>>;
+  readonly waters: Readonly<Record<string, ListedWater>>;
+  readonly first?: First;
+  readonly mark?: Mark;
+  readonly head?: number;
+}
+const noAnswers: Answers = { fields: {}, units: {}, waters: {} };
+
+const nothingRead: ListAnswer = {
+  head: 0,
+  heading: [],
+  above: [],
+  fields: [],
+  reading: { rows: [], unclearDates: 0, unclearNumbers: 0, unitless: [], askedWaters: [] },
+};
+
+/** What a worker makes of a list; the last answer stands until the next one comes. */
+function useReadList(question: ListQuestion): ListAnswer {
+  // one hold on the worker as long as it lives: a hold that is let go closes it
+  const reader = useRef<{ thread: Worker; remote: Remote<ListWorker> } | null>(null);
+  const [answer, setAnswer] = useState(nothingRead);
+  useEffect(
+    () => () => {
+      reader.current?.thread.terminate();
+      reader.current = null;
+    },
+    [],
   );
-  return drafts.map(d => {
-    const at = d.kind === 'container.added' ? filledAt.get(d.subject) : undefined;
-    return at ? { ...d, at: addMinutes(at, -1) } : d;
-  });
+  useEffect(() => {
+    if (question.text.trim() === '') {
+      setAnswer(nothingRead);
+      return;
+    }
+    if (!reader.current) {
+      const thread = new Worker(new URL('../../workers/listWorker.ts', import.meta.url), { type: 'module' });
+      reader.current = { thread, remote: wrap<ListWorker>(thread) };
+    }
+    let isWanted = true;
+    void reader.current.remote.read(question).then(next => isWanted && setAnswer(next));
+    return () => {
+      isWanted = false;
+    };
+  }, [question]);
+  return answer;
 }
 
 /** Takes in a list as people keep them: judged row by row, written only when confirmed, undone as a whole. */
@@ -94,20 +85,19 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
   const facts = useFacts();
   const { today } = useWaterState();
   const { timeZone } = useReader();
-  const units = useAppSelector(s => s.person.units);
+  const units = useUnits();
   const { recordAndTell } = useRecord();
   const [text, setText] = useState('');
-  const [corrected, setCorrected] = useState<Record<number, ListField>>({});
-  const [first, setFirst] = useState<First | undefined>(undefined);
+  const [answers, setAnswers] = useState(noAnswers);
   const [gallon, setGallon] = useState<Gallon>(units === 'imperial' ? 'imperial' : 'US');
   const [onlyFaults, setOnlyFaults] = useState(true);
+  const answer = (change: Partial<Answers>) => setAnswers(a => ({ ...a, ...change }));
+  // another list is another matter: what was answered about the last one does not hold for it
+  const begin = (list: string) => {
+    setText(list);
+    setAnswers(noAnswers);
+  };
 
-  const table = useMemo(() => Papa.parse<string[]>(text.trimEnd()).data, [text]);
-  const heading = useMemo(() => table[0] ?? [], [table]);
-  const fields = useMemo(
-    () => guessFields(heading).map((field, i) => corrected[i] ?? field),
-    [heading, corrected],
-  );
   const known = useMemo(
     () =>
       new Map(
@@ -118,25 +108,35 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
       ),
     [facts],
   );
-  const reading = useMemo(
-    () =>
-      readList(table.slice(1), {
-        fields,
+  const read = useReadList(
+    useMemo(
+      () => ({
+        text,
+        corrected: answers.fields,
         kinds: allKinds(facts),
-        system: gallon as UnitSystem,
+        system: gallon,
         today,
         known,
-        ...(first ? { dayFirst: first === 'day' } : {}),
+        columnUnit: answers.units,
+        waters: answers.waters,
+        ...(answers.head === undefined ? {} : { head: answers.head }),
+        ...(answers.first ? { dayFirst: answers.first === 'day' } : {}),
+        ...(answers.mark ? { decimal: answers.mark === 'comma' ? ',' : '.' } : {}),
       }),
-    [table, fields, facts, gallon, today, known, first],
+      [text, answers, facts, gallon, today, known],
+    ),
   );
+  const { head, heading, above, fields, reading } = read;
   const good = reading.rows.reduce((sum, r) => sum + r.proposals.length, 0);
   const bad = reading.rows.filter(r => r.judgements.some(j => j.judgement.verdict === 'refuse'));
   const takenAt = facts.group.listsTaken?.[digestOf(text)];
   const hasGallons = /gal|\boz\b|\bqt/i.test(text);
+  const asksNumbers = reading.unclearNumbers > 0 || answers.mark !== undefined;
+  const unitless = [...new Set([...reading.unitless, ...Object.keys(answers.units).map(Number)])];
+  const asked = [...new Set([...reading.askedWaters, ...Object.keys(answers.waters)])];
 
   const take = async () => {
-    const drafts = dated(draftsOf(reading, facts, say('first.home')));
+    const drafts = takingIn(reading, facts, say('first.home'));
     drafts.push(draft('list.taken', 'group', { digest: digestOf(text), rows: reading.rows.length }));
     const outcome = await recordAndTell(drafts, say('take-in.told', { count: good }), 'happened');
     if (outcome.is === 'recorded' || outcome.is === 'waiting') onClose();
@@ -150,7 +150,11 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
           type="file"
           accept=".csv,.tsv,.txt,text/csv"
           aria-label={say('take-in.file')}
-          onChange={e => void e.currentTarget.files?.[0]?.text().then(setText)}
+          onChange={e =>
+            void e.currentTarget.files?.[0]
+              ?.arrayBuffer()
+              .then(bytes => begin(decodeList(new Uint8Array(bytes))))
+          }
         />
       </p>
       <textarea
@@ -158,9 +162,24 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
         className="h-24 w-full border-[1.5px] border-slate bg-paper p-2 font-mono text-small"
         value={text}
         onChange={e => setText(e.currentTarget.value)}
+        onPaste={() => setAnswers(noAnswers)}
       />
       {reading.rows.length > 0 && (
         <div className="mt-3 flex flex-col gap-3">
+          <p className="leading-9">
+            {say('take-in.head')}{' '}
+            <ChoiceBlank
+              label={say('take-in.head-label')}
+              value={String(head)}
+              onValue={line => setAnswers(() => ({ ...noAnswers, head: Number(line) }))}
+              choices={above.map((row, i) => ({
+                value: String(i),
+                label: say('take-in.head-line', { line: i + 1 }),
+                note: row.filter(Boolean).join(' · ').slice(0, 80),
+              }))}
+            />
+            .{head > 0 && ` ${say('take-in.above', { count: head })}`}
+          </p>
           <div className="flex flex-wrap gap-x-4 gap-y-2">
             {heading.map((cell, i) => (
               <span key={`${cell} ${fields[i]}`}>
@@ -168,7 +187,7 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
                 <ChoiceBlank<ListField>
                   label={`${say('take-in.columns')}: ${cell}`}
                   value={fields[i]}
-                  onValue={field => setCorrected(c => ({ ...c, [i]: field }))}
+                  onValue={field => answer({ fields: { ...answers.fields, [i]: field } })}
                   choices={listFields.map(value => ({ value, label: say(`field.${value}`) }))}
                 />
               </span>
@@ -178,8 +197,8 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
             {say('take-in.days')}{' '}
             <ChoiceBlank<First>
               label={say('take-in.which-first')}
-              value={first}
-              onValue={setFirst}
+              value={answers.first}
+              onValue={first => answer({ first })}
               choices={(['day', 'month'] as const).map(value => ({ value, label: say(`take-in.${value}`) }))}
             />
             {hasGallons && (
@@ -196,8 +215,52 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
                 />
               </>
             )}
+            {asksNumbers && (
+              <>
+                ; {say('take-in.numbers')}{' '}
+                <ChoiceBlank<Mark>
+                  label={say('take-in.mark')}
+                  value={answers.mark}
+                  onValue={mark => answer({ mark })}
+                  choices={(['point', 'comma'] as const).map(value => ({
+                    value,
+                    label: say(`take-in.mark.${value}`),
+                  }))}
+                />
+              </>
+            )}
+            {unitless.map(column => (
+              <span key={column}>
+                ; {say('take-in.unit', { heading: heading[column] ?? '' })}{' '}
+                <ChoiceBlank<ColumnUnit>
+                  label={say('take-in.unit-label', { heading: heading[column] ?? '' })}
+                  value={answers.units[column]}
+                  onValue={unit => answer({ units: { ...answers.units, [column]: unit } })}
+                  choices={columnUnits.map(value => ({ value, label: value }))}
+                />
+              </span>
+            ))}
             .
           </p>
+          {asked.length > 0 && (
+            <div className="border-l-4 border-clay py-1 pl-3">
+              <p>{say('take-in.waters')}</p>
+              {asked.map(wording => (
+                <p key={wording} className="leading-9">
+                  “{wording}” {say('take-in.is')}{' '}
+                  <ChoiceBlank<ListedWater>
+                    label={say('take-in.water-label', { wording })}
+                    value={answers.waters[wording]}
+                    onValue={water => answer({ waters: { ...answers.waters, [wording]: water } })}
+                    choices={[
+                      ...waterIds.map(value => ({ value, label: say(`water.${value}`) })),
+                      { value: 'empty' as const, label: say('take-in.nothing') },
+                    ]}
+                  />
+                </p>
+              ))}
+            </div>
+          )}
           {reading.unclearDates > 0 && (
             <p className="border-l-4 border-clay py-1 pl-3">
               {say('take-in.unclear', { count: reading.unclearDates })}
@@ -229,6 +292,7 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
             rows={onlyFaults ? reading.rows.filter(r => r.judgements.length > 0) : reading.rows}
             heading={heading}
           />
+          {!fields.includes('held') && <p className="text-small text-ash">{say('take-in.held')}</p>}
           <div>
             <Button look="primary" disabled={good === 0} onClick={() => void take()}>
               {say('take-in.do', { count: good })}
@@ -239,6 +303,9 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
     </Dialog>
   );
 }
+
+/** Most rows that are drawn at once; mended or answered, the next ones come up. */
+const MOST_SHOWN = 100;
 
 function Rows({ rows, heading }: { rows: readonly ListRow[]; heading: readonly string[] }) {
   const say = useSay();
@@ -254,7 +321,7 @@ function Rows({ rows, heading }: { rows: readonly ListRow[]; heading: readonly s
           </tr>
         </thead>
         <tbody>
-          {rows.map(row => (
+          {rows.slice(0, MOST_SHOWN).map(row => (
             <tr key={row.line} className="border-t border-rule align-top">
               <td className="pr-3">{row.line}</td>
               <td>
@@ -264,7 +331,8 @@ function Rows({ rows, heading }: { rows: readonly ListRow[]; heading: readonly s
                     key={j.judgement.reason.id}
                     className={`block ${j.judgement.verdict === 'refuse' ? 'font-semibold text-iron' : ''}`}
                   >
-                    {heading[j.column]}: {say(j.judgement.reason)}
+                    {heading[j.column] && `${heading[j.column]}: `}
+                    {say(j.judgement.reason)}
                   </span>
                 ))}
               </td>
@@ -272,6 +340,9 @@ function Rows({ rows, heading }: { rows: readonly ListRow[]; heading: readonly s
           ))}
         </tbody>
       </table>
+      {rows.length > MOST_SHOWN && (
+        <p className="py-1 text-small text-ash">{say('take-in.more', { count: rows.length - MOST_SHOWN })}</p>
+      )}
     </div>
   );
 }

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import type { Amount } from '#core/units/amount.ts';
+import type { Dimension } from '#core/units/dimension.ts';
 import { type Vessel, type VesselWay, vesselVolume } from '#core/units/vessel.ts';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
@@ -18,6 +19,17 @@ const measures: Record<VesselWay, readonly string[]> = {
   flow: ['minutes', 'litresPerMinute'],
   pours: ['count', 'pourL'],
 };
+/** What each measure is of; lengths but for these. */
+const dimensionOf = (name: string): Dimension =>
+  (
+    ({
+      waterKg: 'massKg',
+      minutes: 'timeMin',
+      litresPerMinute: 'flowLMin',
+      count: 'number',
+      pourL: 'volumeL',
+    }) as const
+  )[name] ?? 'lengthCm';
 const ways = Object.keys(measures) as VesselWay[];
 
 /** How much an unmarked vessel holds: by a tape, a scale, a clock at the tap, or counted pours. */
@@ -48,18 +60,22 @@ export function VesselDialog({
           choices={ways.map(value => ({ value, label: say(`vessel.way.${value}`) }))}
         />
         :{' '}
-        {asked.map(name => (
+        {asked.map((name, i) => (
           <span key={`${way} ${name}`}>
             {say(`vessel.${name}`)}{' '}
             <QuantityBlank
               label={say(`vessel.${name}`)}
-              dimension="number"
+              dimension={dimensionOf(name)}
               value={values[name]}
               onValue={value => setValues(v => ({ ...v, [name]: value }))}
               least={0}
               most={100000}
             />{' '}
-            {say(`vessel.${name}.unit`)}{' '}
+            {format.writesUnit(dimensionOf(name))
+              ? i < asked.length - 1
+                ? ', '
+                : ''
+              : say(`vessel.${name}.unit`)}{' '}
           </span>
         ))}
       </Sentence>

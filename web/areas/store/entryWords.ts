@@ -9,6 +9,10 @@ function paramsOf(entry: Entry): Params {
   switch (entry.kind) {
     case 'filled':
       return { volumeL: entry.data.volumeL.value, water: `water.${entry.data.water}` };
+    case 'origin.seen': {
+      const [asked, answer] = Object.entries(entry.data)[0] ?? [];
+      return { answer: `origin.${asked}.${answer}` };
+    }
     case 'drawn':
       return { volumeL: entry.data.volumeL, use: `draw.${entry.data.use}` };
     case 'emptied':

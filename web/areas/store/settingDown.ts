@@ -24,15 +24,33 @@ export function nextCodes(facts: Facts, count: number): string[] {
 /** Room for a place of which only the name is known; its size and conditions are set by its name in the section. */
 const freshPlace = { level: 0, widthM: 4, heightM: 2.4, shelves: [] } as const;
 
-/** The place of a name: the one there is, or a new one in the first building there is. */
-export function placeDrafts(facts: Facts, name: string, home: string): { place: string; drafts: Draft[] } {
-  const known = Object.values(facts.place).find(p => p.name.toLowerCase() === name.toLowerCase());
+const isNamed = (name: string) => (one: { name: string }) => one.name.toLowerCase() === name.toLowerCase();
+
+/** The place of a name: the one there is, or a new one in the building of that name, or in the first there is. */
+export function placeDrafts(
+  facts: Facts,
+  name: string,
+  home: string,
+  inBuilding?: string,
+): { place: string; drafts: Draft[] } {
+  const there = inBuilding ? Object.values(facts.building).find(isNamed(inBuilding)) : undefined;
+  const known = Object.values(facts.place).find(
+    p => isNamed(name)(p) && (!inBuilding || p.building === there?.id),
+  );
   if (known) return { place: known.id, drafts: [] };
-  const building = Object.keys(facts.building)[0] ?? newSubject('building');
+  const building = inBuilding
+    ? (there?.id ?? newSubject('building'))
+    : (Object.keys(facts.building)[0] ?? newSubject('building'));
   const place = newSubject('place');
   const drafts: Draft[] = facts.building[building]
     ? []
-    : [draft('building.set', building, { name: home, order: 0, roof: 'pitched' })];
+    : [
+        draft('building.set', building, {
+          name: inBuilding ?? home,
+          order: Object.keys(facts.building).length,
+          roof: 'pitched',
+        }),
+      ];
   drafts.push(draft('place.set', place, { name, building, ...freshPlace }));
   return { place, drafts };
 }

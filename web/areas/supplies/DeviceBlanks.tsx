@@ -36,7 +36,7 @@ export function DeviceBlanks({ device, onDevice }: Props) {
           {' '}
           <QuantityBlank
             label={word('poreUm')}
-            dimension="number"
+            dimension="lengthUm"
             value={device.poreUm}
             onValue={poreUm => poreUm !== undefined && onDevice({ ...device, poreUm })}
             least={0.0001}
@@ -60,7 +60,7 @@ export function DeviceBlanks({ device, onDevice }: Props) {
             , {say(`log.${target}`)}{' '}
             <QuantityBlank
               label={word(target)}
-              dimension="number"
+              dimension="removalLog"
               value={device.certified?.[target]}
               onValue={log =>
                 onDevice({ ...device, certified: { ...noCredit, ...device.certified, [target]: log ?? 0 } })

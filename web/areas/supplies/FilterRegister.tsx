@@ -1,3 +1,4 @@
+import { useState } from 'react';
 import { filterStanding } from '#core/filters/register.ts';
 import type { FilterEvent } from '#core/log/entry.ts';
 import type { SupplyFacts } from '#core/log/facts.ts';
@@ -5,9 +6,18 @@ import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
+import { QuantityBlank } from '../../ui/Blank.tsx';
 import { RegisterRow } from './RegisterRow.tsx';
 
-const events: readonly FilterEvent[] = ['commissioned', 'flow', 'backflushed', 'frozen', 'condemned'];
+const events: readonly FilterEvent[] = [
+  'commissioned',
+  'flow',
+  'backflushed',
+  'sound',
+  'leaking',
+  'frozen',
+  'condemned',
+];
 /** Events that come with a flow. */
 const hasFlow = (event: FilterEvent): boolean => event === 'flow' || event === 'commissioned';
 
@@ -37,6 +47,8 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
   const { timeZone } = useReader();
   const { today } = useWaterState();
   const { recordAndTell } = useRecord();
+  const [waterC, setWaterC] = useState<number | undefined>(undefined);
+  const [headCm, setHeadCm] = useState<number | undefined>(undefined);
   const at = filterStanding(filter, timeZone, today);
   const { name } = filter;
   const home = filter.home && facts.home[filter.home]?.name;
@@ -70,8 +82,41 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
             }
           : undefined
       }
+      more={event =>
+        hasFlow(event) ? (
+          <>
+            {say('register.at')}{' '}
+            <QuantityBlank
+              label={say('register.water', { name })}
+              dimension="temperatureC"
+              value={waterC}
+              onValue={setWaterC}
+              least={0}
+              most={60}
+              placeholder={say('bench.unknown')}
+            />
+            , {say('register.under')}{' '}
+            <QuantityBlank
+              label={say('register.head', { name })}
+              dimension="lengthCm"
+              value={headCm}
+              onValue={setHeadCm}
+              least={1}
+              most={1000}
+              placeholder={say('bench.unknown')}
+            />
+          </>
+        ) : null
+      }
       onRecord={async (what, flowLH) => {
-        const flow = flowLH === undefined ? {} : { flowLH };
+        const flow =
+          flowLH === undefined
+            ? {}
+            : {
+                flowLH,
+                ...(waterC === undefined ? {} : { waterC }),
+                ...(headCm === undefined ? {} : { headCm }),
+              };
         await recordAndTell(
           [draft('filter.logged', filter.id, { what, ...flow })],
           say('register.told', { name }),

@@ -49,7 +49,7 @@ export function Kits() {
             {say('kit.with')}{' '}
             <QuantityBlank
               label={say('kit.budget')}
-              dimension="number"
+              dimension="money"
               value={budget}
               onValue={setBudget}
               least={0}

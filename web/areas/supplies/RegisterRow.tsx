@@ -1,5 +1,7 @@
 import { type ReactNode, useState } from 'react';
 import type { Judgement } from '#core/judgement.ts';
+import { dimensionOfUnit } from '#core/units/dimension.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -26,12 +28,14 @@ interface Props<E extends string> {
   readonly label: string;
   readonly wordOf: (event: E) => string;
   readonly figureOf: (event: E) => Figure | undefined;
+  /** What else is asked of an event, after its figure. */
+  readonly more?: (event: E) => ReactNode;
   readonly onRecord: (event: E, figure: number | undefined) => Promise<void>;
 }
 
 /** A thing that is kept a register of: how it stands, and the way to tell what happened to it. */
 export function RegisterRow<E extends string>(props: Props<E>) {
-  const { name, facts, judgement, events, first, label, wordOf, figureOf, onRecord } = props;
+  const { name, facts, judgement, events, first, label, wordOf, figureOf, more, onRecord } = props;
   const say = useSay();
   const [event, setEvent] = useState<E>(first);
   const [value, setValue] = useState<number | undefined>(undefined);
@@ -57,14 +61,14 @@ export function RegisterRow<E extends string>(props: Props<E>) {
           <>
             <QuantityBlank
               label={figure.label}
-              dimension="number"
+              dimension={dimensionOfUnit(figure.unit)}
               value={value}
               onValue={setValue}
               least={figure.least}
               most={figure.most}
               {...(figure.wholeNumbers ? { wholeNumbers: true } : {})}
             />
-            {figure.unit}
+            {!format.writesUnit(dimensionOfUnit(figure.unit)) && figure.unit} {more?.(event)}
           </>
         )}
         <Button

@@ -146,7 +146,10 @@ function SupplyTable({ supplies, onEdit }: TableProps) {
                   <span className="block text-small text-ash">{say(`supply.${supply.kind}`)}</span>
                 </td>
                 <td className="pr-3">
-                  {say('supplies.amount', { left, of: supply.amount, unit: supplyKinds[supply.kind].unit })}
+                  {say('supplies.amount', {
+                    left: format.supply(left, supplyKinds[supply.kind].unit, units, true),
+                    of: format.supply(supply.amount, supplyKinds[supply.kind].unit, units),
+                  })}
                   <span aria-hidden="true" className="mt-1 block h-1.5 w-24 border border-slate bg-chalk">
                     <span
                       className={`block h-full ${leftOf(supply, today) > 0 ? 'bg-slate' : ''}`}
@@ -207,6 +210,7 @@ function SupplyTable({ supplies, onEdit }: TableProps) {
 function Shopping({ covers }: { covers: ReturnType<typeof coverOf> }) {
   const say = useSay();
   const facts = useFacts();
+  const { units } = useReader();
   const { today } = useWaterState();
   const short = covers.filter(c => c.lacks > 0);
   const old = Object.values(facts.supply).filter(s => {
@@ -221,8 +225,7 @@ function Shopping({ covers }: { covers: ReturnType<typeof coverOf> }) {
         {short.map(c => (
           <li key={c.kind} className="border-b border-rule py-1">
             {say('supplies.more', {
-              amount: c.lacks,
-              unit: supplyKinds[c.kind].unit,
+              amount: format.supply(c.lacks, supplyKinds[c.kind].unit, units),
               what: `supply.${c.kind}`,
               days: facts.plan.targetDays,
             })}

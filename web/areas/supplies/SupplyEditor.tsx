@@ -4,9 +4,11 @@ import type { FilterDevice } from '#core/filters/device.ts';
 import type { SupplyFields } from '#core/log/entry.ts';
 import type { SupplyFacts } from '#core/log/facts.ts';
 import { type SupplyKind, supplyKindIds, supplyKinds } from '#core/supplies/kinds.ts';
+import { dimensionOfUnit } from '#core/units/dimension.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
@@ -178,20 +180,20 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
           :{' '}
           <QuantityBlank
             label={say('supply-form.amount')}
-            dimension="number"
+            dimension={dimensionOfUnit(supplyKinds[form.kind].unit)}
             value={form.amount}
             onValue={amount => set({ amount })}
             least={0}
             most={10_000_000}
           />{' '}
-          {supplyKinds[form.kind].unit}
+          {!format.writesUnit(dimensionOfUnit(supplyKinds[form.kind].unit)) && supplyKinds[form.kind].unit}
           {form.kind === 'bleach' && (
             <>
               {' '}
               {say('bench.of')}{' '}
               <QuantityBlank
                 label={say('bench.strength')}
-                dimension="number"
+                dimension={form.basis === 'g-per-l' ? 'strengthMgMl' : 'percent'}
                 value={form.strength}
                 onValue={strength => set({ strength })}
                 least={0.1}
@@ -222,7 +224,7 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
               , {say('supply-form.measured')}{' '}
               <QuantityBlank
                 label={say('supply-form.measuredMgMl')}
-                dimension="number"
+                dimension="strengthMgMl"
                 value={form.measuredMgMl}
                 onValue={measuredMgMl => set({ measuredMgMl })}
                 least={0.1}
@@ -253,7 +255,7 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
               , {say('supply-form.lasts')}{' '}
               <QuantityBlank
                 label={say('supply-form.lastsMonths')}
-                dimension="number"
+                dimension="timeMonths"
                 value={form.lastsMonths}
                 onValue={lastsMonths => set({ lastsMonths })}
                 least={1}

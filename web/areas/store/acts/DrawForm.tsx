@@ -25,6 +25,7 @@ export function DrawForm({ container, onDone }: ActFormProps) {
   );
   return (
     <Act
+      mayBePast
       drafts={drafts}
       label={say('draw.do')}
       told={say('draw.told', { code: container.code, volumeL: volumeL ?? 0 })}

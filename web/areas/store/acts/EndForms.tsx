@@ -13,6 +13,7 @@ export function EmptyForm({ container, onDone }: ActFormProps) {
   const drafts = useMemo(() => [draft('emptied', container.id, { to })], [container.id, to]);
   return (
     <Act
+      mayBePast
       drafts={drafts}
       label={say('empty.do')}
       told={say('empty.told', { code: container.code })}
@@ -42,6 +43,7 @@ const findings: readonly Finding[] = [
   'smell',
   'algae',
   'near-fuel',
+  'lime-gone',
 ];
 
 /** Records what a look at the vessel found. */
@@ -51,6 +53,7 @@ export function InspectForm({ container, onDone }: ActFormProps) {
   const drafts = useMemo(() => [draft('inspected', container.id, { found })], [container.id, found]);
   return (
     <Act
+      mayBePast
       drafts={drafts}
       label={say('inspect.do')}
       told={say('inspect.told', { code: container.code })}
@@ -80,6 +83,7 @@ export function FailForm({ container, onDone }: ActFormProps) {
   const drafts = useMemo(() => [draft('failed', container.id, { why })], [container.id, why]);
   return (
     <Act
+      mayBePast
       drafts={drafts}
       label={say('fail.do')}
       told={say('fail.told', { code: container.code })}
@@ -110,6 +114,7 @@ export function CondemnForm({ container, onDone }: ActFormProps) {
   );
   return (
     <Act
+      mayBePast
       drafts={drafts}
       label={say('condemn.do')}
       told={say('condemn.told', { code: container.code })}

@@ -1,18 +1,18 @@
 import { useMemo, useState } from 'react';
 import { usableL } from '#core/containers/kinds.ts';
 import { kindOf } from '#core/log/state.ts';
-import { type Water, waterIds, waters } from '#core/rotation/waters.ts';
 import type { Amount, Provenance } from '#core/units/amount.ts';
 import { Act } from '../../../app/Act.tsx';
 import { useFacts, useReader } from '../../../app/hooks.ts';
 import { type Draft, draft } from '../../../log/record.ts';
 import * as format from '../../../texts/format.ts';
 import { useSay } from '../../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../../ui/Blank.tsx';
+import { QuantityBlank, Sentence, TextBlank } from '../../../ui/Blank.tsx';
 import { Button } from '../../../ui/Button.tsx';
 import { ProvenanceBlank, withProvenance } from '../../../ui/Provenance.tsx';
 import type { ActFormProps } from '../ContainerActs.tsx';
 import { VesselDialog } from '../VesselDialog.tsx';
+import { type Sourced, sourcedFields, WaterBlanks } from '../WaterBlanks.tsx';
 
 /** Fills an empty container; a full one is emptied first, to utility water (that is a rotation). */
 export function FillForm({ container, onDone }: ActFormProps) {
@@ -25,7 +25,11 @@ export function FillForm({ container, onDone }: ActFormProps) {
   const [known, setKnown] = useState<Provenance>('measured');
   const [spread, setSpread] = useState<number | undefined>(undefined);
   const [isFinding, setFinding] = useState(false);
-  const [water, setWater] = useState<Water>(container.fill?.water ?? 'treated-tap');
+  const [sourced, setSourced] = useState<Sourced>({
+    water: container.fill?.water ?? 'treated-tap',
+    origin: container.fill?.origin ?? {},
+  });
+  const { water } = sourced;
   const [printedUntil, setPrintedUntil] = useState('');
   const drafts = useMemo(() => {
     if (volumeL === undefined) return undefined;
@@ -37,16 +41,17 @@ export function FillForm({ container, onDone }: ActFormProps) {
     list.push(
       draft('filled', container.id, {
         volumeL: amount,
-        water,
+        ...sourcedFields(sourced),
         sealed: true,
         ...(printedUntil ? { printedUntil } : {}),
       }),
     );
     return list;
-  }, [volumeL, known, spread, water, printedUntil, left, container.id]);
+  }, [volumeL, known, spread, sourced, printedUntil, left, container.id]);
   const isBought = water === 'bought' || water === 'pouch';
   return (
     <Act
+      mayBePast
       drafts={drafts}
       label={say(left > 0 ? 'fill.rotated' : 'fill.filled')}
       told={say('fill.told', { code: container.code, volumeL: volumeL ?? 0 })}
@@ -64,16 +69,7 @@ export function FillForm({ container, onDone }: ActFormProps) {
         {say('fill.with')}{' '}
         <QuantityBlank label={say('fill.volume')} dimension="volumeL" value={volumeL} onValue={setVolumeL} />{' '}
         <ProvenanceBlank value={known} onValue={setKnown} /> {say('fill.of')}{' '}
-        <ChoiceBlank<Water>
-          label={say('fill.water')}
-          value={water}
-          onValue={setWater}
-          choices={waterIds.map(value => ({
-            value,
-            label: say(`water.${value}`),
-            note: say(waters[value].drinkable ? 'water.drinkable' : 'water.untreated'),
-          }))}
-        />
+        <WaterBlanks {...sourced} onChange={setSourced} />
         {isBought && (
           <>
             {' '}

@@ -24,6 +24,7 @@ export function MoveForm({ container, onDone }: ActFormProps) {
   const name = facts.place[place]?.name ?? '';
   return (
     <Act
+      mayBePast
       drafts={drafts}
       label={say('move.do')}
       told={say('move.told', { code: container.code, place: name })}

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { judgeResidual, type ReadingMethod, type Smell } from '#core/chlorine/residual.ts';
+import { judgeResidual, leastResidualMgL, type ReadingMethod, type Smell } from '#core/chlorine/residual.ts';
 import type { ContainerFacts } from '#core/log/facts.ts';
 import { runningBatch } from '#core/log/state.ts';
 import { Act } from '../../../app/Act.tsx';
@@ -7,7 +7,6 @@ import { now } from '../../../log/clock.ts';
 import { draft } from '../../../log/record.ts';
 import { useSay } from '../../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../../ui/Blank.tsx';
-import { Button } from '../../../ui/Button.tsx';
 
 const methods: readonly ReadingMethod[] = ['dpd', 'strip', 'meter', 'total', 'smell'];
 const smells: readonly Smell[] = ['none', 'faint', 'strong'];
@@ -26,20 +25,15 @@ export function ReadForm({ container, onDone }: { container: ContainerFacts; onD
   const running = runningBatch(container, now());
   const isEnd = running?.standing.phase === 'read' || running?.standing.phase === 'air';
   // what an end reading means is told before it is recorded; it is never refused, because it is a fact
-  const meaning = isEnd && reading ? judgeResidual(reading) : undefined;
+  const least = leastResidualMgL(running?.batch.instruction.clarity ?? 'clear');
+  const meaning = isEnd && reading ? judgeResidual(reading, least) : undefined;
   return (
     <Act
+      mayBePast
       drafts={drafts}
       label={say('read.do')}
       told={say('read.told', { code: container.code })}
       {...(onDone ? { onDone } : {})}
-      correction={
-        mgL !== undefined && (
-          <Button onClick={() => setMgL(mgL / 10)}>
-            {say('reading.beyond-kit.remedy', { tenthMgL: mgL / 10 })}
-          </Button>
-        )
-      }
     >
       <Sentence>
         {method === 'smell' ? (
@@ -57,7 +51,7 @@ export function ReadForm({ container, onDone }: { container: ContainerFacts; onD
             {say('read.chlorine')}{' '}
             <QuantityBlank
               label={say('read.mgl')}
-              dimension="number"
+              dimension="concentrationMgL"
               value={mgL}
               onValue={setMgL}
               least={0}

@@ -34,6 +34,7 @@ export function SanitiseForm({ container, onDone }: ActFormProps) {
   const steps = ['wash', 'mix', 'wet', 'drain', 'dry'] as const;
   return (
     <Act
+      mayBePast
       drafts={drafts}
       label={say('sanitise.do')}
       told={say('sanitise.told', { code: container.code })}

@@ -1,12 +1,6 @@
 import type { BatchStanding } from '../chlorine/batch.ts';
-import { judgeHeldBefore } from '../containers/fitness.ts';
-import { meets, ORDINARY_CREDIT } from '../ct/credit.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
-import { neverDrunk, waters } from '../rotation/waters.ts';
 import type { ContainerFacts, Fill, HeldBack } from './facts.ts';
-
-/** What proves that water is fit to drink. `source`: it came so; `smell`: the weaker proof. */
-export type Proof = 'source' | 'residual' | 'smell' | 'method';
 
 export function failure(
   container: ContainerFacts,
@@ -56,24 +50,4 @@ export function heldBack({ method, ended }: HeldBack): Judgement {
         remedy: message('state.held-ended.remedy'),
       })
     : judge('warn', message('state.held', params), 'who-gdwq');
-}
-
-export function proofOf(fill: Fill, standing: BatchStanding | undefined): Proof | undefined {
-  if (neverDrunk(fill.water)) return undefined;
-  if (standing?.phase === 'passed') return 'residual';
-  if (standing?.phase === 'passed-by-smell') return 'smell';
-  if (standing?.phase === 'abandoned' && standing.doses > 0) return undefined;
-  if (waters[fill.water].drinkable) return 'source';
-  return fill.treated && meets(fill.treated.credit, ORDINARY_CREDIT) ? 'method' : undefined;
-}
-
-/** Why a vessel cannot hold drinking water, or undefined. */
-export function vesselJudgement(container: ContainerFacts): Judgement | undefined {
-  if (container.role === 'raw') {
-    return judge('warn', message('state.raw-vessel'), 'cdc-storage', {
-      remedy: message('state.raw-vessel.remedy'),
-    });
-  }
-  const past = judgeHeldBefore(container.heldBefore);
-  return past.verdict === 'refuse' ? past : undefined;
 }

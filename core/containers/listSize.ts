@@ -1,0 +1,131 @@
+import { type DecimalMark, readNumber } from '../units/number.ts';
+import { parseQuantity } from '../units/quantity.ts';
+import type { UnitSystem } from '../units/system.ts';
+import type { Shape } from './kinds.ts';
+
+/** A unit that a column's figures are in, where its heading or a person says so. */
+export type ColumnUnit = 'L' | 'mL' | 'US gal' | 'imp gal' | 'US qt' | 'm³';
+export const columnUnits: readonly ColumnUnit[] = ['L', 'mL', 'US gal', 'imp gal', 'US qt', 'm³'];
+
+export interface ReadSize {
+  readonly count: number;
+  readonly litres: number;
+  readonly shape?: Shape;
+  /** What is in it, where the size says that: "55 gallon (half)". */
+  readonly share?: number;
+}
+
+/** Why a size was not read: no figure in it; one without a unit, or that can be two numbers, which is asked once; one below 0. */
+export type UnreadSize = 'unread' | 'no-unit' | 'two-ways' | 'negative';
+
+/** How a list writes: whose gallons, the unit of a column's bare figures, and the decimal mark, where it is known. */
+export interface Writing {
+  readonly units: UnitSystem;
+  readonly unit?: ColumnUnit | undefined;
+  readonly decimal?: DecimalMark | undefined;
+}
+
+/** "1.500" and "1,500": one and a half, or fifteen hundred. */
+const TWO_WAYS = /(?<![\d.,])[1-9]\d{0,2}[.,]\d{3}(?![\d.,])/;
+
+const shapeWords: readonly (readonly [Shape, RegExp])[] = [
+  ['drum', /drum|barrel/],
+  ['tote', /tote|caged|ibc/],
+  ['can', /jerry|can\b/],
+  ['jug', /jug|carboy|demijohn|cooler/],
+  ['cube', /cube|carrier/],
+  ['jar', /jar/],
+  ['bottle', /bottle|pet\b/],
+  ['pouch', /pouch|sachet/],
+  ['tank', /tank|cistern/],
+];
+const shapeOf = (text: string): Shape | undefined => shapeWords.find(([, word]) => word.test(text))?.[0];
+
+/** Words that may stand behind a size and say nothing about it. */
+const VESSEL =
+  /\b(?:drums?|barrels?|totes?|caged|ibcs?|jerry ?cans?|jerrys?|cans?|jugs?|carboys?|demijohns?|coolers?|cubes?|carriers?|jars?|bottles?|pets?|pouch(?:es)?|sachets?|tanks?|cisterns?|containers?|butts?|buckets?|pails?|size|each|ea|plastic|glass|steel|metal|blue|white|clear|green|black|red|old|new|big|small|large|with|w\/?|and|a|the|of|tap|lid|spout|food ?grade|water|rain)\b/g;
+
+/** "(half)", "half full": what is in it. */
+const SHARE = /\(?\b(half|a third|a quarter|three quarters|full|empty|nearly full)(?: full)?\b\)?/;
+const shares: Readonly<Record<string, number>> = {
+  half: 0.5,
+  'a third': 1 / 3,
+  'a quarter': 0.25,
+  'three quarters': 0.75,
+  full: 1,
+  'nearly full': 0.9,
+  empty: 0,
+};
+
+/** The unit that a heading names: "Size (gal)", "litres". */
+export function unitOfHeading(heading: string, gallon: 'US gal' | 'imp gal'): ColumnUnit | undefined {
+  const words = ` ${heading.toLowerCase().replace(/[^\p{L}³]+/gu, ' ')} `;
+  if (/ (?:ml|millilit(?:re|er)s?) /.test(words)) return 'mL';
+  if (/ (?:l|lit(?:re|er)s?|ltrs?) /.test(words)) return 'L';
+  if (/ (?:imp|imperial|uk) gal/.test(words)) return 'imp gal';
+  if (/ us gal/.test(words)) return 'US gal';
+  if (/ (?:gals?|gallons?) /.test(words)) return gallon;
+  if (/ (?:qts?|quarts?) /.test(words)) return 'US qt';
+  return / (?:m³|m3|cubic met(?:re|er)s?) /.test(words) ? 'm³' : undefined;
+}
+
+/** Litres of a figure, with its own unit or the column's. */
+export function readVolume(text: string, { units, unit, decimal }: Writing): number | UnreadSize {
+  if (!decimal && TWO_WAYS.test(text)) return 'two-ways';
+  // where the comma is the decimal mark, points part thousands
+  const plain = decimal === ',' ? text.replace(/(\d)\.(?=\d{3}(?!\d))/g, '$1') : text;
+  const parsed = parseQuantity(plain, 'volumeL', { units, decimal: decimal ?? '.' });
+  if (!parsed.ok) return 'unread';
+  if (parsed.value < 0) return 'negative';
+  if (!parsed.isBare) return parsed.value;
+  if (!unit) return 'no-unit';
+  const inUnit = parseQuantity(`${plain.trim()} ${unit}`, 'volumeL', { units, decimal: decimal ?? '.' });
+  return inUnit.ok ? inUnit.value : 'unread';
+}
+
+/**
+ * A size as people write it: "20-gal", "2 x 1.5 l", "20 L x 3", "two 20 L", "55 gallon (half)", "½ gal", "208L barrel". Several
+ * of a size are several containers. Whatever is left over once the figure, its unit and the vessel's name are read makes it
+ * unread: half a size is none.
+ */
+export function readSize(text: string, writing: Writing): ReadSize | UnreadSize {
+  let t = text.trim().toLowerCase().replace(/\s+/g, ' ');
+  const shape = shapeOf(t);
+  const said = SHARE.exec(t);
+  const isShare = said !== null && /[\d½]/.test(t.slice(0, said.index));
+  if (isShare) t = `${t.slice(0, said.index)} ${t.slice(said.index + said[0].length)}`;
+  t = t
+    .replace(VESSEL, ' ')
+    .replace(/[(),;]+(?=\s|$)|(?<=\s)[(]/g, ' ')
+    .replace(/\s+/g, ' ')
+    .trim();
+  // "20-gal": the hyphen joins, it parts no two numbers
+  t = t.replace(/(\d)\s*-\s*(?=[a-z])/g, '$1 ');
+  const before = /^(\d+|[a-z]+)\s*(?:x|×|\*)\s*(.+)$/.exec(t);
+  const behind = /^(.+?)\s*(?:x|×|\*)\s*(\d+)$/.exec(t);
+  const spoken = /^([a-z]+|\d+)\s+(?=[\d½¼¾⅛].*[a-z])(.+)$/.exec(t);
+  const [counted, figure] = before
+    ? [before[1]!, before[2]!]
+    : behind
+      ? [behind[2]!, behind[1]!]
+      : spoken && countOf(spoken[1]!) !== undefined && !/^\d/.test(spoken[1]!)
+        ? [spoken[1]!, spoken[2]!]
+        : ['1', t];
+  const count = countOf(counted);
+  if (count === undefined) return 'unread';
+  const litres = readVolume(figure, writing);
+  if (typeof litres === 'string') return litres;
+  if (litres === 0) return 'unread';
+  return {
+    count,
+    litres,
+    ...(shape ? { shape } : {}),
+    ...(isShare ? { share: shares[said[1]!]! } : {}),
+  };
+}
+
+function countOf(word: string): number | undefined {
+  const read = readNumber(word);
+  if (!read || !('value' in read) || read.rest !== '') return undefined;
+  return Number.isInteger(read.value) && read.value >= 1 ? read.value : undefined;
+}

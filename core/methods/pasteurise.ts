@@ -1,0 +1,62 @@
+import { credit } from '../ct/credit.ts';
+import { message } from '../judgement.ts';
+import {
+  choiceOf,
+  doStep,
+  type Method,
+  meantBlank,
+  numberOf,
+  refuse,
+  volumeBlank,
+  waitStep,
+  warn,
+} from './method.ts';
+
+/** The coldest point of the water reaches this, and stays there so long (WHO, household treatment). */
+export const PASTEURISE_C = 65;
+export const PASTEURISE_MIN = 6;
+
+/** Heat short of a boil, proved by a thermometer or a wax that melts: less fuel, and no sign to the eye. */
+export const pasteurise: Method = {
+  id: 'pasteurise',
+  tool: 'boil',
+  credit: credit(6, 4, 6, 6),
+  barrier: 'heat',
+  accepts: {},
+  removes: [],
+  concentrates: [],
+  adds: [],
+  supplies: ['propane', 'wood', 'pots'],
+  blanks: [
+    volumeBlank(0.1, 1000, 4),
+    { id: 'proof', kind: 'choice', options: ['thermometer', 'wax', 'by-eye'], start: 'thermometer' },
+    meantBlank('timeMin', 600),
+  ],
+  answer: inputs => {
+    const volumeL = numberOf(inputs, 'volumeL');
+    if (volumeL === undefined) return undefined;
+    const params = { volumeL, temperatureC: PASTEURISE_C, minutes: PASTEURISE_MIN };
+    return {
+      headline: message('pasteurise.headline', params),
+      working: [message('pasteurise.working', params)],
+      due: { amount: PASTEURISE_MIN, unit: 'min', onlyUnder: true },
+      judgements: [
+        ...(choiceOf(inputs, 'proof') === 'by-eye' ? [refuse('pasteurise.by-eye', 'who-hwt')] : []),
+        warn('boil.not-chemicals', 'who-gdwq'),
+      ],
+      steps: [
+        doStep('heat', message('step.pasteurise.heat', params)),
+        {
+          id: 'read',
+          kind: 'read',
+          text: message('step.pasteurise.read'),
+          reading: { unit: '°C', least: PASTEURISE_C },
+          onFail: message('step.pasteurise.read.fail'),
+        },
+        waitStep('hold', message('step.pasteurise.hold', params), PASTEURISE_MIN),
+        doStep('pour', message('step.boil.pour')),
+      ],
+      uses: [],
+    };
+  },
+};

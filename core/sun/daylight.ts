@@ -1,0 +1,57 @@
+import { addMinutes, type Day, type Instant } from '../calendar/day.ts';
+import { solarAt } from './meter.ts';
+import { cosZenith } from './sun.ts';
+
+/** Where the sun is looked for. */
+export interface Site {
+  readonly latitudeDeg: number;
+  readonly longitudeDeg: number;
+}
+
+const DEGREES_PER_HOUR = 15;
+
+/** Longitude whose noon a time zone's clock shows, summer time aside: good to some ten degrees, where nobody gives a better. */
+export function clockLongitudeDeg(timeZone: string, day: Day): number {
+  const winter = `${day.slice(0, 4)}-01-01T12:00:00.000Z`;
+  const summer = `${day.slice(0, 4)}-07-01T12:00:00.000Z`;
+  const hours = [winter, summer].map(at => offsetHours(timeZone, at));
+  return Math.max(-180, Math.min(180, Math.min(...hours) * DEGREES_PER_HOUR));
+}
+
+function offsetHours(timeZone: string, at: Instant): number {
+  const parts = new Intl.DateTimeFormat('en-CA', {
+    timeZone,
+    hourCycle: 'h23',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+  }).formatToParts(new Date(at));
+  const of = (type: string) => Number(parts.find(p => p.type === type)?.value ?? 0);
+  const days = of('day') - Number(at.slice(8, 10));
+  return (Math.abs(days) > 1 ? -Math.sign(days) : days) * 24 + of('hour') + of('minute') / 60 - 12;
+}
+
+/** The sun is above the horizon. */
+export function isDaylight(at: Instant, { latitudeDeg, longitudeDeg }: Site): boolean {
+  const { dayOfYear, hour } = solarAt(at, longitudeDeg);
+  return cosZenith(latitudeDeg, dayOfYear, hour) > 0;
+}
+
+/** Steps of the walk (minutes). */
+const STEP_MIN = 5;
+/** In a polar night the sun is not waited for longer than this (minutes). */
+const MOST_MIN = 14 * 1440;
+
+/**
+ * The moment at which so many minutes of daylight have passed: hours count only between sunrise and sunset. Good to five
+ * minutes, and never early.
+ */
+export function afterDaylight(from: Instant, minutes: number, site: Site): Instant {
+  let lit = 0;
+  for (let passed = 0; passed < MOST_MIN; passed += STEP_MIN) {
+    if (lit >= minutes) return addMinutes(from, passed);
+    if (isDaylight(addMinutes(from, passed), site) && isDaylight(addMinutes(from, passed + STEP_MIN), site))
+      lit += STEP_MIN;
+  }
+  return addMinutes(from, MOST_MIN);
+}

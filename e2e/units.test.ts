@@ -1,0 +1,60 @@
+import { expect } from '@playwright/test';
+import { test, Zeolite } from './zeolite.ts';
+
+/** Figures in units that a person of US or imperial measure does not read; doses and concentrations are metric for all. */
+const METRIC = /\d\s?(?:L|kg|m|cm|kg\/m²|L\/h)(?![\w/²])/;
+const CELSIUS = /\d\s?°C/;
+/** Where both stand, as where a slip would hurt: "52.3 gal (198 L)", "quart (0.95 L)". */
+const BOTH = /\([\d.,]+\s?(?:L|kg)\)/g;
+/** Rules and names that are of their source: the 65 °C of pasteurising, the 3 cm and the altitudes of a standard. */
+const NAMED =
+  /[\d,]+ ft \([\d,]+ m\)|(?:Heat to 65|65) °C|3 cm|\b\d+ L carbon|15 L a person|basic access 20/g;
+const US = /\d\s?(?:gal|lb|ft|°F|fl oz)\b/;
+
+const paths = [
+  'today',
+  'plan',
+  'store',
+  'store?view=table',
+  'store/rounds',
+  'supplies',
+  'bench',
+  ...['settle', 'boil', 'filter', 'layered-filter', 'tablets', 'distil', 'can', 'shock'].map(
+    id => `bench?method=${id}`,
+  ),
+];
+
+test.describe('no unit of another system on any screen', () => {
+  test.describe.configure({ mode: 'serial' });
+  const demo = new Zeolite('demo/main.ts');
+  test.beforeAll(() => demo.start());
+  test.afterAll(async () => {
+    await demo.stop();
+    demo.remove();
+  });
+  for (const units of ['US', 'imperial', 'metric'] as const)
+    test(`for ${units}`, async ({ page }) => {
+      await page.addInitScript(
+        chosen => localStorage.setItem('zeolite.person', JSON.stringify({ units: chosen })),
+        units,
+      );
+      const wrong: string[] = [];
+      for (const path of paths) {
+        await page.goto(demo.address + path);
+        await expect(page.getByTestId('reach-days')).toBeVisible();
+        await expect(page.locator('main h1, main h2, main [data-testid]').first()).toBeVisible();
+        const blanks = await page
+          .locator('main input')
+          .evaluateAll(all => all.map(el => (el as HTMLInputElement).value));
+        // textContent joins what stands in different lines
+        // biome-ignore lint/performance/useDomNodeTextContent: the rendered lines are what a person reads
+        const text = `${await page.locator('main').innerText()}\n${blanks.join('\n')}`;
+        for (const line of text.replaceAll('\u00a0', ' ').split('\n')) {
+          const bare = line.replace(BOTH, '').replace(NAMED, '');
+          const others = units === 'metric' ? [US] : units === 'US' ? [METRIC, CELSIUS] : [METRIC];
+          if (others.some(other => other.test(bare))) wrong.push(`${path}: ${line.slice(0, 120)}`);
+        }
+      }
+      expect(wrong).toEqual([]);
+    });
+});

@@ -1,0 +1,118 @@
+import { chromium, type Page } from '@playwright/test';
+import { Zeolite } from '../e2e/zeolite.ts';
+
+/** A view of the README: where it is, and what a hand does there before it is photographed. */
+interface View {
+  readonly name: string;
+  readonly path: string;
+  readonly act?: (page: Page) => Promise<void>;
+}
+
+const container = (code: string) => async (page: Page) => {
+  await page.keyboard.press('/');
+  await page.getByRole('combobox', { name: 'Find' }).waitFor();
+  await page.keyboard.type(code);
+  await page.getByRole('option', { name: code }).first().click();
+};
+
+const scrolled = (px: number) => async (page: Page) => {
+  await page.mouse.move(600, 500);
+  await page.mouse.wheel(0, px);
+};
+
+const wide: View[] = [
+  { name: 'today', path: 'today' },
+  { name: 'store', path: 'store' },
+  { name: 'container', path: 'store', act: container('TH-091') },
+  { name: 'table', path: 'store', act: page => page.keyboard.press('t') },
+  {
+    name: 'rounds',
+    path: 'store/rounds',
+    act: page => page.getByTestId('rounds-answer').waitFor(),
+  },
+  {
+    name: 'take-in',
+    path: 'store',
+    act: async page => {
+      await page.getByRole('button', { name: 'Take in', exact: true }).click();
+      await page.getByLabel('CSV file').setInputFiles('core/containers/fixtures/hand-kept-list.csv');
+      await page.getByTestId('take-in-summary').waitFor();
+    },
+  },
+  { name: 'plan', path: 'plan' },
+  { name: 'plan-more', path: 'plan', act: scrolled(900) },
+  { name: 'bench', path: 'bench' },
+  { name: 'boil', path: 'bench?method=boil' },
+  {
+    name: 'alum',
+    path: 'bench?method=alum-jars',
+    act: async page => {
+      const looks = { 10: 'cloudy', 20: 'hazy', 30: 'clear', 40: 'clear', 60: 'clear', 80: 'clear' };
+      for (const [mgL, look] of Object.entries(looks)) {
+        await page.getByRole('combobox', { name: `Jar with ${mgL} mg/L` }).click();
+        await page.getByRole('option', { name: look, exact: true }).click();
+      }
+    },
+  },
+  { name: 'supplies', path: 'supplies' },
+];
+
+const phone: View[] = [
+  { name: 'today-phone', path: 'today' },
+  { name: 'container-phone', path: 'store', act: container('TH-091') },
+  {
+    name: 'round-phone',
+    path: 'today',
+    act: page =>
+      page
+        .getByRole('link', { name: /containers in .* are good until/ })
+        .first()
+        .click(),
+  },
+  {
+    name: 'sheet-phone',
+    path: 'today',
+    act: page =>
+      page
+        .getByRole('link', { name: /stands until/ })
+        .first()
+        .click(),
+  },
+];
+
+/** Names of the views that are asked for; all of them when none is named. */
+const asked = process.argv.slice(2);
+const zeolite = new Zeolite('demo/main.ts');
+const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' });
+
+async function photograph(views: readonly View[], width: number, height: number): Promise<void> {
+  for (const { name, path, act } of views) {
+    if (asked.length > 0 && !asked.includes(name)) continue;
+    const page = await browser.newPage({
+      viewport: { width, height },
+      locale: 'en-GB',
+      timezoneId: 'Europe/London',
+    });
+    await page.goto(zeolite.address + path);
+    await page.waitForTimeout(1500);
+    await act?.(page).catch((fault: Error) => console.error(`${name}: ${fault.message.split('\n')[0]}`));
+    await page.waitForTimeout(1200);
+    await page.screenshot({ path: `docs/screenshots/${name}.png` });
+    if (name === 'today') {
+      await page.getByRole('button', { name: /lamp/i }).click();
+      await page.waitForTimeout(500);
+      await page.screenshot({ path: 'docs/screenshots/today-lamp.png' });
+    }
+    await page.close();
+  }
+}
+
+try {
+  await zeolite.start();
+  await photograph(wide, 1280, 800);
+  await photograph(phone, 390, 844);
+} finally {
+  await browser.close();
+  await zeolite.stop();
+  zeolite.remove();
+}

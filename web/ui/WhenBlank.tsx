@@ -1,0 +1,68 @@
+import { useState } from 'react';
+import { type Instant, instantOf, wallClockOf } from '#core/calendar/day.ts';
+import { useReader } from '../app/hooks.ts';
+import { now } from '../log/clock.ts';
+import { useSay } from '../texts/texts.ts';
+import { ChoiceBlank, Sentence, TextBlank } from './Blank.tsx';
+
+/** When an act was done: just now, or on a day that somebody names. `undefined` while the day is not understood. */
+export type When = 'now' | Instant | undefined;
+
+/** Nobody writes up what was done before this day: it is a slip of the year. */
+const EARLIEST = '1990-01-01';
+/** A day of which nobody tells the hour. */
+const NOON = '12:00';
+
+/** Says when it happened; most acts are written down as they are done, some a day or a season later. */
+export function WhenBlank({ onWhen }: { onWhen: (when: When) => void }) {
+  const say = useSay();
+  const { timeZone } = useReader();
+  const [isEarlier, setEarlier] = useState(false);
+  const [day, setDay] = useState('');
+  const [time, setTime] = useState(NOON);
+  const today = wallClockOf(now(), timeZone).slice(0, 10);
+  const faultOf = (day: string, time: string): string | undefined => {
+    if (day === '' || time === '') return undefined;
+    if (day < EARLIEST) return 'when.long-ago';
+    return instantOf(`${day}T${time}`, timeZone) > now() ? 'when.to-come' : undefined;
+  };
+  const tell = (day: string, time: string) => {
+    setDay(day);
+    setTime(time);
+    const isRead = /^\d{4}-/.test(day) && time !== '' && !faultOf(day, time);
+    onWhen(isRead ? instantOf(`${day}T${time}`, timeZone) : undefined);
+  };
+  return (
+    <Sentence>
+      <span className="text-base">
+        {say('when.it-was')}{' '}
+        <ChoiceBlank<'now' | 'earlier'>
+          label={say('when.label')}
+          value={isEarlier ? 'earlier' : 'now'}
+          onValue={choice => {
+            setEarlier(choice === 'earlier');
+            if (choice === 'now') onWhen('now');
+            else tell(day, time);
+          }}
+          choices={(['now', 'earlier'] as const).map(value => ({ value, label: say(`when.${value}`) }))}
+        />
+        {isEarlier && (
+          <>
+            , {say('when.on')}{' '}
+            <TextBlank
+              label={say('when.day')}
+              type="date"
+              value={day}
+              max={today}
+              onValue={next => tell(next, time)}
+              fault={faultOf(day, time)}
+            />{' '}
+            {say('when.at')}{' '}
+            <TextBlank label={say('when.time')} type="time" value={time} onValue={next => tell(day, next)} />
+          </>
+        )}
+        .
+      </span>
+    </Sentence>
+  );
+}

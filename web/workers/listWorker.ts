@@ -1,0 +1,46 @@
+import { expose } from 'comlink';
+import Papa from 'papaparse';
+import { type ListOptions, type ListReading, readList } from '#core/containers/list.ts';
+import { guessFields, headLine, type ListField } from '#core/containers/listFields.ts';
+
+/** A list and what somebody answered about it. */
+export interface ListQuestion extends Omit<ListOptions, 'fields' | 'headings' | 'firstLine'> {
+  readonly text: string;
+  /** Line of the headings, from 0; guessed where it is not said. */
+  readonly head?: number;
+  /** What columns hold, where the guess was put right. */
+  readonly corrected: Readonly<Record<number, ListField>>;
+}
+
+export interface ListAnswer {
+  readonly head: number;
+  readonly heading: readonly string[];
+  /** The first lines, any of which may be the headings. */
+  readonly above: readonly (readonly string[])[];
+  readonly fields: readonly ListField[];
+  readonly reading: ListReading;
+}
+
+/** Most lines that are offered as headings. */
+const HEADS = 12;
+
+/** Reads and judges a list off the main thread: a thousand rows are felt. */
+const api = {
+  read({ text, head: chosen, corrected, ...options }: ListQuestion): ListAnswer {
+    const table = Papa.parse<string[]>(text.trimEnd()).data;
+    const head = chosen ?? headLine(table);
+    const heading = table[head] ?? [];
+    const fields = guessFields(heading).map((field, i) => corrected[i] ?? field);
+    const reading = readList(table.slice(head + 1), {
+      ...options,
+      fields,
+      headings: heading,
+      firstLine: head + 2,
+    });
+    return { head, heading, above: table.slice(0, HEADS), fields, reading };
+  },
+};
+
+export type ListWorker = typeof api;
+
+expose(api);
