@@ -12,6 +12,7 @@ test('a photo of a label opens its container, and another code is told apart', a
   const { page } = visitor;
   await settle(visitor, /^treated tap water/);
   await visitor.select('OW-002');
+  await expect(page).toHaveURL(/\/store\/[^/]+$/);
   const address = page.url();
   await page.getByRole('link', { name: 'Close the drawer' }).click();
   await visitor.press('Read a label');

@@ -1,4 +1,4 @@
-import { proxy, wrap } from 'comlink';
+import { proxy } from 'comlink';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { usableL } from '#core/containers/kinds.ts';
@@ -13,6 +13,7 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { type Held, held } from '../../workers/held.ts';
 import type { MixWorker } from '../../workers/mixWorker.ts';
 import { ghostsPlanned } from '../store/ghosts.ts';
 import { useKindName } from '../store/kindName.ts';
@@ -79,15 +80,15 @@ export function MixPlanner() {
   const set = (change: Partial<Blanks>) => setBlanks(b => ({ ...b, ...change }));
   const question = useQuestion(blanks);
   const [run, setRun] = useState<Run | null>(null);
-  const worker = useRef<Worker | null>(null);
+  const worker = useRef<Held<MixWorker> | null>(null);
 
   // what is known so far stays
   const stop = () => {
-    worker.current?.terminate();
+    worker.current?.end();
     worker.current = null;
     setRun(before => (before?.plan ? { aim: before.aim, plan: before.plan } : null));
   };
-  useEffect(() => () => worker.current?.terminate(), []);
+  useEffect(() => () => worker.current?.end(), []);
 
   const show = (plan: MixPlan) => {
     const counts = plan.possible ? plan.counts : [];
@@ -102,15 +103,17 @@ export function MixPlanner() {
   const work = async () => {
     stop();
     const { aim } = question;
-    const thread = new Worker(new URL('../../workers/mixWorker.ts', import.meta.url), { type: 'module' });
+    const thread = held<MixWorker>(
+      new Worker(new URL('../../workers/mixWorker.ts', import.meta.url), { type: 'module' }),
+    );
     worker.current = thread;
     setRun({ aim, share: 0 });
     const told = (share: number, plan: MixPlan) => {
       setRun({ aim, share, plan });
       show(plan);
     };
-    const plan = await wrap<MixWorker>(thread).plan(question, proxy(told));
-    thread.terminate();
+    const plan = await thread.remote.plan(question, proxy(told));
+    thread.end();
     setRun({ aim, plan });
     show(plan);
   };

@@ -1,4 +1,3 @@
-import { wrap } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useFacts } from '../../app/hooks.ts';
@@ -6,6 +5,7 @@ import { drawnSmall } from '../../app/photo.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { type Held, held } from '../../workers/held.ts';
 import type { QrWorker } from '../../workers/qrWorker.ts';
 
 /** Side of the picture that is looked through (px): a label held before a camera is found, and quickly. */
@@ -22,17 +22,25 @@ export function LabelReader({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const video = useRef<HTMLVideoElement>(null);
   const input = useRef<HTMLInputElement>(null);
-  const worker = useRef<Worker | null>(null);
+  const worker = useRef<Held<QrWorker> | null>(null);
   const [stream, setStream] = useState<MediaStream | null>(null);
   const [fault, setFault] = useState<string | null>(null);
 
-  useEffect(() => () => worker.current?.terminate(), []);
+  useEffect(
+    () => () => {
+      worker.current?.end();
+      worker.current = null;
+    },
+    [],
+  );
   useEffect(() => () => stream?.getTracks().forEach(track => void track.stop()), [stream]);
 
   const read = async (canvas: HTMLCanvasElement): Promise<string | undefined> => {
-    worker.current ??= new Worker(new URL('../../workers/qrWorker.ts', import.meta.url), { type: 'module' });
+    worker.current ??= held<QrWorker>(
+      new Worker(new URL('../../workers/qrWorker.ts', import.meta.url), { type: 'module' }),
+    );
     const { data, width, height } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);
-    return wrap<QrWorker>(worker.current).read(data, width, height);
+    return worker.current.remote.read(data, width, height);
   };
   const open = (code: string) => {
     const id = containerOf(code);

@@ -1,4 +1,3 @@
-import { wrap } from 'comlink';
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
 import { addMonths, type Day, daysBetween } from '#core/calendar/day.ts';
@@ -12,6 +11,7 @@ import { draft } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { held } from '../../workers/held.ts';
 import type { RoundsWorker } from '../../workers/roundsWorker.ts';
 import { RoundsCalendar, type StandingRound } from './RoundsCalendar.tsx';
 
@@ -65,13 +65,13 @@ export function Rounds() {
 
   // laid anew when what it follows from changed, not with every tick of the clock
   useEffect(() => {
-    const thread = new Worker(new URL('../../workers/roundsWorker.ts', import.meta.url), { type: 'module' });
+    const thread = held<RoundsWorker>(
+      new Worker(new URL('../../workers/roundsWorker.ts', import.meta.url), { type: 'module' }),
+    );
     setPlan(null);
     setMoves(new Map());
-    void wrap<RoundsWorker>(thread)
-      .plan(JSON.parse(key) as RoundsQuestion)
-      .then(setPlan);
-    return () => thread.terminate();
+    void thread.remote.plan(JSON.parse(key) as RoundsQuestion).then(setPlan);
+    return () => thread.end();
   }, [key]);
 
   const rounds = useMemo(

@@ -1,4 +1,3 @@
-import { type Remote, wrap } from 'comlink';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { dayOf } from '#core/calendar/day.ts';
 import type { ListRow } from '#core/containers/list.ts';
@@ -16,6 +15,7 @@ import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { type Held, held } from '../../workers/held.ts';
 import type { ListAnswer, ListQuestion, ListWorker } from '../../workers/listWorker.ts';
 import { takingIn } from './takingIn.ts';
 
@@ -51,12 +51,11 @@ const nothingRead: ListAnswer = {
 
 /** What a worker makes of a list; the last answer stands until the next one comes. */
 function useReadList(question: ListQuestion): ListAnswer {
-  // one hold on the worker as long as it lives: a hold that is let go closes it
-  const reader = useRef<{ thread: Worker; remote: Remote<ListWorker> } | null>(null);
+  const reader = useRef<Held<ListWorker> | null>(null);
   const [answer, setAnswer] = useState(nothingRead);
   useEffect(
     () => () => {
-      reader.current?.thread.terminate();
+      reader.current?.end();
       reader.current = null;
     },
     [],
@@ -66,10 +65,9 @@ function useReadList(question: ListQuestion): ListAnswer {
       setAnswer(nothingRead);
       return;
     }
-    if (!reader.current) {
-      const thread = new Worker(new URL('../../workers/listWorker.ts', import.meta.url), { type: 'module' });
-      reader.current = { thread, remote: wrap<ListWorker>(thread) };
-    }
+    reader.current ??= held<ListWorker>(
+      new Worker(new URL('../../workers/listWorker.ts', import.meta.url), { type: 'module' }),
+    );
     let isWanted = true;
     void reader.current.remote.read(question).then(next => isWanted && setAnswer(next));
     return () => {
