@@ -168,6 +168,9 @@ describe('scalars', () => {
     [InstantSchema, '2026-13-25T09:00:00.000Z', false],
     [DaySchema, '2026-02-28', true],
     [DaySchema, '2026-2-8', false],
+    [DaySchema, '1989-12-31', false],
+    [DaySchema, '1990-01-01', true],
+    [DaySchema, '2200-01-01', false],
   ] as const)('%# %s', (schema, value, isGood) => {
     expect(v.safeParse(schema as v.GenericSchema, value).success).toBe(isGood);
   });

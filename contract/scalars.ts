@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { EARLIEST_DAY, LATEST_DAY } from '#core/calendar/day.ts';
 
 /** A client-made ULID (Crockford base 32, 26 characters). */
 export const EntryIdSchema = v.pipe(v.string(), v.regex(/^[0-7][0-9A-HJKMNP-TV-Z]{25}$/, 'ulid'));
@@ -19,7 +20,11 @@ export const InstantSchema = v.pipe(
   v.check(text => !Number.isNaN(Date.parse(text)), 'instant'),
 );
 
-export const DaySchema = v.pipe(v.string(), v.isoDate('day'));
+export const DaySchema = v.pipe(
+  v.string(),
+  v.isoDate('day'),
+  v.check(day => !/^\d{4}-/.test(day) || (day >= EARLIEST_DAY && day <= LATEST_DAY), 'year'),
+);
 
 /** A number between two bounds, both included. */
 export const between = (least: number, most: number) =>

@@ -1,14 +1,14 @@
 import { expect } from '@playwright/test';
 import { test, Zeolite } from './zeolite.ts';
 
-/** Figures in units that a person of US or imperial measure does not read; doses and concentrations are metric for all. */
-const METRIC = /\d\s?(?:L|kg|m|cm|kg\/m²|L\/h)(?![\w/²])/;
+/** Figures in units that a person of US or imperial measure does not read; concentrations are metric for all. */
+const METRIC = /\d\s?(?:L|mL|kg|m|cm|kg\/m²|L\/h)(?![\w/²])/;
 const CELSIUS = /\d\s?°C/;
 /** Where both stand, as where a slip would hurt: "52.3 gal (198 L)", "quart (0.95 L)". */
-const BOTH = /\([\d.,]+\s?(?:L|kg)\)/g;
+const BOTH = /\([\d.,]+\s?(?:L|mL|kg)\)/g;
 /** Rules and names that are of their source: the 65 °C of pasteurising, the 3 cm and the altitudes of a standard. */
 const NAMED =
-  /[\d,]+ ft \([\d,]+ m\)|(?:Heat to 65|65) °C|3 cm|\b\d+ L carbon|15 L a person|basic access 20/g;
+  /[\d,]+ ft \([\d,]+ m\)|(?:Heat to 65|65) °C|3 cm|\b\d+ L carbon|15 L a person|basic access 20|\b\d+ mL syringe|5 mL a litre|100 mL|per mL|20 drops are 1 mL/g;
 const US = /\d\s?(?:gal|lb|ft|°F|fl oz)\b/;
 
 const paths = [

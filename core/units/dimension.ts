@@ -7,6 +7,8 @@ interface DimensionRow {
   readonly own?: number;
   /** Unit of a figure without one where it is not the blank's own: a word of the measure, by the person's system. */
   readonly bare?: Partial<Record<UnitSystem, string>>;
+  /** The systems in which a figure without a unit is asked for one. */
+  readonly asked?: readonly UnitSystem[];
   /** Words of another measure that a density makes one of this (spoons of a powder). */
   readonly spoons?: true;
 }
@@ -14,7 +16,8 @@ interface DimensionRow {
 /** What a blank asks for; its value is in the unit that the name ends with. */
 const rows = {
   volumeL: { measure: 'volume', bare: { US: 'us gal', imperial: 'imp gal' } },
-  doseMl: { measure: 'volume', own: 0.001 },
+  /** Where people pour by spoons and ounces, a figure alone may be of either: it is asked. */
+  doseMl: { measure: 'volume', own: 0.001, asked: ['US', 'imperial'] },
   massKg: { measure: 'mass', own: 1000, bare: { US: 'lb', imperial: 'lb' } },
   massG: { measure: 'mass', spoons: true },
   lengthM: { measure: 'length', bare: { US: 'ft', imperial: 'ft' } },

@@ -6,7 +6,11 @@ import { chiefWords, ownOf } from './words.ts';
 export type { Dimension } from './dimension.ts';
 
 export type Unread =
-  | { readonly ok: false; readonly why: 'empty' | 'no-number' | 'two-numbers'; readonly text: string }
+  | {
+      readonly ok: false;
+      readonly why: 'empty' | 'no-number' | 'two-numbers' | 'no-unit';
+      readonly text: string;
+    }
   /** One form, two numbers ("1.500" where people write a decimal comma): it is asked. */
   | {
       readonly ok: false;
@@ -79,7 +83,7 @@ const wordOf = (text: string): string =>
  * @example parseQuantity('⅛ tsp', 'doseMl', { units: 'US' }) // value 0.616
  */
 export function parseQuantity(text: string, dimension: Dimension, typing: Typing): Parsed {
-  const { measure, own = 1, bare } = dimensionOf(dimension);
+  const { measure, own = 1, bare, asked } = dimensionOf(dimension);
   const typed = text.trim();
   if (typed === '') return { ok: false, why: 'empty', text };
   const warmth = warmthWords[typed.toLowerCase().replace(/\s+/g, ' ')];
@@ -95,6 +99,9 @@ export function parseQuantity(text: string, dimension: Dimension, typing: Typing
   if (lead && word !== '' && word !== '°') return refused;
   const sign = lead && measure !== 'money' ? lead[1]!.toLowerCase() : '';
   if (word === '') {
+    // nothing is nothing in any unit
+    if (asked?.includes(typing.units) && number.value !== 0)
+      return { ok: false, why: 'no-unit', text: typed };
     const bareWord = sign || bare?.[typing.units];
     const value =
       bareWord === undefined ? number.value : ownOf(bareWord, measure, typing.units)!(number.value) / own;

@@ -4,6 +4,7 @@ import { refusals } from '#core/judgement.ts';
 import { type Draft, judgeDrafts } from '../log/record.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
+import { FaultGate, useIsFaulty } from '../ui/FaultGate.tsx';
 import { Judgements } from '../ui/JudgementLine.tsx';
 import { type When, WhenBlank } from '../ui/WhenBlank.tsx';
 import { useAppDispatch, useFacts, usePreview } from './hooks.ts';
@@ -32,7 +33,15 @@ interface Props {
  * One act on the water: judged as it is typed, previewed in the reach, recorded on the button.
  * A refusal stops the intention; "it already happened" records the fact all the same.
  */
-export function Act({
+export function Act(props: Props) {
+  return (
+    <FaultGate>
+      <ActBody {...props} />
+    </FaultGate>
+  );
+}
+
+function ActBody({
   drafts: meant,
   label,
   told,
@@ -53,10 +62,12 @@ export function Act({
     judgements: readonly Judgement[];
   } | null>(null);
   const [when, setWhen] = useState<When>('now');
+  const isFaulty = useIsFaulty();
   const drafts = useMemo(() => {
+    if (isFaulty) return undefined;
     if (when === 'now') return meant;
     return when === undefined ? undefined : meant?.map(d => (d.at ? d : { ...d, at: when }));
-  }, [meant, when]);
+  }, [meant, when, isFaulty]);
   const preview = usePreview(drafts);
   // the facts are what the guards judge by: judged anew when they change
   const guarded = useMemo(

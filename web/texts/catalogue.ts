@@ -11,7 +11,12 @@ export const formats: Record<string, (value: never, reader: Reader) => string> =
   litres: (value: number, { units }) => format.litres(value, units),
   exact: (value: number, { units }) => format.exactLitres(value, units),
   both: (value: number, { units }) => format.bothVolumes(value, units),
-  ml: (value: number) => format.ml(value),
+  dose: (value: number, { units }) => format.dose(value, units),
+  bothDoses: (value: number, { units }) => format.bothDoses(value, units),
+  // words for the person's own units, where a label or an axis says them
+  volumes: (_, { units }) => i18next.t(`unit.volumes.${units}`),
+  aVolume: (_, { units }) => i18next.t(`unit.volume.${units}`),
+  lengths: (_, { units }) => i18next.t(`unit.lengths.${units}`),
   temperature: (value: number, { units }) => format.temperature(value, units),
   kg: (value: number, { units }) => format.kg(value, units),
   loadFigure: (value: number, { units }) => format.loadFigure(value, units),

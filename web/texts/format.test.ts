@@ -64,7 +64,14 @@ describe('other figures', () => {
     expect(plain(format.load(195, 'metric'))).toBe('195 kg/m²');
     // 195 kg/m² is the 40 lb/ft² that dwellings are built for
     expect(plain(format.load(195, 'US'))).toBe('40 lb/ft²');
-    expect(plain(format.ml(6.9))).toBe('6.9 mL');
+    expect(plain(format.dose(6.9, 'metric'))).toBe('6.9 mL');
+    // 6.9 ÷ 4.92892
+    expect(plain(format.dose(6.9, 'US'))).toBe('1.4 tsp');
+    expect(plain(format.dose(10, 'imperial'))).toBe('2 tsp');
+    // 60 ÷ 29.5735
+    expect(plain(format.bothDoses(60, 'US'))).toBe('2.03 fl oz (60 mL)');
+    expect(plain(format.dose(7570.82, 'US'))).toBe('2 gal');
+    expect(plain(format.supply(600, 'mL', 'US'))).toBe('20.3 fl oz');
     expect(plain(format.percent(0.25))).toBe('25 %');
   });
 

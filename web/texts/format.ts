@@ -2,7 +2,7 @@ import type { Day, Instant } from '#core/calendar/day.ts';
 import type { Dimension } from '#core/units/dimension.ts';
 import type { DecimalMark } from '#core/units/number.ts';
 import { fahrenheitOf, KG_PER_LB, M_PER_FT, type UnitSystem } from '#core/units/system.ts';
-import { fromLitres, toLitres } from '#core/units/volume.ts';
+import { fromLitres, litresPer, toLitres } from '#core/units/volume.ts';
 
 /** How numbers are written for one person: the system of units and the group's time zone. */
 export interface Reader {
@@ -67,9 +67,39 @@ export function bothVolumes(value: number, units: UnitSystem): string {
   return units === 'metric' ? litres(value, units) : `${litres(value, units)} (${litres(value, 'metric')})`;
 }
 
-/** A dose. Millilitres for everybody, because syringes show them. */
-export function ml(value: number): string {
-  return `${number(value)}${NBSP}mL`;
+/** Spoons are counted up to this (mL): from six teaspoons on a cup with ounces is quicker and surer. */
+const MOST_SPOONED_ML = 6 * litresPer.tsp * 1000;
+const LEAST_GALLONS = 1;
+
+/** The unit that a household of gallons pours a small amount with, and how many mL one is. */
+function pouredIn(millilitres: number, units: 'US' | 'imperial'): readonly [number, string] {
+  const [spoon, ounce, gallon] =
+    units === 'US'
+      ? [litresPer.tsp, litresPer['US fl oz'], litresPer['US gal']]
+      : [litresPer['metric tsp'], litresPer['imp fl oz'], litresPer['imp gal']];
+  if (millilitres < MOST_SPOONED_ML) return [spoon * 1000, 'tsp'];
+  if (millilitres < LEAST_GALLONS * gallon * 1000) return [ounce * 1000, `fl${NBSP}oz`];
+  return [gallon * 1000, gallonWord[units]];
+}
+
+/** Millilitres, as syringes and jugs show them. */
+const ml = (value: number): string => `${number(value)}${NBSP}mL`;
+
+/** A dose in the unit that the person pours with. */
+export function dose(millilitres: number, units: UnitSystem): string {
+  if (units === 'metric') return ml(millilitres);
+  const [perMl, unit] = pouredIn(millilitres, units);
+  return `${number(millilitres / perMl)}${NBSP}${unit}`;
+}
+
+/** A dose where a slip would hurt: the person's own unit, and the millilitres of a syringe. */
+export function bothDoses(millilitres: number, units: UnitSystem): string {
+  return units === 'metric' ? ml(millilitres) : `${dose(millilitres, units)} (${ml(millilitres)})`;
+}
+
+/** A volume of water as a bare figure, for an axis whose title has the unit. */
+export function volumeFigure(value: number, units: UnitSystem): number {
+  return units === 'metric' ? value : fromLitres(value, units === 'US' ? 'US gal' : 'imp gal');
 }
 
 export function temperature(celsius: number, units: UnitSystem): string {
@@ -208,8 +238,7 @@ export function mm(value: number, units: UnitSystem): string {
 
 /** A flow beside another whose unit is written. */
 export function flowFigure(litresAnHour: number, units: UnitSystem): string {
-  if (units === 'metric') return number(litresAnHour);
-  return number(fromLitres(litresAnHour, units === 'US' ? 'US gal' : 'imp gal'));
+  return number(volumeFigure(litresAnHour, units));
 }
 
 /** What a filter gives. */
@@ -219,6 +248,7 @@ export function flow(litresAnHour: number, units: UnitSystem): string {
 
 /** An amount of a supply in the unit that its kind is counted in, or in the person's own; the unit is left out on request. */
 export function supply(amount: number, unit: string, units: UnitSystem, isBare = false): string {
+  if (unit === 'mL' && !isBare) return dose(amount, units);
   const [perUnit, shown] =
     units === 'metric' || !(unit === 'L' || unit === 'kg')
       ? [1, unit]
@@ -248,8 +278,11 @@ function inBlank(value: number, dimension: Dimension, units: UnitSystem): [numbe
       return units === 'US'
         ? [fromLitres(value, 'US gal'), 'gal']
         : [fromLitres(value, 'imp gal'), 'imp gal'];
-    case 'doseMl':
-      return [value, 'mL'];
+    case 'doseMl': {
+      if (units === 'metric') return [value, 'mL'];
+      const [perMl, unit] = pouredIn(value, units);
+      return [value / perMl, unit];
+    }
     case 'temperatureC':
     case 'waterC':
       return units === 'US' ? [Math.round(fahrenheitOf(value)), '°F'] : [Math.round(value * 10) / 10, '°C'];

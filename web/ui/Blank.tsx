@@ -18,6 +18,7 @@ import { useReader } from '../app/hooks.ts';
 import { decimalMark } from '../texts/decimal.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
+import { useFaultReport } from './FaultGate.tsx';
 
 type Faults = ReadonlyMap<string, string>;
 const FaultsContext = createContext<(id: string, fault: string | undefined) => void>(() => undefined);
@@ -53,13 +54,18 @@ export function Sentence({ children }: { children: ReactNode }) {
   );
 }
 
-/** Says under the sentence what is wrong with a blank. */
+/** Says under the sentence what is wrong with a blank, and holds back the act that it belongs to. */
 function useFault(id: string, fault: string | undefined): void {
-  const report = useContext(FaultsContext);
+  const show = useContext(FaultsContext);
+  const holdBack = useFaultReport();
   useEffect(() => {
-    report(id, fault);
-    return () => report(id, undefined);
-  }, [report, id, fault]);
+    show(id, fault);
+    holdBack(id, fault);
+    return () => {
+      show(id, undefined);
+      holdBack(id, undefined);
+    };
+  }, [show, holdBack, id, fault]);
 }
 
 const faultProps = (id: string, fault: string | undefined) =>
@@ -134,8 +140,9 @@ export function QuantityBlank(props: QuantityProps) {
       }}
       onBlur={() => {
         if (onLeave && typed !== null) tell(typed);
-        // a value understood is written out with its unit; what was not understood stays as typed
-        if (parsed?.ok && !fault) setTyped(null);
+        // a value understood is written out with its unit; what was not understood stays as typed,
+        // and so does a dose in the unit of the tool in hand
+        if (parsed?.ok && !fault && (parsed.isBare || dimension !== 'doseMl')) setTyped(null);
         if (typed?.trim() === '') setTyped(null);
       }}
       {...faultProps(id, fault?.id)}
@@ -194,6 +201,10 @@ interface TextProps {
   readonly offers?: readonly string[];
   readonly type?: 'text' | 'date' | 'month' | 'time';
   readonly max?: string;
+  /** Whether the hand is in the blank. */
+  readonly onTyping?: (isTyping: boolean) => void;
+  /** Whether what stands there is no whole date. */
+  readonly onUnread?: (isUnread: boolean) => void;
 }
 
 const warmths = Object.keys(warmthC) as Warmth[];
@@ -236,6 +247,8 @@ export function TextBlank({
   offers,
   type = 'text',
   max,
+  onTyping,
+  onUnread,
 }: TextProps) {
   const id = useId();
   const say = useSay();
@@ -252,7 +265,16 @@ export function TextBlank({
         max={max}
         placeholder={placeholder}
         list={offers ? `${id}-offers` : undefined}
-        onChange={e => onValue(e.currentTarget.value)}
+        onFocus={() => onTyping?.(true)}
+        onBlur={e => {
+          onTyping?.(false);
+          // a day without its year comes as nothing at all: it is not dropped
+          onUnread?.(e.currentTarget.validity.badInput);
+        }}
+        onChange={e => {
+          onUnread?.(e.currentTarget.validity.badInput);
+          onValue(e.currentTarget.value);
+        }}
         {...faultProps(id, fault)}
       />
       {offers && (

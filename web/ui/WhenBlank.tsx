@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type Instant, instantOf, wallClockOf } from '#core/calendar/day.ts';
+import { EARLIEST_DAY, type Instant, instantOf, wallClockOf } from '#core/calendar/day.ts';
 import { useReader } from '../app/hooks.ts';
 import { now } from '../log/clock.ts';
 import { useSay } from '../texts/texts.ts';
@@ -8,8 +8,6 @@ import { ChoiceBlank, Sentence, TextBlank } from './Blank.tsx';
 /** When an act was done: just now, or on a day that somebody names. `undefined` while the day is not understood. */
 export type When = 'now' | Instant | undefined;
 
-/** Nobody writes up what was done before this day: it is a slip of the year. */
-const EARLIEST = '1990-01-01';
 /** A day of which nobody tells the hour. */
 const NOON = '12:00';
 
@@ -23,7 +21,7 @@ export function WhenBlank({ onWhen }: { onWhen: (when: When) => void }) {
   const today = wallClockOf(now(), timeZone).slice(0, 10);
   const faultOf = (day: string, time: string): string | undefined => {
     if (day === '' || time === '') return undefined;
-    if (day < EARLIEST) return 'when.long-ago';
+    if (day < EARLIEST_DAY) return 'when.long-ago';
     return instantOf(`${day}T${time}`, timeZone) > now() ? 'when.to-come' : undefined;
   };
   const tell = (day: string, time: string) => {

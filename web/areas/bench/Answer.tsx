@@ -101,8 +101,8 @@ export function Answer({ question, plan, promised }: AnswerProps) {
           {nothing
             ? say('answer.nothing')
             : measured
-              ? format.ml(measured.deliveredMl)
-              : format.ml(chosen.doseMl)}
+              ? format.dose(measured.deliveredMl, units)
+              : format.dose(chosen.doseMl, units)}
         </p>
         {measure.way === 'dilute' && (
           <p className="font-bold">{say('answer.of-dilution', { factor: measure.dilution.factor })}</p>

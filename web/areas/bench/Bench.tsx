@@ -3,6 +3,7 @@ import { Link, useSearchParams } from 'react-router';
 import { type BenchTool, benchTools } from '#core/methods/method.ts';
 import { methodOf, methods } from '#core/methods/methods.ts';
 import { useSay } from '../../texts/texts.ts';
+import { FaultGate } from '../../ui/FaultGate.tsx';
 import { Dose } from './Dose.tsx';
 import { MethodBench } from './MethodBench.tsx';
 import { Sheets } from './Sheets.tsx';
@@ -21,10 +22,10 @@ function ToolStrip({ open }: { open: string }) {
   const say = useSay();
   const tool = toolOf(open);
   const inTool = ofTool(tool);
-  const link = 'inline-flex min-h-11 items-center px-2.5 font-semibold';
+  const link = 'inline-flex min-h-11 items-center px-2.5 font-semibold whitespace-nowrap';
   return (
     <nav aria-label={say('bench.tools')} className="flex flex-col">
-      <ul className="m-0 flex list-none flex-wrap border-b-[1.5px] border-slate p-0">
+      <ul className="m-0 flex list-none flex-wrap border-b-[1.5px] border-slate p-0 max-wide:flex-nowrap max-wide:overflow-x-auto">
         {benchTools.map(id => (
           <li key={id}>
             <Link
@@ -38,13 +39,13 @@ function ToolStrip({ open }: { open: string }) {
         ))}
       </ul>
       {inTool.length > 1 && (
-        <ul className="m-0 flex list-none flex-wrap gap-x-1 p-0">
+        <ul className="m-0 flex list-none flex-wrap gap-x-1 p-0 max-wide:flex-nowrap max-wide:overflow-x-auto">
           {inTool.map(id => (
             <li key={id}>
               <Link
                 to={`/bench?method=${id}`}
                 aria-current={id === open ? 'page' : undefined}
-                className="inline-flex min-h-9 items-center px-2 text-ash underline decoration-rule underline-offset-3 aria-[current=page]:font-bold aria-[current=page]:text-slate aria-[current=page]:decoration-slate"
+                className="inline-flex min-h-9 items-center px-2 whitespace-nowrap text-ash underline decoration-rule underline-offset-3 aria-[current=page]:font-bold aria-[current=page]:text-slate aria-[current=page]:decoration-slate"
               >
                 {say(`method.${id}`)}
               </Link>
@@ -68,11 +69,9 @@ export function Bench() {
       <div className="flex min-w-0 flex-1 flex-col gap-5 overflow-y-auto p-6 pt-4 max-wide:p-4">
         <h1 className="sr-only">{say('area.bench')}</h1>
         <ToolStrip open={method?.id ?? DOSE} />
-        {method ? (
-          <MethodBench key={method.id} method={method} onBegun={setShown} />
-        ) : (
-          <Dose onBegun={setShown} />
-        )}
+        <FaultGate key={method?.id ?? DOSE}>
+          {method ? <MethodBench method={method} onBegun={setShown} /> : <Dose onBegun={setShown} />}
+        </FaultGate>
       </div>
       <aside
         aria-label={say('bench.sheets')}

@@ -9,7 +9,8 @@ import { bottlesOf } from '#core/supplies/bottles.ts';
 import { useFacts } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, TextBlank } from '../../ui/Blank.tsx';
+import { ChoiceBlank, QuantityBlank } from '../../ui/Blank.tsx';
+import { DateBlank } from '../../ui/DateBlank.tsx';
 import { ProvenanceBlank } from '../../ui/Provenance.tsx';
 import { type BenchForm, NEW_BLEACH } from './question.ts';
 
@@ -19,12 +20,11 @@ const bases: readonly StrengthBasis[] = ['wt-naocl', 'wt-available', 'trade', 'g
 interface Props {
   readonly form: BenchForm;
   readonly set: (change: Partial<BenchForm>) => void;
-  readonly today: string;
   readonly strengths: readonly StrengthAnswer[];
 }
 
 /** Which bottle: one of the supplies, or one described here that is kept with the batch. */
-export function BleachBlanks({ form, set, today, strengths }: Props) {
+export function BleachBlanks({ form, set, strengths }: Props) {
   const say = useSay();
   const facts = useFacts();
   const supplies = bottlesOf(facts);
@@ -81,13 +81,11 @@ export function BleachBlanks({ form, set, today, strengths }: Props) {
             onValue={strengthKnown => set({ strengthKnown })}
           />
           , {say('bench.made')}{' '}
-          <TextBlank
+          <DateBlank
             label={say('bench.made-label')}
-            type="date"
+            isPast
             value={form.madeOn}
-            max={today}
             onValue={madeOn => set({ madeOn })}
-            fault={form.madeOn > today ? 'bench.made-future' : undefined}
           />
           , {say('bench.kept')}{' '}
           <QuantityBlank

@@ -11,6 +11,7 @@ import { useStateNow } from '../../log/clock.ts';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
+import { useIsFaulty } from '../../ui/FaultGate.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
 import { ProvenanceBlank } from '../../ui/Provenance.tsx';
 import { Answer, OtherRules, Stop } from './Answer.tsx';
@@ -57,7 +58,9 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
   }, [asked, facts, search, set, setSearch]);
 
   const question = useMemo(() => questionOf(form, facts, today), [form, facts, today]);
-  const plan = useMemo(() => question && planDose(question), [question]);
+  // what was typed and not understood is not left out of the sum
+  const isFaulty = useIsFaulty();
+  const plan = useMemo(() => (isFaulty ? undefined : question && planDose(question)), [question, isFaulty]);
   const now = useStateNow();
   const treated = facts.container[form.container];
   // the water or its vessel may forbid any dose; where nothing is added there is nothing to forbid
@@ -96,7 +99,7 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
 
   return (
     <>
-      <Question form={form} set={set} strengths={plan?.strengths ?? []} today={today} />
+      <Question form={form} set={set} strengths={plan?.strengths ?? []} />
       {plan && question ? (
         stops.length > 0 ? (
           <Stop />
@@ -134,10 +137,9 @@ interface QuestionProps {
   readonly form: BenchForm;
   readonly set: (change: Partial<BenchForm>) => void;
   readonly strengths: Parameters<typeof BleachBlanks>[0]['strengths'];
-  readonly today: string;
 }
 
-function Question({ form, set, strengths, today }: QuestionProps) {
+function Question({ form, set, strengths }: QuestionProps) {
   const say = useSay();
   const facts = useFacts();
   const water = facts.container[form.container]?.fill?.water;
@@ -219,7 +221,7 @@ function Question({ form, set, strengths, today }: QuestionProps) {
         most={12}
         placeholder={say('bench.unknown')}
       />
-      , {say('bench.with')} <BleachBlanks form={form} set={set} today={today} strengths={strengths} />,{' '}
+      , {say('bench.with')} <BleachBlanks form={form} set={set} strengths={strengths} />,{' '}
       {say('bench.measured-with')} <ToolsBlank />
       {readJars().length > 0 && (
         <>

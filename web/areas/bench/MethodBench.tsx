@@ -14,6 +14,7 @@ import { useStateNow } from '../../log/clock.ts';
 import { number } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
+import { useIsFaulty } from '../../ui/FaultGate.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
 import { RuleScale } from '../../ui/RuleScale.tsx';
 import { beginSheet } from './beginSheet.ts';
@@ -45,7 +46,12 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
   );
   const [inputs, set] = useMethodForm(method, context);
   const [container, setContainer] = useState(search.get('container') ?? NO_CONTAINER);
-  const answer = useMemo(() => answerOf(method, inputs, context), [method, inputs, context]);
+  // what was typed and not understood is not left out of the sum
+  const isFaulty = useIsFaulty();
+  const answer = useMemo(
+    () => (isFaulty ? undefined : answerOf(method, inputs, context)),
+    [method, inputs, context, isFaulty],
+  );
   const drafts = useMemo(
     () => beginSheet(method, inputs, answer, container, facts, today),
     [method, inputs, answer, container, facts, today],

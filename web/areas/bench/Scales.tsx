@@ -2,6 +2,7 @@ import type { DosePlan } from '#core/chlorine/instruct.ts';
 import { spoonMl } from '#core/chlorine/measure.ts';
 import type { DoseSchoolId } from '#core/chlorine/schools.ts';
 import { STOP_OVER } from '#core/chlorine/slip.ts';
+import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { RuleScale, type ScaleMark } from '../../ui/RuleScale.tsx';
@@ -20,6 +21,7 @@ export function DoseScale({
   onChoose: (school: DoseSchoolId) => void;
 }) {
   const say = useSay();
+  const { units } = useReader();
   const strengthMgMl = plan.strength.mgMl ?? 0;
   const marks = plan.answers.flatMap((a): ScaleMark[] =>
     a.answers && a.doseMl > 0
@@ -28,7 +30,7 @@ export function DoseScale({
             id: a.school,
             value: a.targetMgL,
             label: say(`school.${a.school}`),
-            note: `${format.number(a.targetMgL)} · ${format.ml(a.doseMl)}`,
+            note: `${format.number(a.targetMgL)} · ${format.dose(a.doseMl, units)}`,
             ...(a.school === plan.chosen.school ? { tone: 'chosen' as const } : {}),
           },
         ]

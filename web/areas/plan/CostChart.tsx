@@ -1,6 +1,8 @@
 import { Chart } from 'react-chartjs-2';
 import { type ContainerKind, usableL } from '#core/containers/kinds.ts';
 import { costOver } from '#core/containers/mix.ts';
+import { useReader } from '../../app/hooks.ts';
+import { volumeFigure } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ruled, token } from '../../ui/chart.ts';
 import { useKindName } from '../store/kindName.ts';
@@ -15,6 +17,7 @@ interface Props {
 /** What a litre kept costs over the years, by kind; bought bottles, replaced when their date is over, among them. */
 export default function CostChart({ kinds, years, fillsPerYear, litrePrice }: Props) {
   const say = useSay();
+  const { units } = useReader();
   const kindName = useKindName();
   const rows = kinds
     .map(kind => {
@@ -25,11 +28,11 @@ export default function CostChart({ kinds, years, fillsPerYear, litrePrice }: Pr
         : costOver(kind, { years, fillsPerYear, litrePrice });
       return {
         name: kindName(kind.id) + (isBought ? ` ${say('chart.bought')}` : ''),
-        perLitre: cost / usableL(kind),
+        perVolume: cost / volumeFigure(usableL(kind), units),
         isBought,
       };
     })
-    .sort((a, b) => a.perLitre - b.perLitre);
+    .sort((a, b) => a.perVolume - b.perVolume);
   const axis = { ticks: { color: token('ash') }, grid: { color: token('rule') } };
   return (
     <div style={{ height: rows.length * 22 + 60 }}>
@@ -45,7 +48,7 @@ export default function CostChart({ kinds, years, fillsPerYear, litrePrice }: Pr
           labels: rows.map(r => r.name),
           datasets: [
             {
-              data: rows.map(r => r.perLitre),
+              data: rows.map(r => r.perVolume),
               backgroundColor: rows.map(r => (r.isBought ? ruled(token('pool'), 4) : token('pool'))),
             },
           ],

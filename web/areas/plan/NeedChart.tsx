@@ -1,5 +1,7 @@
 import { Chart } from 'react-chartjs-2';
 import type { DailyNeed, UseId } from '#core/need/need.ts';
+import { useReader } from '../../app/hooks.ts';
+import { volumeFigure } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ruled, token } from '../../ui/chart.ts';
 
@@ -19,6 +21,7 @@ interface Props {
 /** What will have been used by each day, use upon use, against what is held. */
 export default function NeedChart({ need, share, days, heldL }: Props) {
   const say = useSay();
+  const { units } = useReader();
   const step = Math.max(1, Math.ceil(days / MOST_BARS));
   const at = Array.from({ length: Math.floor(days / step) }, (_, i) => (i + 1) * step);
   const uses = new Map<UseId, number>();
@@ -27,7 +30,7 @@ export default function NeedChart({ need, share, days, heldL }: Props) {
   const bars = [...uses].map(([use, litres], i) => ({
     type: 'bar' as const,
     label: say(`use.${use}`),
-    data: at.map(day => litres * share * day),
+    data: at.map(day => volumeFigure(litres * share * day, units)),
     backgroundColor: ruled(token('pool'), gaps[i % gaps.length]!),
     borderColor: token('pool'),
     borderWidth: 1,
@@ -37,7 +40,7 @@ export default function NeedChart({ need, share, days, heldL }: Props) {
   const held = {
     type: 'line' as const,
     label: say('chart.held'),
-    data: at.map(() => heldL),
+    data: at.map(() => volumeFigure(heldL, units)),
     borderColor: token('slate'),
     borderWidth: 2.5,
     pointRadius: 0,

@@ -198,10 +198,10 @@ export function Plan() {
         <RuleScale
           label={say('plan.rules')}
           spacing="linear"
-          ticks={ticksTo(Math.max(...schools.map(s => s.need.drinkingL), 1))}
+          ticks={ticksTo(Math.max(...schools.map(s => format.volumeFigure(s.need.drinkingL, units)), 1))}
           marks={schools.map(s => ({
             id: s.id,
-            value: s.need.drinkingL,
+            value: format.volumeFigure(s.need.drinkingL, units),
             label: say(`need.${s.id}`),
             note: inUnits(s.need.drinkingL) + (s.need.utilityL > 0 ? ` + ${inUnits(s.need.utilityL)}` : ''),
             ...(s.id === plan.needSchool ? { tone: 'chosen' as const } : {}),

@@ -10,6 +10,7 @@ import { draft, newSubject } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { DateBlank } from '../../ui/DateBlank.tsx';
 import { ProvenanceBlank, withProvenance } from '../../ui/Provenance.tsx';
 import { KindEditor } from './KindEditor.tsx';
 import { useKindName } from './kindName.ts';
@@ -144,12 +145,7 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
             {isPrinted && (
               <>
                 , {say('fill.printed')}{' '}
-                <TextBlank
-                  label={say('fill.printed-label')}
-                  type="date"
-                  value={printedUntil}
-                  onValue={setPrintedUntil}
-                />
+                <DateBlank label={say('fill.printed-label')} value={printedUntil} onValue={setPrintedUntil} />
               </>
             )}
           </>

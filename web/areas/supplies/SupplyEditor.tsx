@@ -11,6 +11,7 @@ import { type Draft, draft, newSubject } from '../../log/record.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { DateBlank } from '../../ui/DateBlank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { DeviceBlanks } from './DeviceBlanks.tsx';
 
@@ -145,9 +146,9 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
     s => s.id !== subject && s.name.toLowerCase() === form.name.trim().toLowerCase(),
   );
   const date = (id: 'madeOn' | 'openedOn' | 'expiresOn') => (
-    <TextBlank
+    <DateBlank
       label={say(`supply-form.${id}`)}
-      type="date"
+      isPast={id !== 'expiresOn'}
       value={form[id]}
       onValue={value => set({ [id]: value })}
     />

@@ -7,8 +7,9 @@ import { useFacts, useReader } from '../../../app/hooks.ts';
 import { type Draft, draft } from '../../../log/record.ts';
 import * as format from '../../../texts/format.ts';
 import { useSay } from '../../../texts/texts.ts';
-import { QuantityBlank, Sentence, TextBlank } from '../../../ui/Blank.tsx';
+import { QuantityBlank, Sentence } from '../../../ui/Blank.tsx';
 import { Button } from '../../../ui/Button.tsx';
+import { DateBlank } from '../../../ui/DateBlank.tsx';
 import { ProvenanceBlank, withProvenance } from '../../../ui/Provenance.tsx';
 import type { ActFormProps } from '../ContainerActs.tsx';
 import { VesselDialog } from '../VesselDialog.tsx';
@@ -74,12 +75,7 @@ export function FillForm({ container, onDone }: ActFormProps) {
           <>
             {' '}
             {say('fill.printed')}{' '}
-            <TextBlank
-              label={say('fill.printed-label')}
-              type="date"
-              value={printedUntil}
-              onValue={setPrintedUntil}
-            />
+            <DateBlank label={say('fill.printed-label')} value={printedUntil} onValue={setPrintedUntil} />
           </>
         )}
         .
