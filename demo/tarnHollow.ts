@@ -24,7 +24,7 @@ const places: Record<
     widthM: 7.2,
     heightM: 2.6,
     meanC: 18,
-    floorLimitKgM2: 500,
+    floorLimitKgM2: 150,
     finding: 'Left of the stove, shelves behind the door',
     shelves: [
       { id: 'A', heightM: 0.85, fromM: 1.9, toM: 7, limitKg: 320 },

@@ -1,5 +1,6 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { seedKinds } from './kinds.ts';
+import { footprintM, seedKinds } from './kinds.ts';
 import { floorLoad, judgeFloor, judgeShelf } from './load.ts';
 
 const kind = (id: string) => seedKinds.find(k => k.id === id)!;
@@ -31,6 +32,47 @@ describe('the load on a floor', () => {
     const backOnly = floorLoad([drum], { widthM: 4, walls: ['back'] });
     expect(backOnly.widthM).toBeCloseTo(1.585, 9);
     expect(backOnly.depthM).toBeCloseTo(1.085, 9);
+  });
+
+  it('is never lowered by what is added: a jug beside three drums spreads nothing', () => {
+    const jug = { kind: kind('jug-18.9l'), massKg: 19.7 };
+    const drums = floorLoad([drum, drum, drum], { widthM: 6 });
+    expect(floorLoad([drum, drum, drum, jug], { widthM: 6 }).kgM2).toBe(drums.kgM2);
+    const vessel = fc.record({
+      kind: fc.constantFrom(...seedKinds),
+      massKg: fc.double({ min: 0.1, max: 1200, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(
+        fc.array(vessel, { maxLength: 8 }),
+        vessel,
+        fc.double({ min: 0.5, max: 8, noNaN: true }),
+        (before, added, widthM) =>
+          floorLoad([...before, added], { widthM }).kgM2 >= floorLoad(before, { widthM }).kgM2,
+      ),
+    );
+  });
+
+  it('is that of the group which bears most, whatever the order: tried over all groups', () => {
+    const vessel = fc.record({
+      kind: fc.constantFrom(kind('drum-208l'), kind('jug-18.9l'), kind('tote-1040l'), kind('can-20l')),
+      massKg: fc.double({ min: 0.5, max: 1100, noNaN: true }),
+    });
+    fc.assert(
+      fc.property(fc.array(vessel, { minLength: 1, maxLength: 7 }), standing => {
+        // a bay of 3 m with walls behind and at both ends, by the rule of the rectangle
+        const loadOf = (group: typeof standing) => {
+          const width = Math.min(3, group.reduce((m, s) => m + footprintM(s.kind).widthM, 0) + 0.5);
+          const depth = Math.min(1.2, Math.max(...group.map(s => footprintM(s.kind).depthM)) + 0.5);
+          return group.reduce((m, s) => m + s.massKg, 0) / (width * depth);
+        };
+        const groups = Array.from({ length: 2 ** standing.length - 1 }, (_, mask) =>
+          standing.filter((_, i) => ((mask + 1) >> i) & 1),
+        );
+        const most = Math.max(...groups.map(loadOf));
+        expect(floorLoad(standing, { widthM: 3 }).kgM2 / most).toBeCloseTo(1, 9);
+      }),
+    );
   });
 
   it('does not spread through walls', () => {

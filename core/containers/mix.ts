@@ -1,6 +1,6 @@
 import type { Subject } from '../log/entry.ts';
 import { type ContainerKind, footprintM, usableL } from './kinds.ts';
-
+import { type FloorBay, floorLoad, heaviestGroup, rowKgM, type Standing } from './load.ts';
 import { massKg, portability } from './mass.ts';
 
 /** A floor or a shelf with the room that is left on it. */
@@ -13,6 +13,12 @@ export interface MixSpot {
   readonly headroomM: number;
   /** What it may still carry (kg); unlimited when absent. */
   readonly freeKg?: number;
+  /** A floor that bears only so much on each m², and what stands on it already. */
+  readonly floor?: {
+    readonly bay: FloorBay;
+    readonly standing: readonly Standing[];
+    readonly limitKgM2: number;
+  };
 }
 
 /** What the mix is for, and how it is paid for. */
@@ -43,9 +49,9 @@ export interface MixCount {
 
 /** A limit that holds the plan back, and what giving way would save of the aim. */
 export interface Binding {
-  readonly limit: 'need' | 'carry' | 'budget' | 'room' | 'kg';
+  readonly limit: 'need' | 'carry' | 'budget' | 'room' | 'kg' | 'load';
   readonly spot?: MixSpot;
-  /** How far it was relaxed: litres, money, metres or kg. */
+  /** How far it was relaxed: litres, money, metres, kg or kg/m². */
   readonly by: number;
   readonly saves: number;
 }
@@ -211,11 +217,81 @@ function programOf(
   return `Minimize\n obj: ${sum(objective)}\nSubject To\n${limits}\nBounds\n 0 <= zero <= 0\nGeneral\n ${names}\nEnd\n`;
 }
 
-async function solveFor(q: MixQuestion, solve: SolveProgram) {
+/** Limits of floors found while solving, by the spot that they are of. */
+type Cuts = Map<MixSpot, Row[]>;
+
+/** A floor's limit holds for every group of its vessels; few of these limits ever matter, so each is added once it is broken. */
+const MOST_ROUNDS = 60;
+const FLOOR_PLAY = 1e-6;
+
+/**
+ * The limit that a mix breaks on a floor, by the very function that the store judges it with; undefined where it keeps to it.
+ * With masses m, widths w and the group's depth it is linear in the counts: Σ m·x + m₀ ≤ limit × depth × (Σ w·x + w₀ + spread),
+ * or the bay's whole width on the right where the group fills it.
+ */
+function brokenBy(
+  spot: MixSpot,
+  columns: readonly Column[],
+  counts: Readonly<Record<string, number>>,
+  name: string,
+): Row | undefined {
+  const { floor } = spot;
+  if (!floor) return undefined;
+  const { bay, standing } = floor;
+  const here = columns.filter(c => c.spot === spot);
+  const added = here.flatMap(c =>
+    Array.from(
+      { length: Math.round(counts[c.name] ?? 0) },
+      (): Standing => ({ kind: c.kind, massKg: c.fullKg }),
+    ),
+  );
+  // what stands there already may be too much: then nothing may make it more
+  const limitKgM2 = Math.max(floor.limitKgM2, floorLoad(standing, bay).kgM2);
+  const group = heaviestGroup([...standing, ...added], bay);
+  if (!group || group.load.kgM2 <= limitKgM2 + FLOOR_PLAY) return undefined;
+  const isIn = (s: Standing) =>
+    footprintM(s.kind).depthM <= group.mostDeepM && rowKgM(s) >= group.leastKgM - 1e-9;
+  const already = standing.filter(isIn);
+  const massKg = already.reduce((sum, s) => sum + s.massKg, 0);
+  const rowM = already.reduce((sum, s) => sum + footprintM(s.kind).widthM, 0);
+  const kgM = limitKgM2 * group.load.depthM;
+  const perMetre = group.fillsBay ? 0 : kgM;
+  const terms = here
+    .filter(c => isIn({ kind: c.kind, massKg: c.fullKg }))
+    .map(c => [c.fullKg - perMetre * footprintM(c.kind).widthM, c.name] as const);
+  const widthM = group.fillsBay ? group.load.widthM : rowM + group.spreadM;
+  return { name, limit: 'load', spot, terms, sign: '<=', bound: kgM * widthM - massKg };
+}
+
+/** Solves, adds the limits of floors that the answer breaks, and solves again until it breaks none. */
+async function optimum(
+  q: MixQuestion,
+  solve: SolveProgram,
+  columns: readonly Column[],
+  rows: readonly Row[],
+  objective: readonly (readonly [number, string])[],
+  cuts: Cuts,
+) {
+  const floors = q.spots.filter(spot => spot.floor);
+  for (let round = 0; round < MOST_ROUNDS; round++) {
+    const all = [...rows, ...floors.flatMap(spot => cuts.get(spot) ?? [])];
+    const solved = await solve(programOf(all, columns, objective));
+    if (solved.status === 'infeasible') return { rows: all, solved };
+    const broken = floors.flatMap(spot => {
+      const own = cuts.get(spot) ?? [];
+      const row = brokenBy(spot, columns, solved.columns, `load${q.spots.indexOf(spot)}_${own.length}`);
+      return row ? [{ spot, row, own }] : [];
+    });
+    if (broken.length === 0) return { rows: all, solved };
+    for (const { spot, row, own } of broken) cuts.set(spot, [...own, row]);
+  }
+  throw new Error('the limits of the floors were not settled');
+}
+
+function solveFor(q: MixQuestion, solve: SolveProgram, cuts: Cuts) {
   const columns = columnsOf(q);
-  const rows = rowsOf(q, columns);
   const objective = columns.map(c => [aimOf(c, q), c.name] as const);
-  return { columns, rows, solved: await solve(programOf(rows, columns, objective)) };
+  return optimum(q, solve, columns, rowsOf(q, columns), objective, cuts);
 }
 
 /** A limit eased by a tenth, half a metre or fifty kilograms. */
@@ -232,6 +308,14 @@ function relaxed(q: MixQuestion, row: Row): { question: MixQuestion; by: number 
       return { question: { ...q, spots: eased({ freeM: row.spot!.freeM + 0.5 }) }, by: 0.5 };
     case 'kg':
       return { question: { ...q, spots: eased({ freeKg: row.spot!.freeKg! + 50 }) }, by: 50 };
+    case 'load': {
+      const floor = row.spot!.floor!;
+      const by = floor.limitKgM2 * 0.1;
+      return {
+        question: { ...q, spots: eased({ floor: { ...floor, limitKgM2: floor.limitKgM2 + by } }) },
+        by,
+      };
+    }
   }
 }
 
@@ -255,7 +339,9 @@ export async function planMix(
   solve: SolveProgram,
   told: (share: number, plan: MixPlan) => void = () => undefined,
 ): Promise<MixPlan> {
-  const { columns, rows, solved } = await solveFor(q, solve);
+  const cuts: Cuts = new Map();
+  const columns = columnsOf(q);
+  const { rows, solved } = await solveFor(q, solve, cuts);
   if (solved.status === 'infeasible') return { possible: false, ways: await waysOut(q, solve) };
   const counts = columns
     .map((c): MixCount => ({ kind: c.kind, spot: c.spot, count: Math.round(solved.columns[c.name] ?? 0) }))
@@ -270,12 +356,15 @@ export async function planMix(
     price: total(c => c.kind.price),
     objective: solved.objective,
   };
-  const tight = rows.filter(r => r.limit === 'need' || isTight(r, solved.columns));
+  const tight = rows
+    .filter(r => r.limit === 'need' || isTight(r, solved.columns))
+    // a floor is one limit, by however many groups of its vessels it was kept
+    .filter((r, i, all) => all.findIndex(o => o.limit === r.limit && o.spot === r.spot) === i);
   const binding: Binding[] = [];
   for (const [i, row] of tight.entries()) {
     told(i / tight.length, { ...mix, binding: [...binding] });
     const { question, by } = relaxed(q, row);
-    const again = (await solveFor(question, solve)).solved;
+    const again = (await solveFor(question, solve, cuts)).solved;
     const saves = again.status === 'optimal' ? solved.objective - again.objective : 0;
     if (saves > 1e-6) binding.push({ limit: row.limit, ...(row.spot ? { spot: row.spot } : {}), by, saves });
   }
@@ -296,7 +385,7 @@ async function waysOut(
     const others = rows.filter(r => r !== row);
     // as much of it as can be had: most litres, or least money
     const toward = giveUp === 'budget' ? row.terms : row.terms.map(([c, name]) => [-c, name] as const);
-    const solved = await solve(programOf(others, columns, toward));
+    const { solved } = await optimum(q, solve, columns, others, toward, new Map());
     if (solved.status === 'optimal') ways.push({ giveUp, to: Math.abs(solved.objective) });
   }
   return ways;

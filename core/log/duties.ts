@@ -6,6 +6,7 @@ import { supplyUntil } from '../supplies/until.ts';
 import type { Subject } from './entry.ts';
 import type { ContainerFacts, Facts } from './facts.ts';
 import { heldFirst } from './held.ts';
+import { overloadedFloors } from './placing.ts';
 import { runningSheets, sheetAt } from './sheets.ts';
 import type { ContainerState, State } from './state.ts';
 
@@ -296,6 +297,20 @@ function bottleDuties(facts: Facts, { now, today }: State): Duty[] {
     });
 }
 
+/** Floors that bear more than they should. */
+function floorDuties(facts: Facts, today: Day): Duty[] {
+  return overloadedFloors(facts).map(({ place, judgement }) => ({
+    id: `floor:${place.id}`,
+    area: 'store',
+    when: 'now',
+    day: today,
+    subject: place.id,
+    what: message('duty.floor', { ...judgement.reason.params, place: place.name }),
+    verdict: 'warn',
+    judgement,
+  }));
+}
+
 /** Supplies that must be replaced, and when. */
 function supplyDuties(facts: Facts, today: Day): Duty[] {
   return Object.values(facts.supply).flatMap((supply): Duty[] => {
@@ -360,6 +375,7 @@ export function dutiesAt(facts: Facts, state: State): Duty[] {
     ...filterDuties(facts, today),
     ...bottleDuties(facts, state),
     ...supplyDuties(facts, today),
+    ...floorDuties(facts, today),
   ]
     .map(duty => ({ duty, order: orderOf(duty) }))
     .sort((a, b) => (a.order < b.order ? -1 : a.order > b.order ? 1 : 0))

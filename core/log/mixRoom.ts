@@ -1,19 +1,26 @@
 import type { ContainerKind } from '../containers/kinds.ts';
-import { DEFAULT_DEPTH_M, type Standing } from '../containers/load.ts';
+import { DEFAULT_DEPTH_M, DWELLING_KG_M2, type FloorBay, type Standing } from '../containers/load.ts';
 import { lengthIn, type MixSpot } from '../containers/mix.ts';
 import type { Facts, PlaceFacts } from './facts.ts';
-import { standingAt } from './placing.ts';
+import { fillableOwn } from './ownFirst.ts';
+import { floorLimit, standingOf, standsAt } from './placing.ts';
 
 /** Height from a shelf (or the floor, 0) to the next shelf above it or the ceiling (m). */
 export function roomAbove(place: PlaceFacts, heightM: number): number {
   return Math.min(place.heightM, ...place.shelves.map(s => s.heightM).filter(h => h > heightM)) - heightM;
 }
 
+const bayOf = ({ widthM, depthM, walls }: PlaceFacts): FloorBay => ({
+  widthM,
+  ...(depthM === undefined ? {} : { depthM }),
+  ...(walls === undefined ? {} : { walls }),
+});
+
 /** Shelves are seldom deeper than this (m). */
 const SHELF_DEPTH_M = 0.5;
 
 function spotWithout(
-  spot: Omit<MixSpot, 'freeM'> & { widthM: number; carriesKg?: number },
+  spot: Omit<MixSpot, 'freeM' | 'freeKg'> & { widthM: number; carriesKg?: number },
   standing: readonly Standing[],
 ): MixSpot {
   const { widthM, carriesKg, ...rest } = spot;
@@ -28,21 +35,31 @@ function spotWithout(
   };
 }
 
-/** The room that is left in every place, floor and shelves: what more can stand there, and what it may weigh. Places in the sun or beside fuel are left out. */
+/**
+ * The room that is left in every place, floor and shelves: what more can stand there, and what it may weigh once the empty
+ * vessels there are filled, which comes first. Places in the sun or beside fuel are left out.
+ */
 export function mixSpots(facts: Facts): MixSpot[] {
+  const toFill = new Map(fillableOwn(facts).map(v => [v.id, v.fullKg]));
+  const standingAt = (place: PlaceFacts, shelf: string | undefined): Standing[] =>
+    Object.values(facts.container).flatMap(c => {
+      const standing = standsAt(c, place, shelf) ? standingOf(facts, c) : undefined;
+      return standing ? [{ ...standing, massKg: toFill.get(c.id) ?? standing.massKg }] : [];
+    });
   return Object.values(facts.place).flatMap(place => {
     if (place.directSun || place.near?.includes('fuel')) return [];
     const depthM = place.depthM ?? DEFAULT_DEPTH_M;
-    const limit = place.floorLimitKgM2;
+    const limitKgM2 = floorLimit(facts, place) ?? DWELLING_KG_M2;
+    const onFloor = standingAt(place, undefined);
     const floor = spotWithout(
       {
         place: place.id,
         widthM: place.widthM,
         depthM,
         headroomM: roomAbove(place, 0),
-        ...(limit === undefined ? {} : { carriesKg: limit * place.widthM * depthM }),
+        ...(Number.isFinite(limitKgM2) ? { floor: { bay: bayOf(place), standing: onFloor, limitKgM2 } } : {}),
       },
-      standingAt(facts, place, undefined),
+      onFloor,
     );
     const shelves = place.shelves.map(shelf =>
       spotWithout(
@@ -54,7 +71,7 @@ export function mixSpots(facts: Facts): MixSpot[] {
           headroomM: roomAbove(place, shelf.heightM),
           carriesKg: shelf.limitKg ?? 0,
         },
-        standingAt(facts, place, shelf.id),
+        standingAt(place, shelf.id),
       ),
     );
     return [floor, ...shelves];

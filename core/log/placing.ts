@@ -8,9 +8,17 @@ import { kindOf } from './state.ts';
 const isOnFloor = (place: PlaceFacts, shelf: string | undefined): boolean =>
   !place.shelves.some(s => s.id === shelf);
 
-function standingOf(facts: Facts, container: ContainerFacts): Standing | undefined {
+/** A container on its spot, as heavy as it is filled. */
+export function standingOf(facts: Facts, container: ContainerFacts): Standing | undefined {
   const kind = kindOf(facts, container.kind);
   return kind && { kind, massKg: massKg(kind, container.fill?.remainingL ?? 0) };
+}
+
+/** Whether a container stands on a place's floor, or on one of its shelves. */
+export function standsAt(container: ContainerFacts, place: PlaceFacts, shelf: string | undefined): boolean {
+  if (container.place !== place.id) return false;
+  const at = isOnFloor(place, container.shelf) ? undefined : container.shelf;
+  return at === (isOnFloor(place, shelf) ? undefined : shelf);
 }
 
 /** What stands on a place's floor, or on one of its shelves, but for one container. */
@@ -20,17 +28,33 @@ export function standingAt(
   shelf: string | undefined,
   but?: Subject,
 ): Standing[] {
-  const wanted = isOnFloor(place, shelf) ? undefined : shelf;
   return Object.values(facts.container).flatMap(c => {
-    if (c.place !== place.id || c.id === but) return [];
-    const at = isOnFloor(place, c.shelf) ? undefined : c.shelf;
-    const standing = at === wanted ? standingOf(facts, c) : undefined;
+    const standing = c.id !== but && standsAt(c, place, shelf) ? standingOf(facts, c) : undefined;
     return standing ? [standing] : [];
   });
 }
 
-/** A floor of which nobody knows the limit: on the ground it is taken to bear, with a room below it is not known. */
-function unknownLimit(facts: Facts, place: PlaceFacts): number | undefined {
+/** The floors that bear more than they should, and by how much. */
+export function overloadedFloors(facts: Facts): { place: PlaceFacts; judgement: Judgement }[] {
+  const onFloors = new Map<Subject, Standing[]>();
+  for (const container of Object.values(facts.container)) {
+    const place = facts.place[container.place];
+    const standing = place && isOnFloor(place, container.shelf) ? standingOf(facts, container) : undefined;
+    if (!place || !standing) continue;
+    const list = onFloors.get(place.id);
+    if (list) list.push(standing);
+    else onFloors.set(place.id, [standing]);
+  }
+  return [...onFloors].flatMap(([id, standing]) => {
+    const place = facts.place[id]!;
+    const judgement = judgeFloor(floorLoad(standing, place), floorLimit(facts, place));
+    return judgement.verdict === 'ok' ? [] : [{ place, judgement }];
+  });
+}
+
+/** What a floor bears (kg/m²); of which nobody said it, on the ground it is taken to bear all, with a room below it is not known. */
+export function floorLimit(facts: Facts, place: PlaceFacts): number | undefined {
+  if (place.floorLimitKgM2 !== undefined) return place.floorLimitKgM2;
   const isOnGround =
     !Object.values(facts.place).some(p => p.building === place.building && p.level < place.level) &&
     place.level <= 0;
@@ -74,10 +98,7 @@ export function judgePlacing(
         others.reduce((sum, s) => sum + s.massKg, 0),
         fullKg,
       )
-    : judgeFloor(
-        floorLoad([...others, { kind, massKg: fullKg }], place),
-        place.floorLimitKgM2 ?? unknownLimit(facts, place),
-      );
+    : judgeFloor(floorLoad([...others, { kind, massKg: fullKg }], place), floorLimit(facts, place));
   if (load.verdict !== 'ok') judgements.push(load);
   return judgements;
 }

@@ -16,6 +16,7 @@ export const formats: Record<string, (value: never, reader: Reader) => string> =
   // words for the person's own units, where a label or an axis says them
   volumes: (_, { units }) => i18next.t(`unit.volumes.${units}`),
   aVolume: (_, { units }) => i18next.t(`unit.volume.${units}`),
+  loads: (_, { units }) => i18next.t(`unit.loads.${units}`),
   lengths: (_, { units }) => i18next.t(`unit.lengths.${units}`),
   temperature: (value: number, { units }) => format.temperature(value, units),
   kg: (value: number, { units }) => format.kg(value, units),

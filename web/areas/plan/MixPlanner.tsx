@@ -5,10 +5,11 @@ import { usableL } from '#core/containers/kinds.ts';
 import { massKg, portability } from '#core/containers/mass.ts';
 import type { MixAim, MixPlan, MixQuestion, MixSpot } from '#core/containers/mix.ts';
 import { mixSpots } from '#core/log/mixRoom.ts';
+import { type Fillable, fillableOwn, willBeReady } from '#core/log/ownFirst.ts';
 import { allKinds, kindOf } from '#core/log/state.ts';
 import { stockNeedL } from '#core/need/need.ts';
 import { rotationSchools } from '#core/rotation/goodUntil.ts';
-import { useAppDispatch, useFacts, useWaterState } from '../../app/hooks.ts';
+import { useAppDispatch, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
@@ -24,6 +25,9 @@ const aims: readonly MixAim[] = ['cost', 'handling', 'area'];
 /** Kinds that a household buys by hand; a rain tank is built, not bought by the dozen. */
 const notOffered = new Set(['tank', 'pouch']);
 
+/** Codes named of one's own empty vessels. */
+const OWN_NAMED = 4;
+
 interface Blanks {
   readonly budget: number | undefined;
   readonly carryDays: number;
@@ -32,23 +36,38 @@ interface Blanks {
   readonly aim: MixAim;
 }
 
-/** What is missing, and where it could stand. */
-function useQuestion(blanks: Blanks): MixQuestion {
+interface Missing {
+  readonly question: MixQuestion;
+  /** Empty vessels of one's own: to be filled before anything is bought. */
+  readonly own: readonly Fillable[];
+  /** Litres that stand in their contact time. */
+  readonly standingL: number;
+}
+
+/** What is missing, and where it could stand; what is owned already counts first. */
+function useQuestion(blanks: Blanks): Missing {
   const facts = useFacts();
   const { need, reach, containers } = useWaterState();
   return useMemo(() => {
     const { plan } = facts;
-    const portableL = Object.values(facts.container).reduce((sum, c) => {
+    const own = fillableOwn(facts);
+    let [portableL, standingL] = [0, 0];
+    for (const c of Object.values(facts.container)) {
       const kind = kindOf(facts, c.kind);
       const state = containers[c.id];
+      if (!state) continue;
+      if (willBeReady(state)) standingL += state.litres;
       const isPortable = kind && portability(massKg(kind, usableL(kind)), plan.liftKg) !== 'fixed';
-      return isPortable && state?.counts === 'drinking' ? sum + state.litres : sum;
-    }, 0);
-    return {
+      if (isPortable && (state.counts === 'drinking' || willBeReady(state))) portableL += state.litres;
+    }
+    const ownL = own.reduce((sum, v) => sum + v.litres, 0);
+    const ownPortableL = own.reduce((sum, v) => sum + (v.isPortable ? v.litres : 0), 0);
+    const wantedL = stockNeedL(need.drinkingL, plan.targetDays, plan.reserveShare);
+    const question = {
       kinds: allKinds(facts).filter(k => !notOffered.has(k.shape)),
       spots: mixSpots(facts),
-      needL: Math.max(0, stockNeedL(need.drinkingL, plan.targetDays, plan.reserveShare) - reach.drinkingL),
-      carryL: Math.max(0, need.drinkingL * blanks.carryDays - portableL),
+      needL: Math.max(0, wantedL - reach.drinkingL - standingL - ownL),
+      carryL: Math.max(0, need.drinkingL * blanks.carryDays - portableL - ownPortableL),
       liftKg: plan.liftKg,
       ...(blanks.budget === undefined ? {} : { budget: blanks.budget }),
       years: blanks.years,
@@ -56,6 +75,7 @@ function useQuestion(blanks: Blanks): MixQuestion {
       litrePrice: blanks.litrePrice,
       aim: blanks.aim,
     };
+    return { question, own, standingL };
   }, [facts, need, reach, containers, blanks]);
 }
 
@@ -69,6 +89,7 @@ interface Run {
 /** What to buy so that a floor, a budget and a back can bear it: an integer program, solved in a worker. */
 export function MixPlanner() {
   const say = useSay();
+  const { units } = useReader();
   const dispatch = useAppDispatch();
   const [blanks, setBlanks] = useState<Blanks>({
     budget: undefined,
@@ -78,7 +99,7 @@ export function MixPlanner() {
     aim: 'cost',
   });
   const set = (change: Partial<Blanks>) => setBlanks(b => ({ ...b, ...change }));
-  const question = useQuestion(blanks);
+  const { question, own, standingL } = useQuestion(blanks);
   const [run, setRun] = useState<Run | null>(null);
   const worker = useRef<Held<MixWorker> | null>(null);
 
@@ -130,6 +151,16 @@ export function MixPlanner() {
           carryL: question.carryL,
         })}
       </p>
+      {own.length > 0 && (
+        <p data-testid="mix-own">
+          {say('mix.own', {
+            count: own.length,
+            codes: format.list(own.slice(0, OWN_NAMED).map(v => v.code)),
+            litres: own.reduce((sum, v) => sum + v.litres, 0),
+          })}
+        </p>
+      )}
+      {standingL > 0 && <p>{say('mix.standing', { litres: standingL })}</p>}
       <Sentence>
         {say('mix.for')}{' '}
         <ChoiceBlank<MixAim>
@@ -171,8 +202,8 @@ export function MixPlanner() {
         <QuantityBlank
           label={say('mix.price')}
           dimension="money"
-          value={blanks.litrePrice}
-          onValue={litrePrice => litrePrice !== undefined && set({ litrePrice })}
+          value={blanks.litrePrice / format.volumeFigure(1, units)}
+          onValue={price => price !== undefined && set({ litrePrice: price * format.volumeFigure(1, units) })}
           least={0}
           most={100}
         />{' '}

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { usualWalls, type Wall } from '#core/containers/load.ts';
+import { typicalKgM2, usualWalls, type Wall } from '#core/containers/load.ts';
 import type { PlaceFields, Shelf } from '#core/log/entry.ts';
 import type { PlaceFacts } from '#core/log/facts.ts';
 import { Act } from '../../app/Act.tsx';
@@ -14,8 +14,8 @@ import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 
 type YesNo = 'yes' | 'no';
-type Level = '-2' | '-1' | '0' | '1' | '2';
-const levels: readonly Level[] = ['-2', '-1', '0', '1', '2'];
+/** Storeys under and over the ground. */
+const levels = Array.from({ length: 13 }, (_, i) => String(i - 3));
 
 /** Sides of a bay that are walls, as one looks at it from its front: a load spreads where there is none. */
 const wallSets = {
@@ -129,9 +129,9 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
             placeholder={say('first.home')}
           />
           ,{' '}
-          <ChoiceBlank<Level>
+          <ChoiceBlank
             label={say('place.level')}
-            value={String(fields.level ?? 0) as Level}
+            value={String(fields.level ?? 0)}
             onValue={level => set({ level: Number(level) })}
             choices={levels.map(value => ({ value, label: say(`level.${value}`) }))}
           />
@@ -196,8 +196,20 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
             }
             least={10}
             most={20000}
+          />{' '}
+          (
+          <ChoiceBlank
+            label={say('place.typical')}
+            value={Object.keys(typicalKgM2).find(id => typicalKgM2[id] === fields.floorLimitKgM2)}
+            placeholder={say('place.typical.none')}
+            onValue={id => set({ floorLimitKgM2: typicalKgM2[id]! })}
+            choices={Object.entries(typicalKgM2).map(([value, kgM2]) => ({
+              value,
+              label: say(`place.typical.${value}`),
+              note: say('place.typical.note', { kgM2 }),
+            }))}
           />
-          . {say('place.found')}{' '}
+          ). {say('place.found')}{' '}
           <TextBlank
             label={say('place.finding')}
             value={fields.finding ?? ''}

@@ -17,6 +17,7 @@ const pathTo = (duty: Duty, place: string): string => {
   if (duty.subjects) return `/store/round/${place}`;
   if (duty.subject.startsWith('sheet:')) return `/bench/${duty.subject}`;
   if (duty.area === 'supplies') return '/supplies';
+  if (duty.subject.startsWith('place:')) return `/store?place=${duty.subject}`;
   if (!duty.subject.startsWith('container:')) return '/bench';
   return duty.area === 'bench' ? `/bench/${duty.subject}` : `/store/${duty.subject}`;
 };
