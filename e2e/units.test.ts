@@ -8,7 +8,7 @@ const CELSIUS = /\d\s?°C/;
 const BOTH = /\([\d.,]+\s?(?:L|mL|kg)\)/g;
 /** Rules and names that are of their source: the 65 °C of pasteurising, the 3 cm and the altitudes of a standard. */
 const NAMED =
-  /[\d,]+ ft \([\d,]+ m\)|(?:Heat to 65|65) °C|3 cm|\b\d+ L carbon|15 L a person|basic access 20|\b\d+ mL syringe|5 mL a litre|100 mL|per mL|20 drops are 1 mL/g;
+  /[\d,]+ ft \([\d,]+ m\)|(?:Heat to 65|65) °C|3 cm|15 L a person|basic access 20|\b\d+ mL syringe|5 mL a litre|100 mL|per mL|20 drops are 1 mL/g;
 const US = /\d\s?(?:gal|lb|ft|°F|fl oz)\b/;
 
 const paths = [
@@ -47,7 +47,6 @@ test.describe('no unit of another system on any screen', () => {
           .locator('main input')
           .evaluateAll(all => all.map(el => (el as HTMLInputElement).value));
         // textContent joins what stands in different lines
-        // biome-ignore lint/performance/useDomNodeTextContent: the rendered lines are what a person reads
         const text = `${await page.locator('main').innerText()}\n${blanks.join('\n')}`;
         for (const line of text.replaceAll('\u00a0', ' ').split('\n')) {
           const bare = line.replace(BOTH, '').replace(NAMED, '');

@@ -46,7 +46,7 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
           <strong>{say('shell.people', { count: people })}</strong>{' '}
           {say('shell.homes', { count: homes.length })}
         </p>
-        <p className="text-small text-ash">{format.weekday(today)}</p>
+        <p className="text-small text-ash">{format.weekday(today, today)}</p>
       </div>
       <div className="flex no-print">
         <button

@@ -7,7 +7,7 @@ import type { State } from '#core/log/state.ts';
 import type { Reach } from '#core/need/reach.ts';
 import type { UnitSystem } from '#core/units/system.ts';
 import { dutiesOnce, stateOnce } from '../log/answers.ts';
-import { useStateNow } from '../log/clock.ts';
+import { useStateNow, useToday } from '../log/clock.ts';
 import { previewed } from '../log/previewSlice.ts';
 import { type Draft, stamped } from '../log/record.ts';
 import { unitsAtFirst } from '../person/person.ts';
@@ -19,15 +19,16 @@ export const useAppSelector = useSelector.withTypes<RootState>();
 
 export const useFacts = (): Facts => useAppSelector(s => s.log.facts);
 
-/** How this person reads numbers. */
 /** The units that this person reads: chosen here, or the group's, or guessed. */
 export const useUnits = (): UnitSystem =>
   useAppSelector(s => s.person.units ?? s.log.facts.group.units ?? unitsAtFirst());
 
+/** How this person reads numbers and dates. */
 export function useReader(): Reader {
   const units = useUnits();
   const timeZone = useAppSelector(s => s.log.facts.group.timeZone);
-  return useMemo(() => ({ units, timeZone }), [units, timeZone]);
+  const today = useToday(timeZone);
+  return useMemo(() => ({ units, timeZone, today }), [units, timeZone, today]);
 }
 
 /** The state of everything, now. */

@@ -1,6 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import type { Instant } from '#core/calendar/day.ts';
-import { addMinutes } from '#core/calendar/day.ts';
+import { addMinutes, type Day, dayOf, type Instant } from '#core/calendar/day.ts';
 
 /**
  * The browser's clock: the server's time, kept by an offset from this machine's. Contact times run from it,
@@ -53,6 +52,10 @@ const STATE_STEP_S = 2;
 export const stateNow = (): Instant => roundedDown(shown, STATE_STEP_S);
 
 export const useStateNow = (): Instant => useSyncExternalStore(subscribe, stateNow);
+
+/** The day that it is where the group is. */
+export const useToday = (timeZone: string): Day =>
+  useSyncExternalStore(subscribe, () => dayOf(stateNow(), timeZone));
 
 /** The time in whole seconds. */
 export const useNow = (): Instant => useSyncExternalStore(subscribe, () => shown);

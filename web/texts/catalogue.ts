@@ -4,8 +4,12 @@ import en from './en.json' with { type: 'json' };
 import type { Reader } from './format.ts';
 import * as format from './format.ts';
 
+/** What stands in a format's brackets: `nouns(one: day; other: days)`. */
+type Words = Readonly<Record<string, unknown>>;
+
 /** Formats that a text of the catalogue may name: `{{litres, litres}}`. */
-export const formats: Record<string, (value: never, reader: Reader) => string> = {
+export const formats: Record<string, (value: never, reader: Reader, words: Words) => string> = {
+  nouns: (value: number, _, words) => format.counted(value, words),
   number: (value: number) => format.number(value),
   log: (value: number) => format.log(value),
   litres: (value: number, { units }) => format.litres(value, units),
@@ -31,7 +35,7 @@ export const formats: Record<string, (value: never, reader: Reader) => string> =
   days: (value: number) => format.days(value),
   percent: (value: number) => format.percent(value),
   day: (value: string) => format.day(value),
-  weekday: (value: string) => format.weekday(value),
+  weekday: (value: string, { today }) => format.weekday(value, today),
   time: (value: string, { timeZone }) => format.time(value, timeZone),
   text: (value: string) => i18next.t(value),
   texts: (value: string) => format.list(value.split(',').map(id => i18next.t(id))),
@@ -49,8 +53,8 @@ await i18next.init({
 for (const [name, write] of Object.entries(formats)) {
   i18next.services.formatter?.add(
     name,
-    (value: unknown, _lng: string | undefined, options: { reader?: Reader }) =>
-      write(value as never, options.reader ?? { units: 'metric', timeZone: 'UTC' }),
+    (value: unknown, _lng: string | undefined, options: { reader?: Reader } & Record<string, unknown>) =>
+      write(value as never, options.reader ?? { units: 'metric', timeZone: 'UTC' }, options),
   );
 }
 

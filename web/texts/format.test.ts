@@ -72,7 +72,26 @@ describe('other figures', () => {
     expect(plain(format.bothDoses(60, 'US'))).toBe('2.03 fl oz (60 mL)');
     expect(plain(format.dose(7570.82, 'US'))).toBe('2 gal');
     expect(plain(format.supply(600, 'mL', 'US'))).toBe('20.3 fl oz');
+    // 4,966 of 5,000 mL, a bottle of 1.32 US gal
+    expect(format.supplyLeft(4966, 5000, 'mL', 'US')).toBe('1.31');
+    expect(format.supplyLeft(4966, 5000, 'mL', 'metric')).toBe('4,966');
     expect(plain(format.percent(0.25))).toBe('25 %');
+  });
+
+  it('say the year of a day that is far off', () => {
+    expect(format.weekday('2026-12-02', '2026-11-26')).toBe('Wed 2 Dec');
+    expect(format.weekday('2028-12-02', '2026-11-26')).toBe('2 Dec 2028');
+    expect(format.weekday('2025-11-26', '2026-11-26')).toBe('26 Nov 2025');
+  });
+
+  it('count in the form that the language has', () => {
+    const days = { one: 'day', other: 'days' };
+    expect([0, 1, 1.5, 2].map(n => format.counted(n, days))).toEqual([
+      '0 days',
+      '1 day',
+      '1.5 days',
+      '2 days',
+    ]);
   });
 
   it('never promise more days than there are', () => {
@@ -87,7 +106,7 @@ describe('time', () => {
     expect(format.time('2026-07-01T13:24:00.000Z', 'Europe/London')).toBe('14:24');
     expect(format.dayAndTime('2026-07-01T23:30:00.000Z', 'Europe/London')).toBe('2 Jul 2026, 00:30');
     expect(format.day('2026-12-04')).toBe('4 Dec 2026');
-    expect(format.weekday('2026-11-25')).toBe('Wed 25 Nov');
+    expect(format.weekday('2026-11-25', '2026-11-25')).toBe('Wed 25 Nov');
     expect(format.month('2026-11-25')).toBe('November 2026');
   });
 

@@ -1,13 +1,15 @@
-import type { Day, Instant } from '#core/calendar/day.ts';
+import { type Day, daysBetween, type Instant } from '#core/calendar/day.ts';
 import type { Dimension } from '#core/units/dimension.ts';
 import type { DecimalMark } from '#core/units/number.ts';
 import { fahrenheitOf, KG_PER_LB, M_PER_FT, type UnitSystem } from '#core/units/system.ts';
-import { fromLitres, litresPer, toLitres } from '#core/units/volume.ts';
+import { fromLitres, litresPer } from '#core/units/volume.ts';
 
 /** How numbers are written for one person: the system of units and the group's time zone. */
 export interface Reader {
   readonly units: UnitSystem;
   readonly timeZone: string;
+  /** The day it is: what is far from it is dated with its year. */
+  readonly today?: Day;
 }
 
 const NBSP = '\u00a0';
@@ -31,6 +33,13 @@ const whole = numbers({ maximumFractionDigits: 0 });
 /** Three significant figures; whole numbers from a hundred on. */
 export function number(value: number): string {
   return Math.abs(value) >= 100 ? whole(value) : figures(value);
+}
+
+const plurals = new Intl.PluralRules('en-GB');
+
+/** A number and what it counts, in the form that the language has for it: "1 day", "2 days". */
+export function counted(value: number, nouns: Readonly<Record<string, unknown>>): string {
+  return `${number(value)} ${String(nouns[plurals.select(value)] ?? nouns.other)}`;
 }
 
 /** A log removal in tenths, rounded down: credit is never rounded up. The 1e-9 keeps 0.3 from being written 0.2. */
@@ -158,8 +167,12 @@ export function month(value: string): string {
   return monthNames(new Date(`${value.slice(0, 7)}-15T12:00:00Z`));
 }
 
-/** A near day, with its weekday: "Wed 25 Nov". */
-export function weekday(value: Day): string {
+/** Beyond this a day and a month may be meant of another year (days). */
+const NEAR_DAYS = 300;
+
+/** A near day, with its weekday: "Wed 25 Nov"; one far off, with its year instead. */
+export function weekday(value: Day, today: Day | undefined): string {
+  if (today && Math.abs(daysBetween(today, value)) > NEAR_DAYS) return day(value);
   return weekdays(new Date(`${value}T12:00:00Z`));
 }
 
@@ -246,16 +259,23 @@ export function flow(litresAnHour: number, units: UnitSystem): string {
   return `${flowFigure(litresAnHour, units)}${NBSP}${units === 'metric' ? 'L/h' : 'gal/h'}`;
 }
 
-/** An amount of a supply in the unit that its kind is counted in, or in the person's own; the unit is left out on request. */
-export function supply(amount: number, unit: string, units: UnitSystem, isBare = false): string {
-  if (unit === 'mL' && !isBare) return dose(amount, units);
-  const [perUnit, shown] =
-    units === 'metric' || !(unit === 'L' || unit === 'kg')
-      ? [1, unit]
-      : unit === 'kg'
-        ? [KG_PER_LB, 'lb']
-        : [toLitres(1, units === 'US' ? 'US gal' : 'imp gal'), gallonWord[units]];
-  return isBare ? number(amount / perUnit) : `${number(amount / perUnit)} ${shown}`;
+/** What one of a shown unit is in a supply's own, and the word for it; the whole tells how large a unit is wanted. */
+function suppliedIn(whole: number, unit: string, units: UnitSystem): readonly [number, string] {
+  if (units === 'metric') return [1, unit];
+  if (unit === 'kg') return [KG_PER_LB, 'lb'];
+  if (unit === 'L') return [1 / volumeFigure(1, units), gallonWord[units]];
+  return unit === 'mL' ? pouredIn(whole, units) : [1, unit];
+}
+
+/** An amount of a supply in the unit that its kind is counted in, or in the person's own. */
+export function supply(amount: number, unit: string, units: UnitSystem): string {
+  const [perUnit, shown] = suppliedIn(amount, unit, units);
+  return `${number(amount / perUnit)} ${shown}`;
+}
+
+/** What is left of a supply as a bare figure, in the unit that the whole of it is written in. */
+export function supplyLeft(left: number, whole: number, unit: string, units: UnitSystem): string {
+  return number(left / suppliedIn(whole, unit, units)[0]);
 }
 
 /** A value as it stands in a blank, so that the blank reads it again as it is: no marks between thousands. */

@@ -94,8 +94,19 @@ describe('the catalogue', () => {
     expect(ids.filter(id => !has(id))).toEqual([]);
   });
 
+  it('writes no count before a plural that cannot be one', () => {
+    const counted =
+      /\{\{\w+(?:, number)?\}\} (?:days|places|containers|months|weeks|years|hours|people|homes|vessels|drops|tablets|bottles|rounds|visits|rows|labels|steps|minutes|jars|lids|files|entries|ways)\b/;
+    const wrong = Object.entries(en).filter(
+      // i18next chooses among these by their count; what is merged is two at least; a figure that was typed stays as typed
+      ([id, text]) =>
+        !/_(?:zero|one|other)$|\.many$/.test(id) && id !== 'blank.no-unit' && counted.test(text),
+    );
+    expect(wrong.map(([id]) => id)).toEqual([]);
+  });
+
   it('names no format that is not there', () => {
-    const used = [...JSON.stringify(en).matchAll(/\{\{\w+, (\w+)\}\}/g)].map(m => m[1]!);
+    const used = [...JSON.stringify(en).matchAll(/\{\{\w+, (\w+)[(}]/g)].map(m => m[1]!);
     expect(used.filter(name => !(name in formats))).toEqual([]);
   });
 });

@@ -202,7 +202,7 @@ export function MixPlanner() {
         <QuantityBlank
           label={say('mix.price')}
           dimension="money"
-          value={blanks.litrePrice / format.volumeFigure(1, units)}
+          value={Number((blanks.litrePrice / format.volumeFigure(1, units)).toPrecision(3))}
           onValue={price => price !== undefined && set({ litrePrice: price * format.volumeFigure(1, units) })}
           least={0}
           most={100}

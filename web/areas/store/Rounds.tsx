@@ -165,7 +165,6 @@ export function Rounds() {
         <RoundsCalendar
           rounds={rounds}
           today={question.today}
-          months={HORIZON_MONTHS}
           broken={new Set(breaks.map(b => b.day))}
           onMove={move}
         />

@@ -11,7 +11,7 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { addDays, addMonths, type Day, daysBetween } from '#core/calendar/day.ts';
 import type { Round } from '#core/rotation/rounds.ts';
-import { useFacts } from '../../app/hooks.ts';
+import { useFacts, useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Sentence, TextBlank } from '../../ui/Blank.tsx';
@@ -29,7 +29,6 @@ export interface StandingRound extends Round {
 interface Props {
   readonly rounds: readonly StandingRound[];
   readonly today: Day;
-  readonly months: number;
   /** Days on which something breaks. */
   readonly broken: ReadonlySet<Day>;
   readonly onMove: (key: string, day: Day) => void;
@@ -54,8 +53,17 @@ const initials = (name: string): string =>
     .map(word => word[0]?.toUpperCase() ?? '')
     .join('');
 
+/** The months from today's to that of the last round, wherever it was moved. */
+function monthsTo(today: Day, rounds: readonly StandingRound[]): string[] {
+  const first = today.slice(0, 7);
+  const last = rounds.reduce((latest, r) => (r.day > latest ? r.day : latest), today).slice(0, 7);
+  const months = [first];
+  while (months.at(-1)! < last) months.push(addMonths(`${first}-01`, months.length).slice(0, 7));
+  return months;
+}
+
 /** The rounds on their days: drag one to another day, or choose it and write the day. */
-export function RoundsCalendar({ rounds, today, months, broken, onMove }: Props) {
+export function RoundsCalendar({ rounds, today, broken, onMove }: Props) {
   const say = useSay();
   const facts = useFacts();
   const [shown, setShown] = useState(MONTHS_FIRST);
@@ -68,9 +76,8 @@ export function RoundsCalendar({ rounds, today, months, broken, onMove }: Props)
   };
   const byDay = new Map<Day, StandingRound[]>();
   for (const round of rounds) byDay.set(round.day, [...(byDay.get(round.day) ?? []), round]);
-  const names = Array.from({ length: Math.min(shown, months) }, (_, i) =>
-    addMonths(`${today.slice(0, 7)}-01`, i).slice(0, 7),
-  );
+  const months = monthsTo(today, rounds);
+  const names = months.slice(0, shown);
   return (
     <DndContext sensors={sensors} onDragEnd={onDragEnd}>
       {chosen && (
@@ -126,9 +133,9 @@ export function RoundsCalendar({ rounds, today, months, broken, onMove }: Props)
           </section>
         ))}
       </div>
-      {shown < months && (
-        <Button look="quiet" className="self-start" onClick={() => setShown(months)}>
-          {say('rounds.all-months', { count: months })}
+      {shown < months.length && (
+        <Button look="quiet" className="self-start" onClick={() => setShown(months.length)}>
+          {say('rounds.all-months', { count: months.length })}
         </Button>
       )}
     </DndContext>
@@ -165,6 +172,7 @@ interface ChipProps {
 
 function Chip({ round, place, isChosen, onChoose }: ChipProps) {
   const say = useSay();
+  const { today } = useReader();
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({ id: round.key });
   const words = say('rounds.row', { place, count: round.containers.length, litres: round.litres });
   return (
@@ -174,7 +182,7 @@ function Chip({ round, place, isChosen, onChoose }: ChipProps) {
       {...listeners}
       data-round={round.key}
       aria-pressed={isChosen}
-      aria-label={`${words}, ${format.weekday(round.day)}`}
+      aria-label={`${words}, ${format.weekday(round.day, today)}`}
       title={words}
       onClick={onChoose}
       className={`relative mb-px block w-full touch-none border-[1.5px] border-slate px-0.5 text-small leading-[22px] font-semibold whitespace-nowrap ${isChosen ? 'bg-slate text-chalk' : 'bg-pool-2'} ${isDragging ? 'z-20' : ''}`}

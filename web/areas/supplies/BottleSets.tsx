@@ -41,7 +41,7 @@ export function BottleSets() {
                 <th scope="col" className="pr-4" />
                 {rota.map(({ day }) => (
                   <th key={day} scope="col" className="pr-4 font-semibold">
-                    {format.weekday(day)}
+                    {format.weekday(day, today)}
                   </th>
                 ))}
               </tr>

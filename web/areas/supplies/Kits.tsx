@@ -1,13 +1,15 @@
 import { useState } from 'react';
 import { supplyKinds } from '#core/supplies/kinds.ts';
 import { buyKits, type KitLine, kitLacks, kits } from '#core/supplies/kit.ts';
-import { useFacts, useWaterState } from '../../app/hooks.ts';
+import type { UnitSystem } from '#core/units/system.ts';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 
 /** Pieces are counted without a word for them: "2 × straining cloth". */
-const counted = (unit: string): string => (unit === 'pieces' ? '×' : unit);
+const counted = (amount: number, unit: string, units: UnitSystem): string =>
+  unit === 'pieces' ? `${format.number(amount)} ×` : format.supply(amount, unit, units);
 
 const START_BUDGET = 60;
 
@@ -16,10 +18,11 @@ export function Kits() {
   const say = useSay();
   const facts = useFacts();
   const { today } = useWaterState();
+  const { units } = useReader();
   const [budget, setBudget] = useState<number | undefined>(START_BUDGET);
   const words = (lines: readonly KitLine[]) =>
     lines
-      .map(l => `${format.number(l.amount)} ${counted(supplyKinds[l.kind].unit)} ${say(`supply.${l.kind}`)}`)
+      .map(l => `${counted(l.amount, supplyKinds[l.kind].unit, units)} ${say(`supply.${l.kind}`)}`)
       .join(', ');
   const buy = buyKits(facts, today, budget ?? 0);
   return (

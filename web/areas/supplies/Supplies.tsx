@@ -23,6 +23,9 @@ import { SupplyEditor } from './SupplyEditor.tsx';
 /** Days of the scale that hold the cover without crowding what is near the goal. */
 const TICKS = [1, 3, 7, 14, 30, 90, 365];
 
+/** Ways to treat that do not break together: one may fail on the day. */
+const WAYS_WANTED = 2;
+
 /** What is kept to treat and test with: how long it lasts by each way, what is missing, and every bottle of it. */
 export function Supplies() {
   const say = useSay();
@@ -41,9 +44,9 @@ export function Supplies() {
           <p className="text-[34px] leading-10 font-extrabold" data-testid="supplies-answer">
             {say('supplies.ways', { count: ways.length, days: planDays })}
           </p>
-          <p className={ways.length < 2 ? 'border-l-4 border-clay pl-3' : 'text-ash'}>
+          <p className={ways.length < WAYS_WANTED ? 'border-l-4 border-clay pl-3' : 'text-ash'}>
             {ways.length > 0 && `${ways.map(way => say(`way.${way}`)).join(', ')}. `}
-            {say(ways.length < 2 ? 'supplies.too-few' : 'supplies.enough', {
+            {say(ways.length < WAYS_WANTED ? 'supplies.too-few' : 'supplies.enough', {
               perDay: reach.drinkingNeedL,
             })}
           </p>
@@ -85,7 +88,7 @@ export function Supplies() {
       <BottleSets />
       <HomeWays />
       <div className="grid grid-cols-2 gap-8 max-wide:grid-cols-1">
-        <Shopping covers={covers} />
+        <Shopping covers={covers} ways={ways.length} />
         <Kits />
       </div>
       <p className="max-w-[75ch] border-l-4 border-iron py-1 pl-3 text-small">{say('supplies.caution')}</p>
@@ -147,7 +150,7 @@ function SupplyTable({ supplies, onEdit }: TableProps) {
                 </td>
                 <td className="pr-3">
                   {say('supplies.amount', {
-                    left: format.supply(left, supplyKinds[supply.kind].unit, units, true),
+                    left: format.supplyLeft(left, supply.amount, supplyKinds[supply.kind].unit, units),
                     of: format.supply(supply.amount, supplyKinds[supply.kind].unit, units),
                   })}
                   <span aria-hidden="true" className="mt-1 block h-1.5 w-24 border border-slate bg-chalk">
@@ -207,7 +210,7 @@ function SupplyTable({ supplies, onEdit }: TableProps) {
 }
 
 /** What would bring each way to the plan's days, and what must be replaced. */
-function Shopping({ covers }: { covers: ReturnType<typeof coverOf> }) {
+function Shopping({ covers, ways }: { covers: ReturnType<typeof coverOf>; ways: number }) {
   const say = useSay();
   const facts = useFacts();
   const { units } = useReader();
@@ -220,7 +223,9 @@ function Shopping({ covers }: { covers: ReturnType<typeof coverOf> }) {
   return (
     <section aria-label={say('supplies.shopping')}>
       <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('supplies.shopping')}</h2>
-      {short.length + old.length === 0 && <p className="text-ash">{say('supplies.nothing')}</p>}
+      {short.length + old.length === 0 && ways >= WAYS_WANTED && (
+        <p className="text-ash">{say('supplies.nothing')}</p>
+      )}
       <ul className="m-0 list-none p-0">
         {short.map(c => (
           <li key={c.kind} className="border-b border-rule py-1">
@@ -231,6 +236,11 @@ function Shopping({ covers }: { covers: ReturnType<typeof coverOf> }) {
             })}
           </li>
         ))}
+        {ways < WAYS_WANTED && (
+          <li className="border-b border-rule py-1">
+            {say(ways === 0 ? 'supplies.a-way' : 'supplies.another-way', { days: facts.plan.targetDays })}
+          </li>
+        )}
         {old.map(s => (
           <li key={s.id} className="border-b border-rule py-1">
             {say('supplies.replace', { name: s.name })}

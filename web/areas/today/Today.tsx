@@ -25,7 +25,7 @@ const pathTo = (duty: Duty, place: string): string => {
 function DutyRow({ duty }: { duty: Duty }) {
   const say = useSay();
   const facts = useFacts();
-  const { containers } = useWaterState();
+  const { containers, today } = useWaterState();
   const state = containers[duty.subject]?.state;
   const place = facts.container[duty.subject]?.place ?? '';
   return (
@@ -42,7 +42,7 @@ function DutyRow({ duty }: { duty: Duty }) {
           <p className="text-small text-ash">{say(duty.judgement.remedy)}</p>
         )}
       </div>
-      <span className="shrink-0 text-small text-ash">{format.weekday(duty.day)}</span>
+      <span className="shrink-0 text-small text-ash">{format.weekday(duty.day, today)}</span>
     </li>
   );
 }
