@@ -30,7 +30,7 @@ test('"two tablespoons" of alum in a bucket and one drop of iodine are stopped a
   await openTool(page, 'Tablets, iodine & permanganate');
   await page.getByRole('link', { name: 'Iodine', exact: true }).click();
   await visitor.fill('Drops a litre you would put in', '1');
-  await expect(page.getByText(/1 drops a litre is no lighter cure but none: 5 are due/)).toBeVisible();
+  await expect(page.getByText(/1 drop a litre is no lighter cure but none: 5 are due/)).toBeVisible();
 });
 
 test('a boil on a sheet runs through a reload and a crash, and its water may be drunk at the end', async ({

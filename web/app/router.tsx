@@ -15,6 +15,7 @@ const layerParts = {
   history: () => import('../areas/store/HistoryPage.tsx'),
   supplies: () => import('../areas/supplies/Supplies.tsx'),
   bench: () => import('../areas/bench/Bench.tsx'),
+  doseMany: () => import('../areas/bench/DoseMany.tsx'),
   largeSheet: () => import('../areas/bench/LargeSheet.tsx'),
 };
 
@@ -53,6 +54,10 @@ export const router = createBrowserRouter([
       },
       { path: 'supplies', lazy: async () => ({ Component: (await layerParts.supplies()).Supplies }) },
       { path: 'bench', lazy: async () => ({ Component: (await layerParts.bench()).Bench }) },
+      {
+        path: 'bench/many',
+        lazy: async () => ({ Component: (await layerParts.doseMany()).DoseMany }),
+      },
       {
         path: 'bench/:container',
         lazy: async () => ({ Component: (await layerParts.largeSheet()).LargeSheet }),

@@ -94,6 +94,11 @@ describe('the catalogue', () => {
     expect(ids.filter(id => !has(id))).toEqual([]);
   });
 
+  it('has each text once', () => {
+    const ids = [...readFileSync('web/texts/en.json', 'utf8').matchAll(/^ {2}"([^"]+)":/gm)].map(m => m[1]!);
+    expect(ids.filter((id, i) => ids.indexOf(id) !== i)).toEqual([]);
+  });
+
   it('writes no count before a plural that cannot be one', () => {
     const counted =
       /\{\{\w+(?:, number)?\}\} (?:days|places|containers|months|weeks|years|hours|people|homes|vessels|drops|tablets|bottles|rounds|visits|rows|labels|steps|minutes|jars|lids|files|entries|ways)\b/;

@@ -8,6 +8,10 @@ import { ChoiceBlank, Sentence, TextBlank } from './Blank.tsx';
 /** When an act was done: just now, or on a day that somebody names. `undefined` while the day is not understood. */
 export type When = 'now' | Instant | undefined;
 
+/** When a draft happened, where it was not just now. */
+export const atOf = (when: When): { at?: Instant } =>
+  when === 'now' || when === undefined ? {} : { at: when };
+
 /** A day of which nobody tells the hour. */
 const NOON = '12:00';
 

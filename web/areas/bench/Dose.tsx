@@ -1,5 +1,6 @@
 import { useEffect, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
+import { isRunning } from '#core/chlorine/batch.ts';
 import { instructionOf, planDose } from '#core/chlorine/instruct.ts';
 import { type Clarity, clarityOf, type DoseSchoolId } from '#core/chlorine/schools.ts';
 import { type Judgement, refusals } from '#core/judgement.ts';
@@ -41,7 +42,7 @@ const BOTTLE_ML = 1000;
 export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
   const say = useSay();
   const facts = useFacts();
-  const { today } = useWaterState();
+  const { today, containers } = useWaterState();
   const [search, setSearch] = useSearchParams();
   const asked = search.get('container');
   const [form, set] = useBenchForm(facts, asked);
@@ -63,6 +64,9 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
   const plan = useMemo(() => (isFaulty ? undefined : question && planDose(question)), [question, isFaulty]);
   const now = useStateNow();
   const treated = facts.container[form.container];
+  const begunPhase = containers[form.container]?.standing?.phase;
+  // its own sheet asks when each of its steps was done
+  const isBegun = begunPhase !== undefined && isRunning(begunPhase);
   // the water or its vessel may forbid any dose; where nothing is added there is nothing to forbid
   const byWater = useMemo(
     () =>
@@ -113,6 +117,7 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
       {plan && !plan.chosen.answers && <OtherRules plan={plan} onChoose={school => set({ school })} />}
       {drafts && (
         <Act
+          mayBePast={!isBegun}
           drafts={drafts}
           label={say('bench.begin')}
           told={say('bench.begun', { code: facts.container[form.container]?.code ?? '' })}

@@ -19,6 +19,7 @@ import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { JudgementLine } from '../../ui/JudgementLine.tsx';
+import { atOf, type When, WhenBlank } from '../../ui/WhenBlank.tsx';
 import { ReadForm } from '../store/acts/ReadForm.tsx';
 import { tapeText } from '../store/tape.ts';
 
@@ -96,6 +97,7 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
       case 'mix':
         return (
           <Act
+            mayBePast
             drafts={[draft('mixed', container.id, {})]}
             label={say('sheet.mixed')}
             told={say('sheet.mixed-told', { code: container.code })}
@@ -215,6 +217,7 @@ function CheckStep({ container, clarity }: { container: ContainerFacts; clarity:
   const say = useSay();
   const navigate = useNavigate();
   const { recordAndTell } = useRecord();
+  const [when, setWhen] = useState<When>('now');
   const cloudy = async () => {
     await recordAndTell(
       [draft('batch.abandoned', container.id, { why: say('check.cloudy-why') })],
@@ -224,18 +227,19 @@ function CheckStep({ container, clarity }: { container: ContainerFacts; clarity:
   };
   const check = (chemicalSmell: boolean) =>
     void recordAndTell(
-      [draft('checked', container.id, { clarity, chemicalSmell })],
+      [draft('checked', container.id, { clarity, chemicalSmell }, atOf(when))],
       say('check.told', { code: container.code }),
     );
   return (
     <div className="flex flex-col gap-2">
       <p>{say('check.how')}</p>
-      <Button look="primary" onClick={() => check(false)}>
+      <WhenBlank onWhen={setWhen} />
+      <Button look="primary" disabled={when === undefined} onClick={() => check(false)}>
         {say('check.as-asked')}
       </Button>
       <div className="flex flex-wrap gap-2">
         {clarity === 'clear' && <Button onClick={() => void cloudy()}>{say('check.cloudier')}</Button>}
-        <Button look="stop" onClick={() => check(true)}>
+        <Button look="stop" disabled={when === undefined} onClick={() => check(true)}>
           {say('check.chemical')}
         </Button>
       </div>
@@ -275,6 +279,7 @@ function DoseStep({
   );
   return (
     <Act
+      mayBePast
       drafts={drafts}
       label={say('sheet.dose-in')}
       told={say('sheet.dose-told', { code: container.code, doseMl: doseMl ?? 0 })}

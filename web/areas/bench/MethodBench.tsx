@@ -109,6 +109,7 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
             <ContainerBlank value={container} onValue={takeContainer} of={treatable} />
           </p>
           <Act
+            mayBePast
             drafts={drafts}
             label={say('bench.begin')}
             told={say('bench.sheet-begun', { name: `method.${method.id}` })}

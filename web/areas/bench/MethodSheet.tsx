@@ -190,6 +190,7 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
   }
   return (
     <Act
+      mayBePast
       drafts={drafts}
       label={say(
         step.kind === 'wait' ? 'sheet.go-on' : step.kind === 'read' ? 'sheet.is-read' : 'sheet.is-done',

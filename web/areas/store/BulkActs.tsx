@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { useNavigate } from 'react-router';
 import type { ContainerFacts } from '#core/log/facts.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
@@ -6,9 +7,12 @@ import { type Draft, draft } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { RefillMany } from './RefillMany.tsx';
 
-type BulkId = 'move' | 'sound' | 'empty' | 'note' | 'labels';
-const bulkIds: readonly BulkId[] = ['move', 'sound', 'empty', 'note', 'labels'];
+type BulkId = 'move' | 'sound' | 'empty' | 'fill' | 'refill' | 'dose' | 'note' | 'labels';
+const bulkIds: readonly BulkId[] = ['move', 'sound', 'empty', 'fill', 'refill', 'dose', 'note', 'labels'];
+/** Acts with a sentence or a page of their own. */
+const apart: readonly BulkId[] = ['fill', 'refill', 'dose', 'labels'];
 
 interface Props {
   readonly containers: readonly ContainerFacts[];
@@ -23,7 +27,11 @@ export function BulkActs({ containers, onLabels, onDone }: Props) {
   const [act, setAct] = useState<BulkId>('move');
   const [place, setPlace] = useState<string | undefined>(undefined);
   const [note, setNote] = useState('');
+  const navigate = useNavigate();
   const count = containers.length;
+  const full = containers.filter(c => (c.fill?.remainingL ?? 0) > 0);
+  const empty = containers.filter(c => (c.fill?.remainingL ?? 0) <= 0);
+  const doseThem = () => navigate('/bench/many', { state: { containers: full.map(c => c.id) } });
   const drafts = useMemo((): Draft[] | undefined => {
     switch (act) {
       case 'move':
@@ -45,12 +53,12 @@ export function BulkActs({ containers, onLabels, onDone }: Props) {
   return (
     <section aria-label={say('bulk.title')} className="border-y-[1.5px] border-slate bg-lime px-3 py-2">
       <Act
-        mayBePast
+        mayBePast={!apart.includes(act)}
         drafts={drafts && drafts.length > 0 ? drafts : undefined}
         label={say('bulk.do', { count: drafts?.length ?? count })}
         told={say(`bulk.told.${act}`, { count: drafts?.length ?? count })}
         onDone={onDone}
-        isHidden={act === 'labels'}
+        isHidden={apart.includes(act)}
       >
         <Sentence>
           {say('bulk.these', { count })}{' '}
@@ -80,6 +88,11 @@ export function BulkActs({ containers, onLabels, onDone }: Props) {
           )}
           .
         </Sentence>
+        {act === 'dose' && (
+          <Button look="primary" className="self-start" onClick={() => void doseThem()}>
+            {say('bulk.dose-go', { count: full.length })}
+          </Button>
+        )}
         {act === 'labels' && (
           <div className="flex gap-2">
             <Button look="primary" onClick={() => onLabels(containers.map(c => c.id))}>
@@ -88,6 +101,12 @@ export function BulkActs({ containers, onLabels, onDone }: Props) {
           </div>
         )}
       </Act>
+      {act === 'fill' && empty.length < count && (
+        <p className="text-ash">{say('bulk.fill-empty', { count: empty.length })}</p>
+      )}
+      {(act === 'refill' || (act === 'fill' && empty.length > 0)) && (
+        <RefillMany key={act} containers={act === 'fill' ? empty : containers} onDone={onDone} />
+      )}
       <Button look="quiet" onClick={onDone}>
         {say('bulk.none')}
       </Button>

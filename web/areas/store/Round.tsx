@@ -20,6 +20,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { browserId } from './browser.ts';
 import { useKindName } from './kindName.ts';
+import { RefillMany } from './RefillMany.tsx';
 import { tapeText } from './tape.ts';
 import { type Sourced, sourcedFields, WaterBlanks } from './WaterBlanks.tsx';
 
@@ -66,6 +67,8 @@ export function Round() {
   const open = here.filter(c => isMine(c) || isDue(c));
   const held = open.filter(c => isHeldElsewhere(c, me, now));
   const current = open.find(isMine) ?? open.find(c => !held.includes(c) && !passed.includes(c.id));
+  // a failed one wants a look of its own, one in other hands is left to them
+  const alike = open.filter(c => !held.includes(c) && containers[c.id]?.state !== 'failed');
   const refilled = here.filter(
     c => c.takenUp && (c.label?.at ?? '') >= c.takenUp.at && c.takenUp.at.slice(0, 10) === now.slice(0, 10),
   ).length;
@@ -91,6 +94,15 @@ export function Round() {
         {say('round.left', { count: open.length })}{' '}
         {held.length > 0 && say('round.held', { count: held.length })}
       </p>
+      {alike.length > 1 && (
+        <details className="mb-3 border-y border-rule py-2">
+          <summary className="min-h-9 cursor-pointer content-center font-semibold">
+            {say('round.alike', { count: alike.length })}
+          </summary>
+          <p className="my-2 text-small text-ash">{say('round.alike-note')}</p>
+          <RefillMany containers={alike} />
+        </details>
+      )}
       {!current && (
         <p className="text-large font-semibold">
           {say('round.done')} {say('round.done-note', { count: refilled })}

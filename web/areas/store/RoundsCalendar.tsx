@@ -56,9 +56,12 @@ const initials = (name: string): string =>
 /** The months from today's to that of the last round, wherever it was moved. */
 function monthsTo(today: Day, rounds: readonly StandingRound[]): string[] {
   const first = today.slice(0, 7);
-  const last = rounds.reduce((latest, r) => (r.day > latest ? r.day : latest), today).slice(0, 7);
+  const [last] = [today, ...rounds.map(r => r.day)]
+    .map(day => day.slice(0, 7))
+    .sort()
+    .reverse();
   const months = [first];
-  while (months.at(-1)! < last) months.push(addMonths(`${first}-01`, months.length).slice(0, 7));
+  while (months.at(-1)! < last!) months.push(addMonths(`${first}-01`, months.length).slice(0, 7));
   return months;
 }
 
