@@ -41,7 +41,7 @@ const places: Record<
     dark: true,
     floorLimitKgM2: 1200,
     finding: 'Down the stair behind the stage; lamp on the hook',
-    shelves: [{ id: 'C', heightM: 1.35, fromM: 0.3, toM: 6.9, limitKg: 450 }],
+    shelves: [{ id: 'C', heightM: 1.35, fromM: 0.3, toM: 6.9, limitKg: 520 }],
   },
   school: {
     name: 'School store',

@@ -6,7 +6,7 @@ import { supplyUntil } from '../supplies/until.ts';
 import type { Subject } from './entry.ts';
 import type { ContainerFacts, Facts } from './facts.ts';
 import { heldFirst } from './held.ts';
-import { overloadedFloors } from './placing.ts';
+import { overloaded } from './placing.ts';
 import { runningSheets, sheetAt } from './sheets.ts';
 import type { ContainerState, State } from './state.ts';
 
@@ -297,16 +297,16 @@ function bottleDuties(facts: Facts, { now, today }: State): Duty[] {
     });
 }
 
-/** Floors that bear more than they should. */
-function floorDuties(facts: Facts, today: Day): Duty[] {
-  return overloadedFloors(facts).map(({ place, judgement }) => ({
-    id: `floor:${place.id}`,
+/** Floors and shelves that bear more than they should. */
+function loadDuties(facts: Facts, today: Day): Duty[] {
+  return overloaded(facts).map(({ place, shelf, judgement }) => ({
+    id: `load:${place.id}:${shelf ?? ''}`,
     area: 'store',
     when: 'now',
     day: today,
     subject: place.id,
-    what: message('duty.floor', { ...judgement.reason.params, place: place.name }),
-    verdict: 'warn',
+    what: message(shelf ? 'duty.shelf' : 'duty.floor', { ...judgement.reason.params, place: place.name }),
+    verdict: judgement.verdict,
     judgement,
   }));
 }
@@ -375,7 +375,7 @@ export function dutiesAt(facts: Facts, state: State): Duty[] {
     ...filterDuties(facts, today),
     ...bottleDuties(facts, state),
     ...supplyDuties(facts, today),
-    ...floorDuties(facts, today),
+    ...loadDuties(facts, today),
   ]
     .map(duty => ({ duty, order: orderOf(duty) }))
     .sort((a, b) => (a.order < b.order ? -1 : a.order > b.order ? 1 : 0))

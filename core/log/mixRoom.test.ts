@@ -6,7 +6,7 @@ import type { ContainerFields, PlaceFields, Subject } from './entry.ts';
 import { fold } from './fold.ts';
 import { mixSpots } from './mixRoom.ts';
 import { fillableOwn, willBeReady } from './ownFirst.ts';
-import { overloadedFloors } from './placing.ts';
+import { overloaded } from './placing.ts';
 import { stateAt } from './state.ts';
 
 const start = '2026-11-25T08:00:00.000Z';
@@ -96,11 +96,11 @@ describe('what is owned already', () => {
   });
 });
 
-describe('a floor that bears more than it should', () => {
+describe('a floor or a shelf that bears more than it should', () => {
   const floors = () => {
     const facts = fold(h.entries);
-    const duties = dutiesAt(facts, stateAt(facts, soon)).filter(d => d.id.startsWith('floor:'));
-    expect(duties.map(d => d.subject)).toEqual(overloadedFloors(facts).map(o => o.place.id));
+    const duties = dutiesAt(facts, stateAt(facts, soon)).filter(d => d.id.startsWith('load:'));
+    expect(duties.map(d => d.subject)).toEqual(overloaded(facts).map(o => o.place.id));
     return duties;
   };
 
@@ -111,6 +111,18 @@ describe('a floor that bears more than it should', () => {
     expect(floors()[0]!.what.params?.loadKgM2).toBeCloseTo(624 / (2.255 * 1.085), 6);
     h.write('emptied', drums[0]!, { to: 'utility' });
     h.write('emptied', drums[1]!, { to: 'utility' });
+    expect(floors()).toEqual([]);
+  });
+
+  it('and so is a shelf: 6 cans of 20.2 kg on one that carries 120', () => {
+    const building = h.subject('building');
+    const shelved = h.subject('place');
+    const shelves = [{ id: 'A', heightM: 1, fromM: 0, toM: 3, limitKg: 120 }];
+    h.write('place.set', shelved, place(building, { name: 'Shed', level: 0, shelves }));
+    const cans = Array.from({ length: 6 }, () => add({ kind: 'can-20l', place: shelved, shelf: 'A' }, 19));
+    expect(floors()).toMatchObject([{ subject: shelved, verdict: 'refuse' }]);
+    expect(floors()[0]!.what.params).toMatchObject({ id: 'A', place: 'Shed', limitKg: 120 });
+    h.write('emptied', cans[0]!, { to: 'utility' });
     expect(floors()).toEqual([]);
   });
 });

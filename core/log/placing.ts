@@ -34,21 +34,42 @@ export function standingAt(
   });
 }
 
-/** The floors that bear more than they should, and by how much. */
-export function overloadedFloors(facts: Facts): { place: PlaceFacts; judgement: Judgement }[] {
-  const onFloors = new Map<Subject, Standing[]>();
+/** A floor or a shelf that bears more than it should. */
+export interface Overloaded {
+  readonly place: PlaceFacts;
+  readonly shelf?: string;
+  readonly judgement: Judgement;
+}
+
+/** The floors and shelves that bear more than they should, and by how much. */
+export function overloaded(facts: Facts): Overloaded[] {
+  const onSpots = new Map<Subject, Map<string | undefined, Standing[]>>();
   for (const container of Object.values(facts.container)) {
     const place = facts.place[container.place];
-    const standing = place && isOnFloor(place, container.shelf) ? standingOf(facts, container) : undefined;
-    if (!place || !standing) continue;
-    const list = onFloors.get(place.id);
+    const standing = place && standingOf(facts, container);
+    if (!standing) continue;
+    const spots = onSpots.get(place.id) ?? new Map<string | undefined, Standing[]>();
+    onSpots.set(place.id, spots);
+    const shelf = isOnFloor(place, container.shelf) ? undefined : container.shelf;
+    const list = spots.get(shelf);
     if (list) list.push(standing);
-    else onFloors.set(place.id, [standing]);
+    else spots.set(shelf, [standing]);
   }
-  return [...onFloors].flatMap(([id, standing]) => {
+  return [...onSpots].flatMap(([id, spots]) => {
     const place = facts.place[id]!;
-    const judgement = judgeFloor(floorLoad(standing, place), floorLimit(facts, place));
-    return judgement.verdict === 'ok' ? [] : [{ place, judgement }];
+    return [...spots].flatMap(([at, standing]): Overloaded[] => {
+      const shelf = place.shelves.find(s => s.id === at);
+      if (!shelf) {
+        const judgement = judgeFloor(floorLoad(standing, place), floorLimit(facts, place));
+        return judgement.verdict === 'ok' ? [] : [{ place, judgement }];
+      }
+      const judgement = judgeShelf(
+        shelf,
+        standing.reduce((sum, s) => sum + s.massKg, 0),
+        0,
+      );
+      return judgement.verdict === 'refuse' ? [{ place, shelf: shelf.id, judgement }] : [];
+    });
   });
 }
 

@@ -53,13 +53,17 @@ export function JudgementLine({ judgement, action }: { judgement: Judgement; act
 /** Several judgements, the gravest first; those that are fine say nothing. */
 export function Judgements({ of: list, action }: { of: readonly Judgement[]; action?: ReactNode }) {
   const order: Verdict[] = ['refuse', 'warn'];
-  const shown = order.flatMap(verdict => list.filter(j => j.verdict === verdict));
+  const saidOf = ({ reason }: Judgement) => `${reason.id} ${JSON.stringify(reason.params ?? {})}`;
+  // what holds for several vessels alike is said once
+  const shown = order
+    .flatMap(verdict => list.filter(j => j.verdict === verdict))
+    .filter((j, i, all) => all.findIndex(o => saidOf(o) === saidOf(j)) === i);
   if (shown.length === 0) return null;
   return (
     <div className="flex flex-col gap-3">
       {shown.map((judgement, i) => (
         <JudgementLine
-          key={`${judgement.reason.id} ${JSON.stringify(judgement.reason.params ?? {})}`}
+          key={saidOf(judgement)}
           judgement={judgement}
           action={i === shown.length - 1 ? action : undefined}
         />

@@ -72,6 +72,7 @@ export function RefillMany({ containers, onDone }: Props) {
       {...(onDone ? { onDone } : {})}
     >
       <Sentence>
+        {say('refill.each')}{' '}
         {isAnyFull && (
           <>
             {say('refill.emptied')}{' '}
@@ -96,7 +97,7 @@ export function RefillMany({ containers, onDone }: Props) {
             label: say(`refill.cleaned.${value}`),
           }))}
         />
-        , {say('refill.each-filled')}{' '}
+        , {say('refill.filled')}{' '}
         <WaterBlanks
           water={refill.water}
           origin={refill.origin}

@@ -123,6 +123,9 @@ const sortFn = (a: { original: Row }, b: { original: Row }, column: string): num
     ? compared(a.original.codeKey, b.original.codeKey)
     : compared(a.original[column as Column], b.original[column as Column]);
 const columnDefs = columns.columns(names.map(name => columns.accessor(name, { id: name, sortFn })));
+/** Left out where the screen is narrow: what is in it and until when matters more. */
+const isWide = new Set<string>(['kind', 'place', 'massKg']);
+const WIDE_ONLY = 'max-wide:hidden';
 const isFigure = new Set<string>(['litres', 'massKg']);
 const ROW_PX = 36;
 
@@ -169,7 +172,8 @@ export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
       if (!after.delete(id)) after.add(id);
       return after;
     });
-  const grid = 'grid grid-cols-[24px_90px_1.1fr_1.1fr_90px_80px_110px_80px] items-center gap-x-2 px-2';
+  const grid =
+    'grid grid-cols-[24px_90px_1.1fr_1.1fr_90px_80px_110px_80px] items-center gap-x-2 px-2 max-wide:grid-cols-[24px_74px_minmax(0,1fr)_62px_88px] max-wide:gap-x-1.5 max-wide:px-1 max-wide:text-small';
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
       <p>
@@ -195,7 +199,7 @@ export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
         aria-rowcount={rows.length + 1}
         className="flex min-h-0 flex-1 flex-col overflow-x-auto"
       >
-        <div className="flex min-h-0 min-w-[680px] flex-1 flex-col">
+        <div className="flex min-h-0 min-w-[680px] flex-1 max-wide:min-w-0 flex-col">
           <div role="rowgroup">
             <div role="row" className={`${grid} border-b-2 border-slate`}>
               <div role="columnheader">
@@ -213,6 +217,7 @@ export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
                   <div
                     key={header.id}
                     role="columnheader"
+                    className={isWide.has(header.id) ? WIDE_ONLY : ''}
                     aria-sort={order ? (order === 'asc' ? 'ascending' : 'descending') : 'none'}
                   >
                     <button
@@ -260,20 +265,21 @@ export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
                         {row.code}
                       </button>
                     </div>
-                    <div role="cell" className="truncate">
+                    <div role="cell" className={`truncate ${WIDE_ONLY}`}>
                       {row.kind}
                     </div>
-                    <div role="cell" className="truncate">
+                    <div role="cell" className={`truncate ${WIDE_ONLY}`}>
                       {row.place}
                     </div>
-                    <div role="cell" className="flex items-center gap-1.5">
-                      <Swatch state={row.state.state} size={14} /> {row.stateName}
+                    <div role="cell" className="flex min-w-0 items-center gap-1.5">
+                      <Swatch state={row.state.state} size={14} />{' '}
+                      <span className="truncate">{row.stateName}</span>
                     </div>
                     <div role="cell" className="text-right">
                       {format.litres(row.litres, units)}
                     </div>
                     <div role="cell">{row.goodUntil && format.day(row.goodUntil)}</div>
-                    <div role="cell" className="text-right">
+                    <div role="cell" className={`text-right ${WIDE_ONLY}`}>
                       {format.kg(row.massKg, units)}
                     </div>
                   </div>
