@@ -313,7 +313,11 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
   failed: v.object({ why: v.picklist(['test', 'recall', 'smell', 'broken-seal']) }),
   condemned: v.object({ why: name(300) }),
   photographed: v.object({ digest: DigestSchema }),
-  'list.taken': v.object({ digest: name(100), rows: between(0, 100_000) }),
+  'list.taken': v.object({
+    digest: name(100),
+    rows: between(0, 100_000),
+    entries: v.exactOptional(v.pipe(between(1, 5000), v.integer('whole'))),
+  }),
   noted: v.object({ text: name(2000) }),
   struck: v.object({ target: EntryIdSchema }),
 };

@@ -40,6 +40,11 @@ export interface LogEvent {
   readonly changed: readonly ChangedFacts[];
 }
 
+/** What was recorded together with a list, the list itself the last. */
+export interface TakenEntries {
+  readonly entries: readonly Entry[];
+}
+
 /** An entry in a history, with whether a later one struck it. */
 export interface HistoryLine {
   readonly entry: Entry;

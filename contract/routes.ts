@@ -4,6 +4,7 @@ export const routes = {
   snapshot: '/api/snapshot',
   entries: '/api/entries',
   history: '/api/subjects/:subject/entries',
+  list: '/api/lists/:entry',
   events: '/api/events',
   labels: '/api/labels',
   weather: '/api/weather',
@@ -20,6 +21,9 @@ export const routes = {
 /** The path of a subject's history. */
 export const historyPath = (subject: string): string =>
   routes.history.replace(':subject', encodeURIComponent(subject));
+
+/** The path of what came with a list. */
+export const listPath = (entry: string): string => routes.list.replace(':entry', entry);
 
 /** The path of a photo. */
 export const photoPath = (digest: string): string => routes.photo.replace(':digest', digest);

@@ -213,5 +213,6 @@ it('a list that was taken in is remembered by its digest, and settings are not l
     name: 'Hall',
     isSetUp: true,
     listsTaken: { '120-abc': taken.happenedAt },
+    lists: [{ entry: taken.id, at: taken.happenedAt, by: taken.by, rows: 120 }],
   });
 });

@@ -247,7 +247,12 @@ export interface EntryData {
   /** A photo of a container, a place or a sheet, by the digest of its bytes; the last one is shown. */
   photographed: { readonly digest: string };
   /** A hand-kept list was taken in; the digest recognises it when it comes again. */
-  'list.taken': { readonly digest: string; readonly rows: number };
+  'list.taken': {
+    readonly digest: string;
+    readonly rows: number;
+    /** Entries that came with it, itself the last: recorded together, and so taken back together. */
+    readonly entries?: number;
+  };
   struck: { readonly target: EntryId };
 }
 

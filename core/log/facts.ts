@@ -94,9 +94,19 @@ export interface ContainerFacts extends ContainerFields {
   readonly curedAt?: Instant;
 }
 
+/** A list that was taken in. */
+export interface TakenList {
+  readonly entry: string;
+  readonly at: Instant;
+  readonly by: string;
+  readonly rows: number;
+}
+
 export interface GroupFacts extends GroupFields {
   /** When each list was taken in, by its digest. */
   readonly listsTaken?: Readonly<Record<string, Instant>>;
+  /** The last lists taken in, as they can be taken back. */
+  readonly lists?: readonly TakenList[];
   /** False until the first settings were entered. */
   readonly isSetUp: boolean;
 }

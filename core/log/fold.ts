@@ -13,6 +13,7 @@ import {
   type SubjectFacts,
   type SubjectType,
   type SupplyFacts,
+  type TakenList,
   typeOf,
 } from './facts.ts';
 
@@ -92,6 +93,9 @@ function foldSheet(facts: SheetFacts | undefined, entry: Entry, subject: Subject
   }
 }
 
+/** Lists that are remembered one by one. */
+const MOST_LISTS = 20;
+
 const setPlace = replacing('place.set', 'place.removed');
 
 const reducers: Record<SubjectType, Reducer> = {
@@ -99,7 +103,13 @@ const reducers: Record<SubjectType, Reducer> = {
     const group = (facts as GroupFacts | undefined) ?? freshGroup;
     if (entry.kind === 'group.set') return { ...group, ...entry.data, isSetUp: true };
     if (entry.kind !== 'list.taken') return facts;
-    return { ...group, listsTaken: { ...group.listsTaken, [entry.data.digest]: entry.happenedAt } };
+    const { digest, rows } = entry.data;
+    const taken: TakenList = { entry: entry.id, at: entry.happenedAt, by: entry.by, rows };
+    return {
+      ...group,
+      listsTaken: { ...group.listsTaken, [digest]: entry.happenedAt },
+      lists: [...(group.lists ?? []), taken].slice(-MOST_LISTS),
+    };
   },
   plan: (facts, entry) =>
     entry.kind === 'plan.set' ? { ...freshPlan, ...(facts as PlanFields | undefined), ...entry.data } : facts,

@@ -1,15 +1,16 @@
 import { type Request, Router } from 'express';
 import * as v from 'valibot';
-import { type History, PostEntriesSchema, type Snapshot } from '#contract/log.ts';
+import { type History, PostEntriesSchema, type Snapshot, type TakenEntries } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
-import { InstantSchema, SubjectSchema } from '#contract/scalars.ts';
+import { EntryIdSchema, InstantSchema, SubjectSchema } from '#contract/scalars.ts';
 import { LINES_TYPE, type SnapshotHead, SUBJECTS_A_LINE } from '#contract/snapshotLines.ts';
 import { standing } from '#core/log/fold.ts';
 import type { Clock, TestClock } from '../clock.ts';
 import type { Db } from '../db/open.ts';
 import { parsed } from '../parsed.ts';
+import { ProblemError } from '../problems.ts';
 import type { Log } from './append.ts';
-import { entriesOf, lotsOf } from './rows.ts';
+import { entriesOf, entriesOfList, lotsOf } from './rows.ts';
 import type { Stream } from './stream.ts';
 
 export interface LogRoom {
@@ -55,6 +56,14 @@ export function logRoutes({ db, log, clock, stream, demo }: LogRoom): Router {
       lines: entries.map(entry => ({ entry, isStruck: !stands.has(entry.id) && entry.kind !== 'struck' })),
     };
     res.set('Cache-Control', 'no-store').json(history);
+  });
+
+  router.get(routes.list, async (req: Request<{ entry: string }>, res) => {
+    const list = await entriesOfList(db, parsed(EntryIdSchema, req.params.entry));
+    if (list.length === 0)
+      throw new ProblemError('not-found', { errors: [{ pointer: '/entry', reason: 'no-entry' }] });
+    const taken: TakenEntries = { entries: list };
+    res.set('Cache-Control', 'no-store').json(taken);
   });
 
   router.get(routes.events, stream.join);

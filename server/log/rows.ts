@@ -1,4 +1,4 @@
-import { asc, eq, type InferSelectModel, inArray } from 'drizzle-orm';
+import { asc, between, eq, type InferSelectModel, inArray } from 'drizzle-orm';
 import type { Entry, Subject } from '#core/log/entry.ts';
 import { upcast } from '#core/log/upcast.ts';
 import type { Db, Tx } from '../db/open.ts';
@@ -33,6 +33,21 @@ export async function entriesById(db: Db | Tx, ids: readonly string[]): Promise<
     found.push(...rows.map(entryOf));
   }
   return found;
+}
+
+/** What was recorded together with a list, the list itself the last; empty where the entry is none. */
+export async function entriesOfList(db: Db, id: string): Promise<Entry[]> {
+  const [row] = await db.select().from(entries).where(eq(entries.id, id));
+  const taken = row && entryOf(row);
+  if (!row || taken?.kind !== 'list.taken') return [];
+  // entries of one request have the numbers that follow one another
+  const first = row.seq - (taken.data.entries ?? 1) + 1;
+  const rows = await db
+    .select()
+    .from(entries)
+    .where(between(entries.seq, first, row.seq))
+    .orderBy(asc(entries.seq));
+  return rows.map(entryOf);
 }
 
 /** All entries that bear on a subject, in the log's order. */

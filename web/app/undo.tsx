@@ -56,5 +56,5 @@ export function useRecord() {
     return outcome;
   };
 
-  return { recordAndTell, undoLast: () => void lastDone.then(undo) };
+  return { recordAndTell, undo, undoLast: () => void lastDone.then(undo) };
 }

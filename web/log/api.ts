@@ -1,6 +1,6 @@
-import type { History, Mode, Posted } from '#contract/log.ts';
+import type { History, Mode, Posted, TakenEntries } from '#contract/log.ts';
 import type { Problem } from '#contract/problem.ts';
-import { historyPath, routes } from '#contract/routes.ts';
+import { historyPath, listPath, routes } from '#contract/routes.ts';
 import { LINES_TYPE, type SnapshotHead, type SnapshotLot } from '#contract/snapshotLines.ts';
 import type { Entry, Subject } from '#core/log/entry.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
@@ -63,6 +63,9 @@ export async function fetchSnapshot(): Promise<{
   if (!head) throw new NoAnswer('an empty answer');
   return { head, rows };
 }
+
+/** The entries that a list came as, itself the last. */
+export const fetchList = (entry: string): Promise<TakenEntries> => ask(listPath(entry));
 
 export const fetchHistory = (subject: string): Promise<History> => ask(historyPath(subject));
 

@@ -10,6 +10,8 @@ export interface ListQuestion extends Omit<ListOptions, 'fields' | 'headings' | 
   readonly head?: number;
   /** What columns hold, where the guess was put right. */
   readonly corrected: Readonly<Record<number, ListField>>;
+  /** Cells that were mended, by their line (the first is 1) and column. */
+  readonly mended?: Readonly<Record<number, Readonly<Record<number, string>>>>;
 }
 
 export interface ListAnswer {
@@ -26,8 +28,13 @@ const HEADS = 12;
 
 /** Reads and judges a list off the main thread: a thousand rows are felt. */
 const api = {
-  read({ text, head: chosen, corrected, ...options }: ListQuestion): ListAnswer {
-    const table = Papa.parse<string[]>(text.trimEnd()).data;
+  read({ text, head: chosen, corrected, mended = {}, ...options }: ListQuestion): ListAnswer {
+    const table = Papa.parse<string[]>(text.trimEnd()).data.map((cells, i) => {
+      const mending = mended[i + 1];
+      if (!mending) return cells;
+      const width = Math.max(cells.length, ...Object.keys(mending).map(column => Number(column) + 1));
+      return Array.from({ length: width }, (_, column) => mending[column] ?? cells[column] ?? '');
+    });
     const head = chosen ?? headLine(table);
     const heading = table[head] ?? [];
     const fields = guessFields(heading).map((field, i) => corrected[i] ?? field);

@@ -11,7 +11,7 @@ import { useFacts, useReader, useUnits, useWaterState } from '../../app/hooks.ts
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
 import * as format from '../../texts/format.ts';
-import { useSay } from '../../texts/texts.ts';
+import { type Say, useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
@@ -38,8 +38,10 @@ interface Answers {
   readonly first?: First;
   readonly mark?: Mark;
   readonly head?: number;
+  /** Cells mended in place, by line and column. */
+  readonly mended: Readonly<Record<number, Readonly<Record<number, string>>>>;
 }
-const noAnswers: Answers = { fields: {}, units: {}, waters: {} };
+const noAnswers: Answers = { fields: {}, units: {}, waters: {}, mended: {} };
 
 const nothingRead: ListAnswer = {
   head: 0,
@@ -117,6 +119,7 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
         known,
         columnUnit: answers.units,
         waters: answers.waters,
+        mended: answers.mended,
         ...(answers.head === undefined ? {} : { head: answers.head }),
         ...(answers.first ? { dayFirst: answers.first === 'day' } : {}),
         ...(answers.mark ? { decimal: answers.mark === 'comma' ? ',' : '.' } : {}),
@@ -135,7 +138,13 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
 
   const take = async () => {
     const drafts = takingIn(reading, facts, say('first.home'));
-    drafts.push(draft('list.taken', 'group', { digest: digestOf(text), rows: reading.rows.length }));
+    drafts.push(
+      draft('list.taken', 'group', {
+        digest: digestOf(text),
+        rows: reading.rows.length,
+        entries: drafts.length + 1,
+      }),
+    );
     const outcome = await recordAndTell(drafts, say('take-in.told', { count: good }), 'happened');
     if (outcome.is === 'recorded' || outcome.is === 'waiting') onClose();
   };
@@ -289,7 +298,18 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
           <Rows
             rows={onlyFaults ? reading.rows.filter(r => r.judgements.length > 0) : reading.rows}
             heading={heading}
+            onMend={(line, column, cell) =>
+              answer({
+                mended: { ...answers.mended, [line]: { ...answers.mended[line], [column]: cell } },
+              })
+            }
           />
+          {bad.length > 0 && <p className="text-small text-ash">{say('take-in.mend-how')}</p>}
+          {bad.length > 0 && (
+            <Button look="quiet" className="self-start" onClick={() => void saveLeftOut(heading, bad, say)}>
+              {say('take-in.left-out', { count: bad.length })}
+            </Button>
+          )}
           {!fields.includes('held') && <p className="text-small text-ash">{say('take-in.held')}</p>}
           <div>
             <Button look="primary" disabled={good === 0} onClick={() => void take()}>
@@ -302,10 +322,33 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
   );
 }
 
+/** The rows that are left out as a file of their own, each with its reason: mended there, it is taken in like any list. */
+async function saveLeftOut(heading: readonly string[], rows: readonly ListRow[], say: Say): Promise<void> {
+  const { default: Papa } = await import('papaparse');
+  const csv = Papa.unparse([
+    [...heading, say('take-in.why')],
+    ...rows.map(row => [
+      ...heading.map((_, column) => row.cells[column] ?? ''),
+      row.judgements.map(j => say(j.judgement.reason)).join(' '),
+    ]),
+  ]);
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }));
+  link.download = say('take-in.left-out-file');
+  link.click();
+  URL.revokeObjectURL(link.href);
+}
+
+interface RowsProps {
+  readonly rows: readonly ListRow[];
+  readonly heading: readonly string[];
+  readonly onMend: (line: number, column: number, cell: string) => void;
+}
+
 /** Most rows that are drawn at once; mended or answered, the next ones come up. */
 const MOST_SHOWN = 100;
 
-function Rows({ rows, heading }: { rows: readonly ListRow[]; heading: readonly string[] }) {
+function Rows({ rows, heading, onMend }: RowsProps) {
   const say = useSay();
   return (
     <div className="max-h-[280px] overflow-auto border-y border-rule">
@@ -333,6 +376,9 @@ function Rows({ rows, heading }: { rows: readonly ListRow[]; heading: readonly s
                     {say(j.judgement.reason)}
                   </span>
                 ))}
+                {row.judgements.some(j => j.judgement.verdict === 'refuse') && (
+                  <Mending row={row} heading={heading} onMend={onMend} />
+                )}
               </td>
             </tr>
           ))}
@@ -342,5 +388,32 @@ function Rows({ rows, heading }: { rows: readonly ListRow[]; heading: readonly s
         <p className="py-1 text-small text-ash">{say('take-in.more', { count: rows.length - MOST_SHOWN })}</p>
       )}
     </div>
+  );
+}
+
+/** The cells that keep a row out, or all of it where no one cell does: written anew and judged again when left. */
+function Mending({ row, heading, onMend }: { row: ListRow } & Omit<RowsProps, 'rows'>) {
+  const say = useSay();
+  const wrong = [...new Set(row.judgements.filter(j => j.judgement.verdict === 'refuse').map(j => j.column))];
+  const columns = wrong.some(column => column < 0) ? heading.map((_, i) => i) : wrong;
+  return (
+    <span className="flex flex-wrap gap-1 py-1">
+      {columns.map(column => {
+        const name = heading[column] ?? '';
+        const cell = row.cells[column] ?? '';
+        const keep = (text: string) => text !== cell && onMend(row.line, column, text);
+        return (
+          <input
+            key={column}
+            className="w-36 border border-slate bg-paper px-1.5 py-1"
+            aria-label={say('take-in.mend', { heading: name, line: row.line })}
+            placeholder={name}
+            defaultValue={cell}
+            onBlur={e => keep(e.currentTarget.value)}
+            onKeyDown={e => e.key === 'Enter' && keep(e.currentTarget.value)}
+          />
+        );
+      })}
+    </span>
   );
 }

@@ -53,7 +53,7 @@ describe('a store taken out as a table and in again', () => {
     expect(byCode.size).toBe(Object.keys(before.container).length);
   });
 
-  it('is the same store: vessel, place, water, litres, state', () => {
+  it('is the same store: vessel, place, shelf, water, litres, state', () => {
     const changed: string[] = [];
     for (const c of Object.values(before.container)) {
       const other = byCode.get(c.code)!;
@@ -66,6 +66,7 @@ describe('a store taken out as a table and in again', () => {
       const isSame =
         other.kind === c.kind &&
         after.place[other.place]?.name === before.place[c.place]?.name &&
+        other.shelf === c.shelf &&
         other.fill?.water === c.fill?.water &&
         Math.abs(is.litres - was.litres) < 1e-6 &&
         state === expected;

@@ -23,7 +23,9 @@ export function takingIn(reading: ListReading, facts: Facts, home: string): Draf
     const { place, drafts: making } = placeDrafts(known, p.place, home, p.building);
     if (making.length > 0) add(making);
     const container = newSubject('container');
-    const shelf = known.place[place]?.shelves.find(s => s.id.toLowerCase() === p.shelf?.toLowerCase());
+    const shelving = shelfDrafts(known, place, p.shelf);
+    if (shelving.length > 0) add(shelving);
+    const shelf = known.place[place]?.shelves.find(isShelf(p.shelf));
     // noon of the day, but never later than now: a row of today is taken in before lunch too
     const noon = `${p.filledOn}T12:00:00.000Z`;
     const at = p.filledOn && noon < now() ? noon : now();
@@ -48,6 +50,24 @@ export function takingIn(reading: ListReading, facts: Facts, home: string): Draf
     );
   }
   return drafts;
+}
+
+const isShelf = (name: string | undefined) => (shelf: { id: string }) =>
+  shelf.id.toLowerCase() === name?.trim().toLowerCase();
+
+/** Height between two shelves of which only the names are known (m). */
+const SHELF_STEP_M = 0.5;
+const MOST_SHELF_M = 6;
+
+/** A shelf that the list names and the place does not have yet: above the others, what it carries is not known. */
+function shelfDrafts(facts: Facts, placeId: string, name: string | undefined): Draft[] {
+  const place = facts.place[placeId];
+  if (!name?.trim() || !place || place.shelves.some(isShelf(name))) return [];
+  const { id: _, photo: __, ...fields } = place;
+  const highest = Math.max(0, ...place.shelves.map(s => s.heightM));
+  const heightM = Math.min(MOST_SHELF_M, highest + SHELF_STEP_M);
+  const shelf = { id: name.trim(), heightM, fromM: 0, toM: place.widthM };
+  return [draft('place.set', placeId, { ...fields, shelves: [...place.shelves, shelf] })];
 }
 
 /** The water in it, what was read in it, and what the list says of it since. */

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { Link, useOutletContext } from 'react-router';
 import type { Duty, When } from '#core/log/duties.ts';
 import { useDuties, useFacts, useWaterState } from '../../app/hooks.ts';
+import { ListsTaken } from '../../app/ListsTaken.tsx';
 import type { ShellContext } from '../../app/Shell.tsx';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -114,6 +115,7 @@ export function Today() {
         <Section when="week" duties={by('week')} />
         <Section when="later" duties={by('later')} />
       </div>
+      <ListsTaken />
     </div>
   );
 }
