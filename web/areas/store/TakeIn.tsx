@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useRef, useState } from 'react';
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { dayOf } from '#core/calendar/day.ts';
 import type { ListRow } from '#core/containers/list.ts';
 import { type ListField, listFields } from '#core/containers/listFields.ts';
@@ -15,6 +15,7 @@ import { type Say, useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { InTurn, useInTurn } from '../../ui/InTurn.tsx';
 import { type Held, held } from '../../workers/held.ts';
 import type { ListAnswer, ListQuestion, ListWorker } from '../../workers/listWorker.ts';
 import { takingIn } from './takingIn.ts';
@@ -29,6 +30,11 @@ function digestOf(text: string): string {
 type First = 'day' | 'month';
 type Gallon = 'US' | 'imperial';
 type Mark = 'point' | 'comma';
+
+/** A field with more text than this takes longer to lay out than a hand notices (characters). */
+const LONG_TEXT = 12_000;
+/** So much of a long list is shown; it is mended row by row, or pasted anew. */
+const LONG_SHOWN = 2_000;
 
 /** What somebody answered about a list; each is asked once, when it is needed. */
 interface Answers {
@@ -91,6 +97,12 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
   const [answers, setAnswers] = useState(noAnswers);
   const [gallon, setGallon] = useState<Gallon>(units === 'imperial' ? 'imperial' : 'US');
   const [onlyFaults, setOnlyFaults] = useState(true);
+  const chooseField = useCallback(
+    (column: number, field: ListField) =>
+      setAnswers(a => ({ ...a, fields: { ...a.fields, [column]: field } })),
+    [],
+  );
+  const isLong = text.length > LONG_TEXT;
   const answer = (change: Partial<Answers>) => setAnswers(a => ({ ...a, ...change }));
   // another list is another matter: what was answered about the last one does not hold for it
   const begin = (list: string) => {
@@ -167,160 +179,203 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
       <textarea
         aria-label={say('take-in.text')}
         className="h-24 w-full border-[1.5px] border-slate bg-paper p-2 font-mono text-small"
-        value={text}
+        wrap="off"
+        spellCheck={false}
+        value={isLong ? text.slice(0, LONG_SHOWN) : text}
+        readOnly={isLong}
         onChange={e => setText(e.currentTarget.value)}
-        onPaste={() => setAnswers(noAnswers)}
+        onPaste={e => {
+          const { value, selectionStart, selectionEnd } = e.currentTarget;
+          const pasted = e.clipboardData.getData('text');
+          if (isLong) begin(pasted);
+          else begin(value.slice(0, selectionStart) + pasted + value.slice(selectionEnd));
+          e.preventDefault();
+        }}
       />
+      {isLong && (
+        <p className="text-small text-ash">
+          {say('take-in.long', { count: text.split('\n').length })}{' '}
+          <Button look="quiet" onClick={() => begin('')}>
+            {say('take-in.another')}
+          </Button>
+        </p>
+      )}
       {reading.rows.length > 0 && (
         <div className="mt-3 flex flex-col gap-3">
-          <p className="leading-9">
-            {say('take-in.head')}{' '}
-            <ChoiceBlank
-              label={say('take-in.head-label')}
-              value={String(head)}
-              onValue={line => setAnswers(() => ({ ...noAnswers, head: Number(line) }))}
-              choices={above.map((row, i) => ({
-                value: String(i),
-                label: say('take-in.head-line', { line: i + 1 }),
-                note: row.filter(Boolean).join(' · ').slice(0, 80),
-              }))}
-            />
-            .{head > 0 && ` ${say('take-in.above', { count: head })}`}
-          </p>
-          <div className="flex flex-wrap gap-x-4 gap-y-2">
-            {heading.map((cell, i) => (
-              <span key={`${cell} ${fields[i]}`}>
-                {cell} ={' '}
-                <ChoiceBlank<ListField>
-                  label={`${say('take-in.columns')}: ${cell}`}
-                  value={fields[i]}
-                  onValue={field => answer({ fields: { ...answers.fields, [i]: field } })}
-                  choices={listFields.map(value => ({ value, label: say(`field.${value}`) }))}
-                />
-              </span>
-            ))}
-          </div>
-          <p className="leading-9">
-            {say('take-in.days')}{' '}
-            <ChoiceBlank<First>
-              label={say('take-in.which-first')}
-              value={answers.first}
-              onValue={first => answer({ first })}
-              choices={(['day', 'month'] as const).map(value => ({ value, label: say(`take-in.${value}`) }))}
-            />
-            {hasGallons && (
-              <>
-                ; {say('take-in.gallons')}{' '}
-                <ChoiceBlank<Gallon>
-                  label={say('take-in.gallon')}
-                  value={gallon}
-                  onValue={setGallon}
-                  choices={(['US', 'imperial'] as const).map(value => ({
-                    value,
-                    label: say(`units.${value}`),
-                  }))}
-                />
-              </>
-            )}
-            {asksNumbers && (
-              <>
-                ; {say('take-in.numbers')}{' '}
-                <ChoiceBlank<Mark>
-                  label={say('take-in.mark')}
-                  value={answers.mark}
-                  onValue={mark => answer({ mark })}
-                  choices={(['point', 'comma'] as const).map(value => ({
-                    value,
-                    label: say(`take-in.mark.${value}`),
-                  }))}
-                />
-              </>
-            )}
-            {unitless.map(column => (
-              <span key={column}>
-                ; {say('take-in.unit', { heading: heading[column] ?? '' })}{' '}
-                <ChoiceBlank<ColumnUnit>
-                  label={say('take-in.unit-label', { heading: heading[column] ?? '' })}
-                  value={answers.units[column]}
-                  onValue={unit => answer({ units: { ...answers.units, [column]: unit } })}
-                  choices={columnUnits.map(value => ({ value, label: value }))}
-                />
-              </span>
-            ))}
-            .
-          </p>
-          {asked.length > 0 && (
-            <div className="border-l-4 border-clay py-1 pl-3">
-              <p>{say('take-in.waters')}</p>
-              {asked.map(wording => (
-                <p key={wording} className="leading-9">
-                  “{wording}” {say('take-in.is')}{' '}
-                  <ChoiceBlank<ListedWater>
-                    label={say('take-in.water-label', { wording })}
-                    value={answers.waters[wording]}
-                    onValue={water => answer({ waters: { ...answers.waters, [wording]: water } })}
-                    choices={[
-                      ...waterIds.map(value => ({ value, label: say(`water.${value}`) })),
-                      { value: 'empty' as const, label: say('take-in.nothing') },
-                    ]}
+          <InTurn>
+            <p className="leading-9">
+              {say('take-in.head')}{' '}
+              <ChoiceBlank
+                label={say('take-in.head-label')}
+                value={String(head)}
+                onValue={line => setAnswers(() => ({ ...noAnswers, head: Number(line) }))}
+                choices={above.map((row, i) => ({
+                  value: String(i),
+                  label: say('take-in.head-line', { line: i + 1 }),
+                  note: row.filter(Boolean).join(' · ').slice(0, 80),
+                }))}
+              />
+              .{head > 0 && ` ${say('take-in.above', { count: head })}`}
+            </p>
+            <Columns heading={heading} fields={fields} onField={chooseField} />
+            <p className="leading-9">
+              {say('take-in.days')}{' '}
+              <ChoiceBlank<First>
+                label={say('take-in.which-first')}
+                value={answers.first}
+                onValue={first => answer({ first })}
+                choices={(['day', 'month'] as const).map(value => ({
+                  value,
+                  label: say(`take-in.${value}`),
+                }))}
+              />
+              {hasGallons && (
+                <>
+                  ; {say('take-in.gallons')}{' '}
+                  <ChoiceBlank<Gallon>
+                    label={say('take-in.gallon')}
+                    value={gallon}
+                    onValue={setGallon}
+                    choices={(['US', 'imperial'] as const).map(value => ({
+                      value,
+                      label: say(`units.${value}`),
+                    }))}
                   />
-                </p>
+                </>
+              )}
+              {asksNumbers && (
+                <>
+                  ; {say('take-in.numbers')}{' '}
+                  <ChoiceBlank<Mark>
+                    label={say('take-in.mark')}
+                    value={answers.mark}
+                    onValue={mark => answer({ mark })}
+                    choices={(['point', 'comma'] as const).map(value => ({
+                      value,
+                      label: say(`take-in.mark.${value}`),
+                    }))}
+                  />
+                </>
+              )}
+              {unitless.map(column => (
+                <span key={column}>
+                  ; {say('take-in.unit', { heading: heading[column] ?? '' })}{' '}
+                  <ChoiceBlank<ColumnUnit>
+                    label={say('take-in.unit-label', { heading: heading[column] ?? '' })}
+                    value={answers.units[column]}
+                    onValue={unit => answer({ units: { ...answers.units, [column]: unit } })}
+                    choices={columnUnits.map(value => ({ value, label: value }))}
+                  />
+                </span>
               ))}
-            </div>
-          )}
-          {reading.unclearDates > 0 && (
-            <p className="border-l-4 border-clay py-1 pl-3">
-              {say('take-in.unclear', { count: reading.unclearDates })}
+              .
             </p>
-          )}
-          {takenAt && (
-            <p className="border-l-4 border-clay py-1 pl-3">
-              {say('take-in.again', { at: format.dayAndTime(takenAt, timeZone) })}
+            {asked.length > 0 && (
+              <div className="border-l-4 border-clay py-1 pl-3">
+                <p>{say('take-in.waters')}</p>
+                {asked.map(wording => (
+                  <p key={wording} className="leading-9">
+                    “{wording}” {say('take-in.is')}{' '}
+                    <ChoiceBlank<ListedWater>
+                      label={say('take-in.water-label', { wording })}
+                      value={answers.waters[wording]}
+                      onValue={water => answer({ waters: { ...answers.waters, [wording]: water } })}
+                      choices={[
+                        ...waterIds.map(value => ({ value, label: say(`water.${value}`) })),
+                        { value: 'empty' as const, label: say('take-in.nothing') },
+                      ]}
+                    />
+                  </p>
+                ))}
+              </div>
+            )}
+            {reading.unclearDates > 0 && (
+              <p className="border-l-4 border-clay py-1 pl-3">
+                {say('take-in.unclear', { count: reading.unclearDates })}
+              </p>
+            )}
+            {takenAt && (
+              <p className="border-l-4 border-clay py-1 pl-3">
+                {say('take-in.again', { at: format.dayAndTime(takenAt, timeZone) })}
+              </p>
+            )}
+            <p className="font-semibold" data-testid="take-in-summary">
+              {say('take-in.summary', {
+                rows: reading.rows.length,
+                good,
+                known: reading.rows.filter(r => r.isKnown).length,
+                bad: bad.length,
+              })}
             </p>
-          )}
-          <p className="font-semibold" data-testid="take-in-summary">
-            {say('take-in.summary', {
-              rows: reading.rows.length,
-              good,
-              known: reading.rows.filter(r => r.isKnown).length,
-              bad: bad.length,
-            })}
-          </p>
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              className="h-4 w-4 accent-[var(--pool)]"
-              checked={onlyFaults}
-              onChange={e => setOnlyFaults(e.currentTarget.checked)}
+            <label className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="h-4 w-4 accent-[var(--pool)]"
+                checked={onlyFaults}
+                onChange={e => setOnlyFaults(e.currentTarget.checked)}
+              />
+              {say('take-in.faults-only')}
+            </label>
+            <Rows
+              rows={onlyFaults ? reading.rows.filter(r => r.judgements.length > 0) : reading.rows}
+              heading={heading}
+              onMend={(line, column, cell) =>
+                answer({
+                  mended: { ...answers.mended, [line]: { ...answers.mended[line], [column]: cell } },
+                })
+              }
             />
-            {say('take-in.faults-only')}
-          </label>
-          <Rows
-            rows={onlyFaults ? reading.rows.filter(r => r.judgements.length > 0) : reading.rows}
-            heading={heading}
-            onMend={(line, column, cell) =>
-              answer({
-                mended: { ...answers.mended, [line]: { ...answers.mended[line], [column]: cell } },
-              })
-            }
-          />
-          {bad.length > 0 && <p className="text-small text-ash">{say('take-in.mend-how')}</p>}
-          {bad.length > 0 && (
-            <Button look="quiet" className="self-start" onClick={() => void saveLeftOut(heading, bad, say)}>
-              {say('take-in.left-out', { count: bad.length })}
-            </Button>
-          )}
-          {!fields.includes('held') && <p className="text-small text-ash">{say('take-in.held')}</p>}
-          <div>
-            <Button look="primary" disabled={good === 0} onClick={() => void take()}>
-              {say('take-in.do', { count: good })}
-            </Button>
-          </div>
+            {bad.length > 0 && <p className="text-small text-ash">{say('take-in.mend-how')}</p>}
+            {bad.length > 0 && (
+              <Button look="quiet" className="self-start" onClick={() => void saveLeftOut(heading, bad, say)}>
+                {say('take-in.left-out', { count: bad.length })}
+              </Button>
+            )}
+            {!fields.includes('held') && <p className="text-small text-ash">{say('take-in.held')}</p>}
+            <div>
+              <Button look="primary" disabled={good === 0} onClick={() => void take()}>
+                {say('take-in.do', { count: good })}
+              </Button>
+            </div>
+          </InTurn>
         </div>
       )}
     </Dialog>
   );
 }
+
+interface ColumnsProps {
+  readonly heading: readonly string[];
+  readonly fields: readonly ListField[];
+  readonly onField: (column: number, field: ListField) => void;
+}
+
+/** What each column holds: drawn a few in a task, and again only when the headings or their meaning change. */
+const Columns = memo(
+  function Columns({ heading, fields, onField }: ColumnsProps) {
+    const say = useSay();
+    const shown = useInTurn(heading.length);
+    return (
+      <div className="flex flex-wrap gap-x-4 gap-y-2">
+        {heading.slice(0, shown).map((cell, i) => (
+          <span key={`${cell} ${fields[i]}`}>
+            {cell} ={' '}
+            <ChoiceBlank<ListField>
+              label={`${say('take-in.columns')}: ${cell}`}
+              value={fields[i]}
+              onValue={field => onField(i, field)}
+              choices={listFields.map(value => ({ value, label: say(`field.${value}`) }))}
+            />
+          </span>
+        ))}
+      </div>
+    );
+  },
+  (a, b) =>
+    a.onField === b.onField &&
+    a.heading.join('\n') === b.heading.join('\n') &&
+    a.fields.join() === b.fields.join(),
+);
 
 /** The rows that are left out as a file of their own, each with its reason: mended there, it is taken in like any list. */
 async function saveLeftOut(heading: readonly string[], rows: readonly ListRow[], say: Say): Promise<void> {
@@ -345,11 +400,15 @@ interface RowsProps {
   readonly onMend: (line: number, column: number, cell: string) => void;
 }
 
+/** Rows drawn in one task. */
+const ROWS_A_TASK = 3;
+
 /** Most rows that are drawn at once; mended or answered, the next ones come up. */
-const MOST_SHOWN = 100;
+const MOST_SHOWN = 30;
 
 function Rows({ rows, heading, onMend }: RowsProps) {
   const say = useSay();
+  const shown = useInTurn(Math.min(rows.length, MOST_SHOWN), ROWS_A_TASK);
   return (
     <div className="max-h-[280px] overflow-auto border-y border-rule">
       <table className="w-full border-collapse text-left text-small">
@@ -362,7 +421,7 @@ function Rows({ rows, heading, onMend }: RowsProps) {
           </tr>
         </thead>
         <tbody>
-          {rows.slice(0, MOST_SHOWN).map(row => (
+          {rows.slice(0, shown).map(row => (
             <tr key={row.line} className="border-t border-rule align-top">
               <td className="pr-3">{row.line}</td>
               <td>
