@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { materials } from '#core/containers/kinds.ts';
+import { materials, shapes } from '#core/containers/kinds.ts';
 import { walls } from '#core/containers/load.ts';
 import { deviceKinds } from '#core/filters/device.ts';
 import type { Entry, EntryData, EntryKind } from '#core/log/entry.ts';
@@ -66,7 +66,8 @@ const shelf = v.object({
 
 const kind = v.object({
   id: v.pipe(v.string(), v.regex(/^[a-z0-9.-]{1,40}$/)),
-  shape: v.picklist(['bottle', 'jar', 'jug', 'can', 'cube', 'drum', 'tote', 'tank', 'pouch']),
+  shape: v.picklist(shapes),
+  pieces: v.exactOptional(v.pipe(between(2, 1000), v.integer('whole'))),
   nominalL: between(0.05, 100_000),
   usableShare: between(0.1, 1),
   tareKg: between(0, 10_000),
@@ -248,6 +249,8 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
     volumeL: between(0.001, 100_000),
     use: v.picklist(['drinking', 'utility']),
     byTap: v.boolean(),
+    pieces: v.exactOptional(v.pipe(between(1, 1000), v.integer('whole'))),
+    into: v.exactOptional(SubjectSchema),
   }),
   emptied: v.object({ to: v.picklist(['utility', 'drain']) }),
   'batch.begun': v.object({

@@ -155,7 +155,7 @@ async function planners(): Promise<void> {
     headroomM: 1 + (i % 2) * 1.3,
     freeKg: 700 + i * 260,
   }));
-  const kinds = seedKinds.filter(k => k.shape !== 'tank').slice(2, 14);
+  const kinds = seedKinds.filter(k => k.shape !== 'tank' && k.shape !== 'pack').slice(2, 14);
   const question = {
     kinds,
     spots,

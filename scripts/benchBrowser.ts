@@ -88,7 +88,7 @@ export async function benchBrowser(address: string, container: string): Promise<
   await page.locator('[data-section]').waitFor();
   await page.waitForTimeout(1500);
   await press('Take in');
-  const list = page.getByLabel('The list', { exact: true });
+  const list = page.getByLabel('The list as text', { exact: true });
   await list.focus();
   await longTasks(page);
   await list.evaluate((field, text) => {

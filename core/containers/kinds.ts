@@ -11,13 +11,27 @@ export const materials = [
 export type Material = (typeof materials)[number];
 
 /** How a kind is drawn in the section. */
-export type Shape = 'bottle' | 'jar' | 'jug' | 'can' | 'cube' | 'drum' | 'tote' | 'tank' | 'pouch';
+export const shapes = [
+  'bottle',
+  'pack',
+  'jar',
+  'jug',
+  'can',
+  'cube',
+  'drum',
+  'tote',
+  'tank',
+  'pouch',
+] as const;
+export type Shape = (typeof shapes)[number];
 
 /** A kind of container. Footprint: `diameterMm`, or width × depth. */
 export interface ContainerKind {
   readonly id: string;
   readonly shape: Shape;
   readonly nominalL: number;
+  /** Bottles of a pack, which is one thing with one label; its volume and mass are of all of them. */
+  readonly pieces?: number;
   /** Share of the nominal volume that is filled; the rest is headspace. */
   readonly usableShare: number;
   readonly tareKg: number;
@@ -51,6 +65,27 @@ export const seedKinds: readonly ContainerKind[] = [
   kind('bottle-500ml', 'bottle', 0.5, 0.02, [65, 65, 220], 'PET', { price: 0.3, serviceYears: 2 }),
   kind('bottle-1500ml', 'bottle', 1.5, 0.035, [90, 90, 320], 'PET', { price: 0.6, serviceYears: 2 }),
   kind('bottle-2l', 'bottle', 2, 0.045, [110, 110, 340], 'PET', { price: 0.8, serviceYears: 2 }),
+  kind('pack-24x500ml', 'pack', 12, 0.48, [390, 260, 220], 'PET', {
+    pieces: 24,
+    usableShare: 1,
+    stackable: true,
+    price: 7,
+    serviceYears: 2,
+  }),
+  kind('pack-6x1500ml', 'pack', 9, 0.21, [270, 180, 320], 'PET', {
+    pieces: 6,
+    usableShare: 1,
+    stackable: true,
+    price: 3.5,
+    serviceYears: 2,
+  }),
+  kind('pack-6x2000ml', 'pack', 12, 0.27, [330, 220, 340], 'PET', {
+    pieces: 6,
+    usableShare: 1,
+    stackable: true,
+    price: 4.5,
+    serviceYears: 2,
+  }),
   kind('jar-946ml', 'jar', 0.946, 0.45, [95, 95, 175], 'glass', { neck: 'wide', price: 2, serviceYears: 20 }),
   kind('jug-3.79l', 'jug', 3.785, 0.12, [150, 150, 300], 'HDPE', { price: 2, serviceYears: 3 }),
   kind('carrier-10l', 'cube', 10, 0.35, [240, 240, 270], 'HDPE', { tap: true, price: 9, serviceYears: 5 }),

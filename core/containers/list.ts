@@ -10,6 +10,7 @@ import { readDate } from './listDate.ts';
 import type { ListField } from './listFields.ts';
 import { type ColumnUnit, type ReadSize, readSize, readVolume, unitOfHeading } from './listSize.ts';
 import { forbidsDrinking, type ListedWater, readWater, wordingOf } from './listWater.ts';
+import { isPack, packById, packFor, pieceL } from './pack.ts';
 
 /** Volumes this close are the same kind under another name; further off it is asked. */
 const LIKE_SHARE = 0.05;
@@ -20,7 +21,7 @@ const MOST_IN_ROW = 2000;
 
 function kindFor(size: ReadSize, kinds: readonly ContainerKind[]): ContainerKind | undefined {
   const near = kinds
-    .filter(k => Math.abs(k.nominalL / size.litres - 1) <= LIKE_SHARE)
+    .filter(k => !isPack(k) && Math.abs(k.nominalL / size.litres - 1) <= LIKE_SHARE)
     .sort((a, b) => Math.abs(a.nominalL - size.litres) - Math.abs(b.nominalL - size.litres));
   return near.find(k => k.shape === size.shape) ?? near[0];
 }
@@ -201,8 +202,13 @@ class RowReader {
 
   read(): ListRow {
     const { o, line, cells } = this;
-    const size = this.#size();
-    const count = (size?.count ?? 1) * this.#count();
+    const sized = this.#size();
+    const counted = (sized?.count ?? 1) * this.#count();
+    // bottles are kept by the pack: one line, one label
+    const pack = sized && packFor(sized.kind, counted, o.kinds);
+    const size = pack ? { ...sized, kind: pack } : sized;
+    const count = pack ? 1 : counted;
+    if (pack) this.#say('size', warn('pack', { pieces: counted, litres: usableL(pack) }));
     if (count > MOST_IN_ROW) this.#say('count', refuse('count-unread', { text: String(count) }));
     if (this.#text('place') === '') this.#say('place', refuse('no-place'));
     const filledOn = this.#date('filled');
@@ -286,7 +292,8 @@ class RowReader {
       this.#say('size', refuse('no-size'));
       return undefined;
     }
-    const own = this.o.kinds.find(k => k.id === text.toLowerCase());
+    const id = text.toLowerCase();
+    const own = this.o.kinds.find(k => k.id === id) ?? packById(id, this.o.kinds);
     if (own) return { kind: own, count: 1 };
     const size = readSize(text, this.#writing('size'));
     if (typeof size === 'string') {
@@ -345,6 +352,9 @@ class RowReader {
       this.#say('litres', refuse(litres === 'two-ways' ? 'number-unclear' : 'litres-unread', { text }));
       return undefined;
     }
+    // "24 x 0.5 L" with 0.5 beside it is the bottle again
+    if (size && isPack(size.kind) && Math.abs(litres / pieceL(size.kind) - 1) <= SAME_SHARE)
+      return usableL(size.kind);
     if (size && litres > size.kind.nominalL * 1.02)
       this.#say('litres', refuse('overfull', { litres, nominalL: size.kind.nominalL }));
     return litres;

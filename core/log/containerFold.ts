@@ -260,15 +260,20 @@ function dosed(fill: Fill, entry: EntryOf<'dosed'>): Fill {
 
 /** Takes water out; what was drunk before it was fit is kept in sight. */
 function drawn(fill: Fill, entry: EntryOf<'drawn'>, container: ContainerFacts): Fill {
-  const { volumeL, use, byTap } = entry.data;
+  const { volumeL, use, byTap, pieces, into } = entry.data;
   const remainingL = Math.max(0, Math.round((fill.remainingL - volumeL) * 1000) / 1000);
-  const why = use === 'drinking' ? unfitAt(fill, entry.happenedAt, container) : undefined;
+  const why = use === 'drinking' && !into ? unfitAt(fill, entry.happenedAt, container) : undefined;
   return {
     ...fill,
     remainingL,
-    sealed: byTap && fill.sealed,
-    openedAt: fill.openedAt ?? entry.happenedAt,
-    openedByTap: (fill.openedByTap ?? true) && byTap,
+    // bottles taken out of a pack leave the others as they were
+    ...(pieces
+      ? {}
+      : {
+          sealed: byTap && fill.sealed,
+          openedAt: fill.openedAt ?? entry.happenedAt,
+          openedByTap: (fill.openedByTap ?? true) && byTap,
+        }),
     ...(why
       ? {
           drawnUnfit: [

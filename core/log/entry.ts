@@ -228,7 +228,15 @@ export interface EntryData {
   /** Somebody looked at where the water in it comes from. */
   'origin.seen': Origin;
   opened: Record<string, never>;
-  drawn: { readonly volumeL: number; readonly use: 'drinking' | 'utility'; readonly byTap: boolean };
+  drawn: {
+    readonly volumeL: number;
+    readonly use: 'drinking' | 'utility';
+    readonly byTap: boolean;
+    /** Whole bottles of a pack: the others stay closed. */
+    readonly pieces?: number;
+    /** It was taken out to stand by itself, not drunk. */
+    readonly into?: Subject;
+  };
   emptied: { readonly to: 'utility' | 'drain' };
   'batch.begun': DoseInstruction;
   checked: BatchCheck;

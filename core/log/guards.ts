@@ -5,6 +5,7 @@ import { judgeAgainstInstruction } from '../chlorine/slip.ts';
 import { judgeFinding, judgeHeldBefore } from '../containers/fitness.ts';
 import { FROST_HEADSPACE_SHARE, usableL } from '../containers/kinds.ts';
 import { judgeLift, massKg } from '../containers/mass.ts';
+import { isPack, pieceL } from '../containers/pack.ts';
 import { type Judgement, judge, message, refusals } from '../judgement.ts';
 import { leftParams } from '../quality/advice.ts';
 import { asItComes, isDrinkable, neverDrunk } from '../sources/waters.ts';
@@ -276,6 +277,11 @@ function onDrawn(
       judge('refuse', message('guard.more-than-left', { volumeL, litres: left }), 'arithmetic'),
     );
   }
+  const kind = kindOf(facts, container.kind);
+  if (kind && isPack(kind) && Math.abs(volumeL - (entry.data.pieces ?? 0) * pieceL(kind)) > 1e-3)
+    judgements.push(judge('warn', message('guard.part-of-bottle', { pieceL: pieceL(kind) }), 'practice'));
+  // what is taken out to stand by itself is judged where it is drunk
+  if (entry.data.into) return judgements;
   const state = containerState(facts, container, now, dayOf(now, facts.group.timeZone));
   const { code, setApart } = container;
   if (use === 'drinking' && state.counts === 'limited')

@@ -23,7 +23,7 @@ const CostChart = lazy(() => import('./CostChart.tsx'));
 
 const aims: readonly MixAim[] = ['cost', 'handling', 'area'];
 /** Kinds that a household buys by hand; a rain tank is built, not bought by the dozen. */
-const notOffered = new Set(['tank', 'pouch']);
+const notOffered = new Set(['tank', 'pouch', 'pack']);
 
 /** Codes named of one's own empty vessels. */
 const OWN_NAMED = 4;

@@ -20,6 +20,16 @@ function outline(shape: Shape, x: number, y: number, w: number, h: number): stri
     const shoulder = h * (shape === 'bottle' ? 0.24 : 0.12);
     return `M${x + neck} ${y}H${x + w - neck}V${y + shoulder * 0.5}L${x + w} ${y + shoulder}V${y + h}H${x}V${y + shoulder}L${x + neck} ${y + shoulder * 0.5}Z`;
   }
+  if (shape === 'pack') {
+    const shoulder = h * 0.16;
+    const step = w / 6;
+    // a row of necks over one body
+    const necks = Array.from({ length: 6 }, (_, i) => {
+      const at = x + i * step;
+      return `L${at + step * 0.25} ${y + shoulder}V${y}H${at + step * 0.75}V${y + shoulder}`;
+    }).join('');
+    return `M${x} ${y + h}V${y + shoulder}${necks}L${x + w} ${y + shoulder}V${y + h}Z`;
+  }
   if (shape === 'pouch') return `M${x + w * 0.1} ${y}H${x + w * 0.9}L${x + w} ${y + h}H${x}Z`;
   return `M${x + r} ${y}H${x + w - r}Q${x + w} ${y} ${x + w} ${y + r}V${y + h - r}Q${x + w} ${y + h} ${x + w - r} ${y + h}H${x + r}Q${x} ${y + h} ${x} ${y + h - r}V${y + r}Q${x} ${y} ${x + r} ${y}Z`;
 }
@@ -33,6 +43,8 @@ function details(shape: Shape, x: number, y: number, w: number, h: number): stri
       return hoop(0.33) + hoop(0.66);
     case 'tote':
       return hoop(0.3) + hoop(0.6) + post(0.25) + post(0.5) + post(0.75);
+    case 'pack':
+      return [1, 2, 3, 4, 5].map(i => post(i / 6).replace(`${y}V`, `${y + h * 0.16}V`)).join('');
     case 'tank':
       return hoop(0.2) + hoop(0.4) + hoop(0.6) + hoop(0.8);
     case 'cube':

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { type ContainerKind, type Material, materials, type Shape } from '#core/containers/kinds.ts';
+import { type ContainerKind, type Material, materials, type Shape, shapes } from '#core/containers/kinds.ts';
 import type { Dimension } from '#core/units/dimension.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
@@ -9,7 +9,8 @@ import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.
 import { Dialog } from '../../ui/Dialog.tsx';
 
 type YesNo = 'yes' | 'no';
-const shapes: readonly Shape[] = ['bottle', 'jar', 'jug', 'can', 'cube', 'drum', 'tote', 'tank', 'pouch'];
+/** How many bottles a pack has until somebody says it. */
+const USUAL_PIECES = 24;
 
 /** A word of the name, free of what an id may not have. */
 const idOf = (name: string): string =>
@@ -44,6 +45,7 @@ export function KindEditor({
     price: 0,
     years: 10,
   });
+  const [pieces, setPieces] = useState<number | undefined>(USUAL_PIECES);
   const [flags, setFlags] = useState({ lightProof: false, stackable: false, tap: false });
   const kind = useMemo((): ContainerKind | undefined => {
     const { nominalL, tareKg, widthCm, depthCm, heightCm, price, years } = sizes;
@@ -55,7 +57,8 @@ export function KindEditor({
       !depthCm ||
       !heightCm ||
       price === undefined ||
-      !years
+      !years ||
+      (shape === 'pack' && !pieces)
     )
       return undefined;
     return {
@@ -63,7 +66,9 @@ export function KindEditor({
       name: name.trim(),
       shape,
       nominalL,
-      usableShare: nominalL <= 4 ? 1 : 0.95,
+      // bottles are bought full
+      usableShare: nominalL <= 4 || shape === 'pack' ? 1 : 0.95,
+      ...(shape === 'pack' && pieces ? { pieces } : {}),
       tareKg,
       widthMm: widthCm * 10,
       depthMm: depthCm * 10,
@@ -74,7 +79,7 @@ export function KindEditor({
       serviceYears: years,
       ...flags,
     };
-  }, [name, shape, material, sizes, flags]);
+  }, [name, shape, pieces, material, sizes, flags]);
   const drafts = useMemo(() => kind && [draft('kind.set', `kind:${kind.id}`, kind)], [kind]);
   const size = (key: keyof typeof sizes, dimension: Dimension, most: number) => (
     <QuantityBlank
@@ -117,6 +122,21 @@ export function KindEditor({
             onValue={setShape}
             choices={shapes.map(value => ({ value, label: say(`shape.${value}`) }))}
           />{' '}
+          {shape === 'pack' && (
+            <>
+              {say('kind.of')}{' '}
+              <QuantityBlank
+                label={say('kind.pieces')}
+                dimension="number"
+                value={pieces}
+                onValue={setPieces}
+                least={2}
+                most={1000}
+                wholeNumbers
+              />{' '}
+              {say('kind.pieces-word')}{' '}
+            </>
+          )}
           {say('kind.of')}{' '}
           <ChoiceBlank<Material>
             label={say('kind.material')}

@@ -14,7 +14,11 @@ function paramsOf(entry: Entry): Params {
       return { answer: `origin.${asked}.${answer}` };
     }
     case 'drawn':
-      return { volumeL: entry.data.volumeL, use: `draw.${entry.data.use}` };
+      return {
+        volumeL: entry.data.volumeL,
+        use: `draw.${entry.data.use}`,
+        pieces: entry.data.pieces ?? 0,
+      };
     case 'emptied':
       return { to: `empty.${entry.data.to}` };
     case 'batch.begun':
@@ -60,17 +64,23 @@ function paramsOf(entry: Entry): Params {
   }
 }
 
+/** The text of an entry: some kinds have more than one. */
+function idOf(entry: Entry): string {
+  if (entry.kind === 'read' && entry.data.mgL === undefined) return 'entry.smelled';
+  return entry.kind === 'drawn' && entry.data.pieces ? 'entry.drawn.pieces' : `entry.${entry.kind}`;
+}
+
 /** An entry in words, as it stands in a history. */
 export function useEntryWords(): (entry: Entry) => string {
   const say = useSay();
   const facts = useFacts();
   return useCallback(
     entry => {
-      const id =
-        entry.kind === 'read' && entry.data.mgL === undefined ? 'entry.smelled' : `entry.${entry.kind}`;
+      const into = entry.kind === 'drawn' && entry.data.into;
+      if (into) return say('entry.drawn.into', { code: facts.container[into]?.code ?? '' });
       const place = entry.kind === 'moved' ? { place: facts.place[entry.data.place]?.name ?? '' } : {};
-      return say(id, { ...paramsOf(entry), ...place });
+      return say(idOf(entry), { ...paramsOf(entry), ...place });
     },
-    [say, facts.place],
+    [say, facts.place, facts.container],
   );
 }

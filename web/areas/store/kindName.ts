@@ -13,6 +13,11 @@ export function useKindName(): (id: string) => string {
     id => {
       const kind = kindOf({ kind: own }, id);
       if (!kind) return id;
+      if (!kind.name && kind.pieces)
+        return say('shape.pack-of', {
+          pieces: kind.pieces,
+          each: format.litres(kind.nominalL / kind.pieces, units),
+        });
       return kind.name ?? `${format.litres(kind.nominalL, units)} ${say(`shape.${kind.shape}`)}`;
     },
     [own, units, say],

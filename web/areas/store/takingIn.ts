@@ -4,6 +4,7 @@ import { noCredit } from '#core/ct/credit.ts';
 import { message } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { foldOnto } from '#core/log/fold.ts';
+import { kindOf } from '#core/log/state.ts';
 import { doStep } from '#core/methods/method.ts';
 import { now } from '../../log/clock.ts';
 import { type Draft, draft, newSubject, stamped } from '../../log/record.ts';
@@ -22,6 +23,7 @@ export function takingIn(reading: ListReading, facts: Facts, home: string): Draf
   for (const p of proposals) {
     const { place, drafts: making } = placeDrafts(known, p.place, home, p.building);
     if (making.length > 0) add(making);
+    if (!kindOf(known, p.kind.id)) add([draft('kind.set', `kind:${p.kind.id}`, p.kind)]);
     const container = newSubject('container');
     const shelving = shelfDrafts(known, place, p.shelf);
     if (shelving.length > 0) add(shelving);

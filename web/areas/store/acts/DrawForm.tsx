@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { isPack } from '#core/containers/pack.ts';
 import { kindOf } from '#core/log/state.ts';
 import { Act } from '../../../app/Act.tsx';
 import { useFacts } from '../../../app/hooks.ts';
@@ -6,11 +7,17 @@ import { draft } from '../../../log/record.ts';
 import { useSay } from '../../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../../ui/Blank.tsx';
 import type { ActFormProps } from '../ContainerActs.tsx';
+import { TakeOutForm } from './TakeOutForm.tsx';
 
 type Way = 'tap' | 'opened';
 
-/** Draws water off, to drink or for the rest. */
-export function DrawForm({ container, onDone }: ActFormProps) {
+/** Draws water off, to drink or for the rest; whole bottles out of a pack. */
+export function DrawForm(props: ActFormProps) {
+  const kind = kindOf(useFacts(), props.container.kind);
+  return kind && isPack(kind) ? <TakeOutForm {...props} pack={kind} /> : <DrawOff {...props} />;
+}
+
+function DrawOff({ container, onDone }: ActFormProps) {
   const say = useSay();
   const facts = useFacts();
   const [volumeL, setVolumeL] = useState<number | undefined>(undefined);
