@@ -91,20 +91,26 @@ function ActBody({
   };
 
   return (
-    <div className="flex flex-col gap-3">
+    <div className="flex flex-col gap-3" data-act>
       {children}
-      {mayBePast && <WhenBlank onWhen={setWhen} />}
       <Judgements of={judgements} action={isRefused ? correction : undefined} />
-      <div className={isHidden ? 'hidden' : 'flex flex-wrap gap-2'}>
+      <div className={isHidden ? 'hidden' : 'flex flex-wrap items-center gap-x-4 gap-y-1'}>
         {isRefused ? (
           <Button look="stop" disabled={!drafts} onClick={() => void act('happened')}>
             {say('act.happened')}
           </Button>
         ) : (
-          <Button look={look} disabled={!drafts} {...preview} onClick={() => void act('intend')}>
+          <Button
+            look={look}
+            data-primary={look === 'primary' ? '' : undefined}
+            disabled={!drafts}
+            {...preview}
+            onClick={() => void act('intend')}
+          >
             {label}
           </Button>
         )}
+        {mayBePast && <WhenBlank onWhen={setWhen} />}
       </div>
     </div>
   );

@@ -2,6 +2,7 @@ import { Command } from 'cmdk';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import type { WaterState } from '#core/log/state.ts';
+import { methods } from '#core/methods/methods.ts';
 import { useSay } from '../texts/texts.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Swatch } from '../ui/Textures.tsx';
@@ -11,7 +12,7 @@ import { layers, pathOf } from './layers.ts';
 /** Rows offered at once: more are found by typing on. */
 const MOST_ROWS = 60;
 
-/** `/`: finds any container, place or layer. */
+/** `/`: finds any container, place, supply, sheet, method, act or layer. */
 export function Search({ open, onClose }: { open: boolean; onClose: () => void }) {
   const say = useSay();
   return (
@@ -20,6 +21,17 @@ export function Search({ open, onClose }: { open: boolean; onClose: () => void }
     </Dialog>
   );
 }
+
+/** Acts of the store that open a dialog, and the texts that name them. */
+const storeActs = [
+  ['set-down', 'store.set-down'],
+  ['labels', 'store.labels'],
+  ['stock-take', 'stock-take.title'],
+  ['found', 'store.found'],
+  ['read', 'reader.title'],
+  ['take-in', 'take-in.title'],
+  ['place', 'place.new'],
+] as const;
 
 /** How well a text answers what was typed: the exact code first, then a beginning, then a part of it. */
 function rankOf(text: string, typed: string): number {
@@ -56,6 +68,21 @@ function SearchList({ onClose }: { onClose: () => void }) {
         name: say(`area.${l.area}`),
         note: say('search.layer'),
         path: pathOf(l.area),
+      })),
+      ...storeActs.map(([act, name]) => ({
+        id: `do ${act}`,
+        name: say(name),
+        note: say('search.act'),
+        path: `/store?do=${act}`,
+      })),
+      { id: 'do supply', name: say('supplies.add'), note: say('search.act'), path: '/supplies?do=add' },
+      { id: 'do rounds', name: say('rounds.title'), note: say('area.store'), path: '/store/rounds' },
+      { id: 'do dose', name: say('method.dose'), note: say('area.bench'), path: '/bench' },
+      ...methods.map(({ id }) => ({
+        id: `method ${id}`,
+        name: say(`method.${id}`),
+        note: say('area.bench'),
+        path: `/bench?method=${id}`,
       })),
       ...Object.values(facts.container).map(c => ({
         id: c.id,

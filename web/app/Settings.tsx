@@ -6,7 +6,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { useAppDispatch, useAppSelector, useUnits } from './hooks.ts';
 
-const keys = ['digits', 'slash', 'n', 't', 'u', 'question', 'escape'] as const;
+const keys = ['digits', 'slash', 'n', 't', 'u', 'primary', 'question', 'escape'] as const;
 
 /** `?`: the keys, and what belongs to the person at this browser. */
 export function Settings({ open, onClose }: { open: boolean; onClose: () => void }) {

@@ -7,12 +7,14 @@ import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { InTurn, useInTurn } from '../ui/InTurn.tsx';
 import { Textures } from '../ui/Textures.tsx';
+import { useArrival } from './arrival.ts';
 import { Column, Strip } from './Column.tsx';
 import { FirstRun } from './FirstRun.tsx';
 import { useAppDispatch, useAppSelector, useFacts, useWaterState } from './hooks.ts';
-import { useKey, useLayerKeys } from './keys.ts';
+import { useKey, useLayerKeys, usePrimaryKey } from './keys.ts';
 import { Reach } from './Reach.tsx';
 import { SedimentPatterns } from './sediments.tsx';
+import { useTitle } from './title.ts';
 import { useRecord } from './undo.tsx';
 
 function useTheme(): void {
@@ -142,6 +144,9 @@ function Layers({ groupName }: { groupName: string }) {
   const context = useMemo((): ShellContext => ({ logSomething: () => setOpened('log') }), []);
   const turn = useInTurn(3);
   useLayerKeys();
+  useArrival();
+  useTitle();
+  usePrimaryKey();
   useKey(
     '/',
     useCallback(() => setOpened('search'), []),

@@ -43,3 +43,21 @@ export function useLayerKeys(): void {
     return () => window.removeEventListener('keydown', onKey);
   }, [navigate, isOn]);
 }
+
+/** Ctrl+Enter (⌘ on a Mac) does what the page or the dialog is for, from any of its blanks. */
+export function usePrimaryKey(): void {
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (e.key !== 'Enter' || !(e.ctrlKey || e.metaKey)) return;
+      const within = (e.target as HTMLElement | null)?.closest('[role="dialog"], [data-act], aside, main');
+      const act = (within ?? document).querySelector<HTMLButtonElement>('[data-primary]:not(:disabled)');
+      if (!act) return;
+      e.preventDefault();
+      // what was typed counts when the blank is left
+      (document.activeElement as HTMLElement | null)?.blur();
+      requestAnimationFrame(() => act.click());
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, []);
+}

@@ -1,5 +1,5 @@
 import { Check } from 'lucide-react';
-import { type ReactNode, useState } from 'react';
+import { type ReactNode, useEffect, useRef, useState } from 'react';
 import { useSay } from '../texts/texts.ts';
 
 export interface SheetLine {
@@ -21,10 +21,21 @@ export function BenchSheet({ lines, live }: { lines: readonly SheetLine[]; live:
   const say = useSay();
   const [all, setAll] = useState(false);
   const liveAt = lines.findIndex(line => line.status === 'live');
+  const list = useRef<HTMLOListElement>(null);
+  const liveId = lines[liveAt]?.id;
+  const shownId = useRef(liveId);
+  // a step done takes its button with it: whoever was at this sheet goes on with the next step
+  useEffect(() => {
+    if (shownId.current === liveId) return;
+    shownId.current = liveId;
+    const at = document.activeElement;
+    const next = list.current?.querySelector<HTMLElement>('[aria-current="step"]');
+    if (at === document.body || list.current?.contains(at)) next?.focus();
+  }, [liveId]);
   // the live step stays near the top of a phone; a finished sheet shows all that was done
   const folded = all || liveAt <= DONE_SHOWN ? 0 : liveAt - 1;
   return (
-    <ol className="m-0 list-none p-0">
+    <ol ref={list} className="m-0 list-none p-0">
       {folded > 0 && (
         <li className="border-b border-rule px-4 py-2">
           <button
@@ -42,6 +53,7 @@ export function BenchSheet({ lines, live }: { lines: readonly SheetLine[]; live:
           key={line.id}
           aria-current={line.status === 'live' ? 'step' : undefined}
           data-status={line.status}
+          tabIndex={line.status === 'live' ? -1 : undefined}
           className={`flex gap-3 border-b border-rule px-4 py-3 ${line.status === 'live' ? 'bg-pool-2' : ''}`}
         >
           <Mark isDone={line.status === 'done'}>{folded + i + 1}</Mark>

@@ -69,10 +69,12 @@ interface AnswerProps {
   readonly plan: DosePlan;
   /** What the water will be good for, said before anything is put in. */
   readonly promised: Message | undefined;
+  /** Somebody came to ask for this very container: the focus arrives here, not at the blanks. */
+  readonly isAsked: boolean;
 }
 
 /** The answer first, in the tool owned; then the working that anybody can check. */
-export function Answer({ question, plan, promised }: AnswerProps) {
+export function Answer({ question, plan, promised, isAsked }: AnswerProps) {
   const say = useSay();
   const { units } = useReader();
   const words = useToolWords();
@@ -92,6 +94,7 @@ export function Answer({ question, plan, promised }: AnswerProps) {
     <div
       className="flex gap-6 border-[1.5px] border-slate bg-paper p-5 max-wide:flex-col max-wide:gap-3"
       data-testid="dose-answer"
+      {...(isAsked ? { 'data-arrival': true, tabIndex: -1 } : {})}
     >
       <div className="w-[230px] shrink-0 max-wide:w-auto">
         <p className="text-ash">

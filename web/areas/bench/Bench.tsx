@@ -1,7 +1,8 @@
-import { useState } from 'react';
+import { useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { type BenchTool, benchTools } from '#core/methods/method.ts';
 import { methodOf, methods } from '#core/methods/methods.ts';
+import { focusSoon } from '../../app/arrival.ts';
 import { useSay } from '../../texts/texts.ts';
 import { FaultGate } from '../../ui/FaultGate.tsx';
 import { Dose } from './Dose.tsx';
@@ -64,16 +65,24 @@ export function Bench() {
   const [shown, setShown] = useState<string | null>(null);
   const asked = search.get('method') ?? DOSE;
   const method = methodOf(asked);
+  const sheets = useRef<HTMLElement>(null);
+  const begun = (subject: string) => {
+    setShown(subject);
+    focusSoon(() => sheets.current?.querySelector('[aria-current="step"]'));
+  };
   return (
     <div className="flex h-full max-wide:block">
       <div className="flex min-w-0 flex-1 flex-col gap-5 overflow-y-auto p-6 pt-4 max-wide:p-4">
         <h1 className="sr-only">{say('area.bench')}</h1>
         <ToolStrip open={method?.id ?? DOSE} />
-        <FaultGate key={method?.id ?? DOSE}>
-          {method ? <MethodBench method={method} onBegun={setShown} /> : <Dose onBegun={setShown} />}
-        </FaultGate>
+        <div data-arrival tabIndex={-1} className="flex flex-col gap-5 outline-none">
+          <FaultGate key={method?.id ?? DOSE}>
+            {method ? <MethodBench method={method} onBegun={begun} /> : <Dose onBegun={begun} />}
+          </FaultGate>
+        </div>
       </div>
       <aside
+        ref={sheets}
         aria-label={say('bench.sheets')}
         className="w-[340px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-t max-wide:border-l-0"
       >

@@ -1,4 +1,4 @@
-import { useEffect, useMemo } from 'react';
+import { useEffect, useMemo, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { isRunning } from '#core/chlorine/batch.ts';
 import { instructionOf, planDose } from '#core/chlorine/instruct.ts';
@@ -45,6 +45,7 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
   const { today, containers } = useWaterState();
   const [search, setSearch] = useSearchParams();
   const asked = search.get('container');
+  const cameFor = useRef(asked);
   const [form, set] = useBenchForm(facts, asked);
   useEffect(() => {
     const clarity = search.get('clarity');
@@ -108,7 +109,12 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
         stops.length > 0 ? (
           <Stop />
         ) : (
-          <Answer question={question} plan={plan} promised={promised} />
+          <Answer
+            question={question}
+            plan={plan}
+            promised={promised}
+            isAsked={cameFor.current === form.container}
+          />
         )
       ) : (
         <p className="text-ash">{say('bench.incomplete')}</p>

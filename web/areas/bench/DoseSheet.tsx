@@ -233,7 +233,6 @@ function CheckStep({ container, clarity }: { container: ContainerFacts; clarity:
   return (
     <div className="flex flex-col gap-2">
       <p>{say('check.how')}</p>
-      <WhenBlank onWhen={setWhen} />
       <Button look="primary" disabled={when === undefined} onClick={() => check(false)}>
         {say('check.as-asked')}
       </Button>
@@ -243,6 +242,7 @@ function CheckStep({ container, clarity }: { container: ContainerFacts; clarity:
           {say('check.chemical')}
         </Button>
       </div>
+      <WhenBlank onWhen={setWhen} />
     </div>
   );
 }

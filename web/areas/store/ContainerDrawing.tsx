@@ -64,10 +64,12 @@ interface Props {
   readonly isSelected: boolean;
   readonly isTabStop: boolean;
   readonly onSelect: (container: string) => void;
+  /** Opens a counted block: the like ones of a room, one by one. */
+  readonly onBlock: (kind: string, place: string) => void;
 }
 
 /** A container to scale, filled to its level; the texture tells the state. */
-export function ContainerDrawing({ drawn, scale, isSelected, isTabStop, onSelect }: Props) {
+export function ContainerDrawing({ drawn, scale, isSelected, isTabStop, onSelect, onBlock }: Props) {
   const say = useSay();
   const { units } = useReader();
   const kindName = useKindName();
@@ -87,10 +89,11 @@ export function ContainerDrawing({ drawn, scale, isSelected, isTabStop, onSelect
     state: `state-name.${state}`,
     litres: format.litres(container.fill?.remainingL ?? 0, units),
   });
+  const open = () => (count > 1 ? onBlock(container.kind, container.place) : onSelect(container.id));
   const onKeyDown = (e: KeyboardEvent) => {
     if (e.key !== 'Enter' && e.key !== ' ') return;
     e.preventDefault();
-    onSelect(container.id);
+    open();
   };
   return (
     // biome wants an HTML button, which an SVG cannot hold to scale; the role, name and keys are the button's
@@ -100,12 +103,13 @@ export function ContainerDrawing({ drawn, scale, isSelected, isTabStop, onSelect
       aria-label={name}
       aria-pressed={isSelected}
       data-container={container.code}
+      data-id={container.id}
       data-state={state}
       ref={drag.ref}
       {...drag.listeners}
       transform={drag.transform}
       className={`cursor-pointer ${drag.isDragging ? 'opacity-80' : ''}`}
-      onClick={() => onSelect(container.id)}
+      onClick={open}
       onKeyDown={onKeyDown}
     >
       <title>{name}</title>

@@ -75,7 +75,7 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
           <X size={19} aria-hidden="true" />
         </Link>
       </div>
-      <h2 className="text-title">
+      <h2 className="text-title outline-none" data-arrival tabIndex={-1}>
         {container.code} <span className="text-large font-normal text-ash">{kindName(container.kind)}</span>
       </h2>
       <dl className="grid grid-cols-[92px_1fr] gap-x-3 gap-y-1.5">

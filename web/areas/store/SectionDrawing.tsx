@@ -58,13 +58,14 @@ function scaleFor(
 interface Props {
   readonly selected: string | undefined;
   readonly onSelect: (container: string) => void;
+  readonly onBlock: (kind: string, place: string) => void;
   readonly onPlace: (place: string) => void;
   /** What follows under the drawing, once that is drawn. */
   readonly below: ReactNode;
 }
 
 /** The store, drawn to scale: buildings in section, shelves, and every container filled to its level. */
-export function SectionDrawing({ selected, onSelect, onPlace, below }: Props) {
+export function SectionDrawing({ selected, onSelect, onBlock, onPlace, below }: Props) {
   const say = useSay();
   const { facts, state } = useCalmWater();
   const { containers } = state;
@@ -140,6 +141,7 @@ export function SectionDrawing({ selected, onSelect, onPlace, below }: Props) {
                 tabStop={holds(tabStop)}
                 onPlace={onPlace}
                 onSelect={onSelect}
+                onBlock={onBlock}
               />
             );
           })}
@@ -221,10 +223,19 @@ interface PlaceProps {
   readonly tabStop: string | undefined;
   readonly onPlace: (place: string) => void;
   readonly onSelect: (container: string) => void;
+  readonly onBlock: (kind: string, place: string) => void;
 }
 
 /** A room with its name, its conditions, its shelves and what stands in it. */
-const Place = memo(function Place({ drawn, scale, selected, tabStop, onPlace, onSelect }: PlaceProps) {
+const Place = memo(function Place({
+  drawn,
+  scale,
+  selected,
+  tabStop,
+  onPlace,
+  onSelect,
+  onBlock,
+}: PlaceProps) {
   const { units } = useReader();
   const { place } = drawn;
   const x = scale.x(drawn.x);
@@ -270,6 +281,7 @@ const Place = memo(function Place({ drawn, scale, selected, tabStop, onPlace, on
           isSelected={d.container.id === selected}
           isTabStop={d.container.id === tabStop}
           onSelect={onSelect}
+          onBlock={onBlock}
         />
       ))}
       {drawn.ghosts.map(g => (

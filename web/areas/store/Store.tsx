@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useState } from 'react';
+import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type WaterState, waterStates } from '#core/log/state.ts';
 import { useAppDispatch, useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
@@ -10,6 +10,7 @@ import { InTurn } from '../../ui/InTurn.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { ContainerLife } from './ContainerLife.tsx';
 import { ghostsPlanned } from './ghosts.ts';
+import { useKindName } from './kindName.ts';
 import { PlaceList } from './PlaceList.tsx';
 import { SectionDrawing } from './SectionDrawing.tsx';
 import { SetDown } from './SetDown.tsx';
@@ -56,9 +57,33 @@ export function Store() {
   const [reading, setReading] = useState(false);
   const [labels, setLabels] = useState<readonly string[] | 'all' | null>(null);
   const [place, setPlace] = useState<string | null>(search.get('place'));
+  // an act that was found opens where it is done
+  const asked = search.get('do');
+  useEffect(() => {
+    if (!asked) return;
+    const opens: Readonly<Record<string, () => void>> = {
+      'set-down': () => setSettingDown(true),
+      labels: () => setLabels('all'),
+      'stock-take': () => setTaking(true),
+      found: () => setFinding(true),
+      read: () => setReading(true),
+      'take-in': () => setTakingIn(true),
+      place: () => setPlace('new'),
+    };
+    opens[asked]?.();
+    void navigate('/store', { replace: true });
+  }, [asked, navigate]);
   const isTable = search.get('view') === 'table';
   const view = isTable ? '?view=table' : '';
   const select = useCallback((id: string) => void navigate(`/store/${id}${view}`), [navigate, view]);
+  const kindName = useKindName();
+  const openBlock = useCallback(
+    (kind: string, placeId: string) => {
+      const find = `${kindName(kind)} ${facts.place[placeId]?.name ?? ''}`;
+      void navigate(`/store?view=table&find=${encodeURIComponent(find)}`);
+    },
+    [kindName, facts.place, navigate],
+  );
   const selected = selectedId ? facts.container[selectedId] : undefined;
   const count = waterStates.reduce((sum, state) => sum + tally[state].count, 0);
   const litres = waterStates.reduce((sum, state) => sum + tally[state].litres, 0);
@@ -157,6 +182,7 @@ export function Store() {
                   <SectionDrawing
                     selected={selectedId}
                     onSelect={select}
+                    onBlock={openBlock}
                     onPlace={setPlace}
                     below={<PlaceList onPlace={setPlace} />}
                   />

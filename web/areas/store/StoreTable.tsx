@@ -259,6 +259,7 @@ export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
                     <div role="cell">
                       <button
                         type="button"
+                        data-id={row.container.id}
                         className="font-mono font-semibold underline decoration-rule underline-offset-3"
                         onClick={() => onSelect(row.container.id)}
                       >

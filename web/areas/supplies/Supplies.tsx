@@ -1,4 +1,5 @@
 import { useState } from 'react';
+import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import type { SupplyFacts } from '#core/log/facts.ts';
 import { coverOf, independentWays, leftOf } from '#core/supplies/cover.ts';
@@ -31,7 +32,10 @@ export function Supplies() {
   const say = useSay();
   const facts = useFacts();
   const { today, need, reach } = useWaterState();
-  const [editing, setEditing] = useState<SupplyFacts | 'new' | null>(null);
+  const [search] = useSearchParams();
+  const [editing, setEditing] = useState<SupplyFacts | 'new' | null>(
+    search.get('do') === 'add' ? 'new' : null,
+  );
   const planDays = facts.plan.targetDays;
   const covers = coverOf({ ...facts, supply: sharedSupply(facts) }, today, need.drinkingL, planDays);
   const ways = independentWays(covers, planDays);
