@@ -20,7 +20,7 @@ export function Slider({ label, value, least, most, onValue, words }: Props) {
       max={most}
       step={1}
       onValueChange={([next]) => next !== undefined && onValue(next)}
-      className="relative flex h-11 w-[220px] touch-none items-center"
+      className="relative flex h-11 w-[220px] max-w-full touch-none items-center"
     >
       <Radix.Track className="relative h-[6px] grow border border-slate bg-lime">
         <Radix.Range className="absolute h-full bg-slate" />

@@ -46,7 +46,7 @@ export function WhatIf() {
     <section aria-label={say('what-if.title')}>
       <h2 className="mb-1 text-base">{say('what-if.title')}</h2>
       <div className="flex flex-wrap items-center gap-x-8 gap-y-1">
-        <div className="flex items-center gap-3">
+        <div className="flex items-center gap-3 max-wide:w-full max-wide:flex-wrap">
           <span className="w-[150px]">{say('what-if.more', { count: more })}</span>
           <Slider
             label={say('what-if.more-label')}
@@ -57,7 +57,7 @@ export function WhatIf() {
             words={say('what-if.more', { count: more })}
           />
         </div>
-        <div className="flex items-center gap-3">
+        <div className="flex items-center gap-3 max-wide:w-full max-wide:flex-wrap">
           <span className="w-[150px]">{say(`climate.${climates[climate]}`)}</span>
           <Slider
             label={say('plan.climate')}

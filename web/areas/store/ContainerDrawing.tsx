@@ -157,12 +157,12 @@ export function ContainerDrawing({ drawn, scale, isSelected, isTabStop, onSelect
         strokeWidth="1"
       />
       <path d={path} fill="none" stroke="var(--slate)" strokeWidth="1.5" />
-      {count > 1 && (
+      {count > 1 && w >= badgeW(count) && (
         <g>
           <rect
-            x={x + w / 2 - 17}
+            x={x + w / 2 - badgeW(count) / 2}
             y={y + h / 2 - 10}
-            width="34"
+            width={badgeW(count)}
             height="20"
             fill="var(--chalk)"
             stroke="var(--slate)"
@@ -195,6 +195,9 @@ export function ContainerDrawing({ drawn, scale, isSelected, isTabStop, onSelect
     </g>
   );
 }
+
+/** A count in its box (px): where the block is narrower than that it would lie over its neighbours; its name still tells it. */
+const badgeW = (count: number): number => 12 + 8 * String(count).length + 2;
 
 /** Limited protection: a broken upper edge, and one iron hairline under it. */
 function BrokenEdge({ x, y, w, h }: { x: number; y: number; w: number; h: number }) {

@@ -11,6 +11,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { download } from './download.ts';
 import { askLabels } from './labelPdf.ts';
+import { isOwn } from './ownAddress.ts';
 import { tapeText } from './tape.ts';
 
 type Which = 'these' | 'changed' | 'all';
@@ -51,7 +52,9 @@ export function LabelDialog({ only, onClose }: { only?: readonly string[]; onClo
     const drafts: Draft[] = labels.map(l =>
       draft('label.printed', l.container.id, { says: saysOf(l.label) }),
     );
-    if (address !== facts.group.address) drafts.push(draft('group.set', 'group', { address }));
+    // a machine's own address is nobody else's
+    if (address !== facts.group.address && !isOwn(address))
+      drafts.push(draft('group.set', 'group', { address }));
     await recordAndTell(drafts, say('labels.told'));
     onClose();
   };
@@ -106,6 +109,11 @@ export function LabelDialog({ only, onClose }: { only?: readonly string[]; onClo
         />
         .
       </Sentence>
+      {isAddress && isOwn(address) && (
+        <p data-testid="label-address" className="mt-2 border-l-4 border-clay py-1 pl-3">
+          {say('labels.own-address')}
+        </p>
+      )}
       <div className="mt-4">
         {labels.length === 0 ? (
           <p className="text-ash">{say('labels.none')}</p>
