@@ -1,5 +1,8 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
+import { bearings } from '#core/log/bearing.ts';
+import type { EntryKind } from '#core/log/entry.ts';
+import { subjectTypes } from '#core/log/facts.ts';
 import { hand } from '#demo/hand.ts';
 import { household } from '#demo/household.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
@@ -19,7 +22,21 @@ function verdict(entry: unknown): string {
   return result.issues.map(i => `${i.path?.map(p => String(p.key)).join('.')}: ${i.message}`).join('; ');
 }
 
-const entry = (kind: string, data: unknown, subject = drum) => ({
+const subjects: Record<string, string> = {
+  group: 'group',
+  plan: 'plan',
+  supply: h.subject('supply'),
+  kind: 'kind:drum-60l',
+  container: drum,
+};
+/** The subject that a kind bears on. */
+const subjectFor = (kind: string): string => {
+  const on: readonly string[] = bearings[kind as EntryKind]?.on ?? [];
+  const type = on.includes('container') ? 'container' : on.find(t => subjects[t]);
+  return subjects[type ?? ''] ?? drum;
+};
+
+const entry = (kind: string, data: unknown, subject = subjectFor(kind)) => ({
   ...h.write('noted', subject, { text: 'x' }),
   kind,
   data,
@@ -35,6 +52,13 @@ describe('an envelope', () => {
     [{ happenedAt: '2026-11-25T09:00:00Z' }, 'happenedAt: instant'],
     [{ by: '  ' }, 'by: required'],
     [{ v: 99 }, 'v: newer-version'],
+    [{ happenedAt: '1899-12-31T23:59:59.999Z' }, 'happenedAt: instant'],
+    [{ recordedAt: '2200-01-01T00:00:00.000Z' }, 'recordedAt: instant'],
+    [{ subject: 'kind:constructor' }, 'subject: reserved'],
+    [{ also: [drum] }, 'also: other-subject'],
+    [{ also: [place, place] }, 'also: twice'],
+    [{ by: 'Odile\u0000' }, 'by: control-character'],
+    [{ by: 'Odile\ud800' }, 'by: control-character'],
   ])('with %j stumbles at %s', (change, where) => {
     expect(verdict({ ...good, ...change })).toBe(where);
   });
@@ -42,6 +66,58 @@ describe('an envelope', () => {
   it('is good as it comes from a hand', () => {
     expect(verdict(good)).toBe('ok');
   });
+});
+
+describe('an entry on what its kind does not bear on', () => {
+  const ofType = (type: string): string =>
+    type === 'group' || type === 'plan'
+      ? type
+      : type === 'kind'
+        ? 'kind:drum-60l'
+        : `${type}:${drum.slice(10)}`;
+
+  it('is turned down, every kind on every type of subject', () => {
+    const wrong: string[] = [];
+    for (const kind of entryKinds)
+      for (const type of subjectTypes) {
+        const said = verdict(entry(kind, {}, ofType(type))).includes('subject: other-subject');
+        if (said === bearings[kind].on.includes(type)) wrong.push(`${kind} on ${type}`);
+      }
+    expect(wrong).toEqual([]);
+  });
+
+  it('or that it does not touch', () => {
+    const dose = entry('dosed', { doseMl: 6.4, strengthMgMl: 61.8 });
+    expect(verdict({ ...dose, also: [ofType('supply')] })).toBe('ok');
+    expect(verdict({ ...dose, also: [ofType('home')] })).toBe('also: other-subject');
+  });
+});
+
+it('an older browser’s entry is lifted before it is judged, and judged by its own shape', () => {
+  const supply = h.subject('supply');
+  const old = { name: 'Bleach', bleach: { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 15 } };
+  expect(verdict({ ...entry('supply.set', { ...old, amountMl: 5000 }, supply), v: 1 })).toBe('ok');
+  const today = { ...old, kind: 'bleach', amount: 5000 };
+  expect(verdict({ ...entry('supply.set', today, supply), v: 1 })).not.toBe('ok');
+  expect(verdict({ ...entry('supply.set', null, supply), v: 1 })).not.toBe('ok');
+});
+
+it('parameters of a text may not be called like the options of its library', () => {
+  const step = (params: unknown) =>
+    entry(
+      'sheet.begun',
+      {
+        method: 'boil',
+        inputs: {},
+        headline: { id: 'boil.headline', params },
+        steps: [{ id: 'a', kind: 'do', text: { id: 'step.boil.cool' } }],
+        uses: [],
+        credit: { bacteria: 0, viruses: 0, protozoa: 0, crypto: 0 },
+      },
+      `sheet:${drum.slice(10)}`,
+    );
+  for (const word of ['lng', 'context', 'returnObjects', 'reader', 'toString'])
+    expect(verdict(step({ [word]: 'x' })), word).toMatch(/reserved/);
 });
 
 const bleach = { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 15 };

@@ -2,8 +2,11 @@ import * as v from 'valibot';
 import { materials, shapes } from '#core/containers/kinds.ts';
 import { walls } from '#core/containers/load.ts';
 import { deviceKinds } from '#core/filters/device.ts';
+import { bearings } from '#core/log/bearing.ts';
 import type { Entry, EntryData, EntryKind } from '#core/log/entry.ts';
 import { ENTRY_VERSION } from '#core/log/entry.ts';
+import { subjectTypes } from '#core/log/facts.ts';
+import { type StoredEntry, upcast } from '#core/log/upcast.ts';
 import { originAnswers, waterIds } from '#core/sources/waters.ts';
 import { supplyKindIds } from '#core/supplies/kinds.ts';
 import { unitSystems } from '#core/units/system.ts';
@@ -15,6 +18,8 @@ import {
   DaySchema,
   EntryIdSchema,
   InstantSchema,
+  KindIdSchema,
+  key,
   LitresSchema,
   line,
   name,
@@ -65,7 +70,7 @@ const shelf = v.object({
 });
 
 const kind = v.object({
-  id: v.pipe(v.string(), v.regex(/^[a-z0-9.-]{1,40}$/)),
+  id: KindIdSchema,
   shape: v.picklist(shapes),
   pieces: v.exactOptional(v.pipe(between(2, 1000), v.integer('whole'))),
   nominalL: between(0.05, 100_000),
@@ -85,9 +90,33 @@ const kind = v.object({
   name: v.exactOptional(name()),
 });
 
+/** Names that the library of texts reads as its own options, or that it is handed beside the parameters. */
+const taken = new Set([
+  'lng',
+  'lngs',
+  'ns',
+  'context',
+  'defaultValue',
+  'returnObjects',
+  'returnDetails',
+  'joinArrays',
+  'interpolation',
+  'postProcess',
+  'keySeparator',
+  'nsSeparator',
+  'skipInterpolation',
+  'fallbackLng',
+  'replace',
+  'reader',
+]);
+const param = v.pipe(
+  key(40),
+  v.check(word => !taken.has(word), 'reserved'),
+);
+
 const text = v.object({
   id: name(80),
-  params: v.exactOptional(v.record(name(40), v.union([v.pipe(v.number(), v.finite()), line(200)]))),
+  params: v.exactOptional(v.record(param, v.union([v.pipe(v.number(), v.finite()), line(200)]))),
 });
 
 const log10 = between(0, 10);
@@ -95,7 +124,7 @@ const credit = v.object({ bacteria: log10, viruses: log10, protozoa: log10, cryp
 
 const containerFields = {
   code: name(24),
-  kind: v.pipe(v.string(), v.regex(/^[a-z0-9.-]{1,40}$/)),
+  kind: KindIdSchema,
   place: SubjectSchema,
   shelf: v.exactOptional(name(40)),
   role: v.picklist(['clean', 'raw']),
@@ -317,7 +346,7 @@ export const entryDataSchemas: { [K in EntryKind]: v.GenericSchema<unknown, Entr
   condemned: v.object({ why: name(300) }),
   photographed: v.object({ digest: DigestSchema }),
   'list.taken': v.object({
-    digest: name(100),
+    digest: key(100),
     rows: between(0, 100_000),
     entries: v.exactOptional(v.pipe(between(1, 5000), v.integer('whole'))),
   }),
@@ -332,25 +361,56 @@ const envelope = v.object({
   v: v.pipe(v.number(), v.integer(), v.minValue(1), v.maxValue(ENTRY_VERSION, 'newer-version')),
   kind: v.picklist(entryKinds, 'kind'),
   subject: SubjectSchema,
-  also: v.exactOptional(v.pipe(v.array(SubjectSchema), v.maxLength(8))),
+  also: v.exactOptional(
+    v.pipe(
+      v.array(SubjectSchema),
+      v.maxLength(8),
+      v.check(also => new Set(also).size === also.length, 'twice'),
+    ),
+  ),
   happenedAt: InstantSchema,
   recordedAt: InstantSchema,
   by: name(60),
   data: v.unknown(),
 });
 
+/** Whether a subject is of one of these types. */
+const isOf = (subject: string, types: readonly string[] = []): boolean => {
+  const type = subject.split(':', 1)[0] ?? '';
+  // one of no known type is said to be none already
+  return types.includes(type) || !(subjectTypes as readonly string[]).includes(type);
+};
+
+/** An entry in today's version; one whose data is none of its own version stays as it came, and stumbles at its field. */
+function lifted(entry: StoredEntry): Entry {
+  const isObject = typeof entry.data === 'object' && entry.data !== null;
+  return isObject ? upcast(entry) : ({ ...entry, v: ENTRY_VERSION } as Entry);
+}
+
 /** An entry as it comes over the wire: the envelope, then the data by its kind. */
 export const EntrySchema: v.GenericSchema<unknown, Entry> = v.pipe(
   envelope,
+  v.forward(
+    v.check(({ kind, subject }) => isOf(subject, bearings[kind]?.on), 'other-subject'),
+    ['subject'],
+  ),
+  v.forward(
+    v.check(
+      ({ kind, subject, also = [] }) => also.every(one => one !== subject && isOf(one, bearings[kind]?.also)),
+      'other-subject',
+    ),
+    ['also'],
+  ),
   v.rawTransform(({ dataset, addIssue, NEVER }) => {
-    const entry = dataset.value;
+    // an older browser's entry is lifted first, and judged as what it is today
+    const entry = lifted(dataset.value as StoredEntry);
     const parsed = v.safeParse(entryDataSchemas[entry.kind] as v.GenericSchema<unknown, unknown>, entry.data);
     if (parsed.success) return { ...entry, data: parsed.output } as Entry;
     for (const issue of parsed.issues) {
       const field = {
         type: 'object' as const,
         origin: 'value' as const,
-        input: entry,
+        input: dataset.value,
         key: 'data',
         value: entry.data,
       };

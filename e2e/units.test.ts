@@ -1,4 +1,5 @@
 import { expect } from '@playwright/test';
+import { methods } from '#core/methods/methods.ts';
 import { test, Zeolite } from './zeolite.ts';
 
 /** Figures in units that a person of US or imperial measure does not read; concentrations are metric for all. */
@@ -19,9 +20,7 @@ const paths = [
   'store/rounds',
   'supplies',
   'bench',
-  ...['settle', 'boil', 'filter', 'layered-filter', 'tablets', 'distil', 'can', 'shock'].map(
-    id => `bench?method=${id}`,
-  ),
+  ...methods.map(({ id }) => `bench?method=${id}`),
 ];
 
 test.describe('no unit of another system on any screen', () => {

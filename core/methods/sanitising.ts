@@ -68,7 +68,7 @@ export const sanitising: Method = {
       judgements: [
         ...(held === 'water' || held === 'food'
           ? []
-          : [refuse('sanitising.unfit', 'cdc-storage', { what: `held.${held}` })]),
+          : [refuse('sanitising.unfit', 'cdc-storage', { what: `method.sanitising.held.${held}` })]),
         ...judgeBeside(inputs),
         warn('sanitising.own-tools', 'practice'),
       ],

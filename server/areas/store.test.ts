@@ -1,6 +1,7 @@
-import { spawnSync } from 'node:child_process';
+import { execFile } from 'node:child_process';
 import { readdirSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
+import { promisify } from 'node:util';
 import jsQr from 'jsqr';
 import ical from 'node-ical';
 import Papa from 'papaparse';
@@ -38,11 +39,13 @@ const askLabels = (body: unknown) =>
     body: JSON.stringify(body),
   });
 
+// the server runs in this process: a tool that is waited for would hold it up, and its connections would go
+const run = promisify(execFile);
+
 /** Pages of a PDF as pictures. */
-function rasterised(pdf: Buffer): PNG[] {
+async function rasterised(pdf: Buffer): Promise<PNG[]> {
   writeFileSync(join(folder, 'labels.pdf'), pdf);
-  const done = spawnSync('pdftoppm', ['-r', '200', '-png', join(folder, 'labels.pdf'), join(folder, 'page')]);
-  expect(done.status).toBe(0);
+  await run('pdftoppm', ['-r', '200', '-png', join(folder, 'labels.pdf'), join(folder, 'page')]);
   return readdirSync(folder)
     .filter(name => name.startsWith('page'))
     .sort()
@@ -61,7 +64,7 @@ describe('labels', () => {
     });
     expect(res.status).toBe(200);
     writeFileSync(join(folder, 'chemical.pdf'), Buffer.from(await res.arrayBuffer()));
-    const text = spawnSync('pdftotext', ['-layout', join(folder, 'chemical.pdf'), '-']).stdout.toString();
+    const { stdout: text } = await run('pdftotext', ['-layout', join(folder, 'chemical.pdf'), '-']);
     expect(text).toMatch(/not for drinking/i);
     expect(text).toContain('CHEMICAL');
     expect(text).toMatch(/6\s.*wt|6\s/);
@@ -78,7 +81,7 @@ describe('labels', () => {
         units: 'metric',
       });
       expect(res.headers.get('content-type')).toBe('application/pdf');
-      const [page] = rasterised(Buffer.from(await res.arrayBuffer()));
+      const [page] = await rasterised(Buffer.from(await res.arrayBuffer()));
       const found = jsQr(new Uint8ClampedArray(page!.data), page!.width, page!.height);
       expect(found?.data, sheet).toBe(new URL(`/store/${id}`, 'http://water.example:4870').href);
     }
@@ -94,7 +97,7 @@ describe('labels', () => {
         units: 'metric',
       });
       writeFileSync(join(folder, 'one.pdf'), Buffer.from(await res.arrayBuffer()));
-      return spawnSync('pdftotext', [join(folder, 'one.pdf'), '-']).stdout.toString();
+      return (await run('pdftotext', [join(folder, 'one.pdf'), '-'])).stdout;
     };
     expect(await text('TH-007')).toMatch(/TH-007[\s\S]*NOT FOR DRINKING[\s\S]*FAILED/);
     expect(await text('TH-079')).toMatch(

@@ -38,7 +38,7 @@ export function beginSheet(
     const supply = fullest(facts, use.supply, today);
     return supply && use.amount > 0 ? [{ supply, amount: use.amount }] : [];
   });
-  const also = [...(container === NO_CONTAINER ? [] : [container]), ...uses.map(u => u.supply)];
+  const also = [...new Set([...(container === NO_CONTAINER ? [] : [container]), ...uses.map(u => u.supply)])];
   const filled = Object.entries(inputs).filter(
     (pair): pair is [string, number | string] => pair[1] !== undefined,
   );

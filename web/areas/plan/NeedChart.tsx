@@ -1,9 +1,14 @@
+import { useRef } from 'react';
 import { Chart } from 'react-chartjs-2';
 import type { DailyNeed, UseId } from '#core/need/need.ts';
 import { useReader } from '../../app/hooks.ts';
 import { volumeFigure } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ruled, token } from '../../ui/chart.ts';
+import { useWidth } from '../../ui/useWidth.ts';
+
+/** Narrower than this the legend stands below, or it takes half of the drawing (px). */
+const NARROW_PX = 560;
 
 /** Days drawn at most; a longer plan is drawn in steps. */
 const MOST_BARS = 30;
@@ -21,6 +26,8 @@ interface Props {
 /** What will have been used by each day, use upon use, against what is held. */
 export default function NeedChart({ need, share, days, heldL }: Props) {
   const say = useSay();
+  const box = useRef<HTMLDivElement>(null);
+  const widthPx = useWidth(box, 760);
   const { units } = useReader();
   const step = Math.max(1, Math.ceil(days / MOST_BARS));
   const at = Array.from({ length: Math.floor(days / step) }, (_, i) => (i + 1) * step);
@@ -52,14 +59,19 @@ export default function NeedChart({ need, share, days, heldL }: Props) {
     grid: { color: token('rule') },
   });
   return (
-    <div className="h-[230px]">
+    <div ref={box} className={widthPx < NARROW_PX ? 'h-[320px]' : 'h-[230px]'}>
       <Chart
         type="bar"
         aria-label={say('chart.need', { days, litres: need.drinkingL * share * days, held: heldL })}
         role="img"
         data={{ labels: at, datasets: [held, ...bars] }}
         options={{
-          plugins: { legend: { position: 'right', labels: { color: token('slate'), boxWidth: 14 } } },
+          plugins: {
+            legend: {
+              position: widthPx < NARROW_PX ? 'bottom' : 'right',
+              labels: { color: token('slate'), boxWidth: 14 },
+            },
+          },
           scales: {
             x: { ...axis(say('chart.days')), stacked: true },
             y: { ...axis(say('chart.litres')), stacked: true },
