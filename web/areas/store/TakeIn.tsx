@@ -1,6 +1,6 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
 import { dayOf } from '#core/calendar/day.ts';
-import type { ListRow } from '#core/containers/list.ts';
+import type { CellJudgement, ListRow } from '#core/containers/list.ts';
 import { type ListField, listFields } from '#core/containers/listFields.ts';
 import { type ColumnUnit, columnUnits } from '#core/containers/listSize.ts';
 import { decodeList } from '#core/containers/listText.ts';
@@ -394,6 +394,11 @@ async function saveLeftOut(heading: readonly string[], rows: readonly ListRow[],
   URL.revokeObjectURL(link.href);
 }
 
+/** Faults that one answer above takes away from every row; the others are mended in their row. */
+const askedOnce = new Set(['list.date-unclear', 'list.number-unclear', 'list.no-unit', 'list.water-asked']);
+const isToMend = ({ judgement }: CellJudgement): boolean =>
+  judgement.verdict === 'refuse' && !askedOnce.has(judgement.reason.id);
+
 interface RowsProps {
   readonly rows: readonly ListRow[];
   readonly heading: readonly string[];
@@ -435,9 +440,7 @@ function Rows({ rows, heading, onMend }: RowsProps) {
                     {say(j.judgement.reason)}
                   </span>
                 ))}
-                {row.judgements.some(j => j.judgement.verdict === 'refuse') && (
-                  <Mending row={row} heading={heading} onMend={onMend} />
-                )}
+                {row.judgements.some(isToMend) && <Mending row={row} heading={heading} onMend={onMend} />}
               </td>
             </tr>
           ))}
@@ -453,7 +456,7 @@ function Rows({ rows, heading, onMend }: RowsProps) {
 /** The cells that keep a row out, or all of it where no one cell does: written anew and judged again when left. */
 function Mending({ row, heading, onMend }: { row: ListRow } & Omit<RowsProps, 'rows'>) {
   const say = useSay();
-  const wrong = [...new Set(row.judgements.filter(j => j.judgement.verdict === 'refuse').map(j => j.column))];
+  const wrong = [...new Set(row.judgements.filter(isToMend).map(j => j.column))];
   const columns = wrong.some(column => column < 0) ? heading.map((_, i) => i) : wrong;
   return (
     <span className="flex flex-wrap gap-1 py-1">
