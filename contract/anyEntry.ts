@@ -1,0 +1,136 @@
+import fc from 'fast-check';
+import * as v from 'valibot';
+import { bearings } from '#core/log/bearing.ts';
+import type { Entry, EntryKind } from '#core/log/entry.ts';
+import { type SubjectType, subjectTypes } from '#core/log/facts.ts';
+import { EntrySchema, entryDataSchemas, entryKinds } from './entry.ts';
+
+type Schema = v.GenericSchema<unknown, unknown> & Record<string, unknown>;
+
+const ulidOf = (n: number): string => `01M88X6PY5AXMXFYXH43WSY7Q${n}`;
+/** Two subjects of each type: few enough that entries meet. */
+const subjects: Readonly<Record<SubjectType, readonly string[]>> = {
+  group: ['group'],
+  plan: ['plan'],
+  kind: ['kind:drum-208l', 'kind:own-1'],
+  home: [0, 1].map(n => `home:${ulidOf(n)}`),
+  building: [0, 1].map(n => `building:${ulidOf(n)}`),
+  place: [0, 1].map(n => `place:${ulidOf(n)}`),
+  supply: [0, 1].map(n => `supply:${ulidOf(n)}`),
+  sheet: [0, 1].map(n => `sheet:${ulidOf(n)}`),
+  container: [0, 1].map(n => `container:${ulidOf(n)}`),
+};
+
+/** What strings are made of: names, ids, dates, and what breaks programs. */
+const words: readonly string[] = [
+  ...Object.values(subjects).flat(),
+  ulidOf(0),
+  'a',
+  'A-1',
+  'drum-208l',
+  'pack-24x500ml',
+  'no-such-kind',
+  'finish',
+  'boil',
+  'boil.headline',
+  'step.boil.cool',
+  '__proto__',
+  'constructor',
+  '{{volumeL, litres}}',
+  '2026-03-03',
+  '1990-01-01',
+  '2199-12-31',
+  '1961-07',
+  'Europe/London',
+  'https://water.example/',
+  'ab'.repeat(32),
+  '0'.repeat(64),
+];
+const figures = [0, 1, 2, 3, 0.001, 0.05, 0.2, 0.5, 5, 10, 15, 30, 60, 100, 198, 365, 1e4, 1e5, -1, -5];
+
+const fits = (schema: Schema) => (value: unknown) => v.safeParse(schema, value).success;
+
+function chosen(schema: Schema, from: readonly unknown[], of: string): fc.Arbitrary<unknown> {
+  const good = from.filter(fits(schema));
+  if (good.length === 0) throw new Error(`no ${of} that is tried fits this schema: add one in anyEntry.ts`);
+  return fc.constantFrom(...good);
+}
+
+/** Anything that a schema takes: read from the schema itself, so that a kind that is added is tried as well. */
+function anyOf(schema: Schema): fc.Arbitrary<unknown> {
+  switch (schema.type) {
+    case 'object':
+    case 'strict_object':
+      return anyObject(schema.entries as Record<string, Schema>);
+    case 'exact_optional':
+      return anyOf(schema.wrapped as Schema);
+    case 'array':
+      return fc.array(anyOf(schema.item as Schema), { maxLength: 3 }).filter(fits(schema));
+    case 'record':
+      return fc.dictionary(
+        chosen(schema.key as Schema, words, 'word') as fc.Arbitrary<string>,
+        anyOf(schema.value as Schema),
+        { maxKeys: 2 },
+      );
+    case 'picklist':
+      return fc.constantFrom(...(schema.options as unknown[]));
+    case 'literal':
+      return fc.constant(schema.literal);
+    case 'boolean':
+      return fc.boolean();
+    case 'number':
+      return chosen(schema, figures, 'figure');
+    case 'string':
+      return chosen(schema, words, 'word');
+    case 'union':
+      return fc.oneof(...(schema.options as Schema[]).map(anyOf));
+    default:
+      throw new Error(`a schema of type ${String(schema.type)} is not tried yet: add it in anyEntry.ts`);
+  }
+}
+
+function anyObject(entries: Record<string, Schema>): fc.Arbitrary<unknown> {
+  const required = Object.keys(entries).filter(key => entries[key]!.type !== 'exact_optional');
+  return fc.record(Object.fromEntries(Object.entries(entries).map(([key, s]) => [key, anyOf(s)])), {
+    requiredKeys: required,
+  });
+}
+
+const instant = fc
+  .integer({ min: Date.parse('2025-11-26'), max: Date.parse('2026-11-26') })
+  .map(ms => new Date(ms).toISOString());
+
+const id = fc
+  .array(fc.constantFrom(...'0123456789ABCDEFGHJKMNPQRSTVWXYZ'), { minLength: 25, maxLength: 25 })
+  .map(signs => `0${signs.join('')}`);
+
+/** Any entry of a kind that the contract accepts. */
+export function anyEntryOf(kind: EntryKind): fc.Arbitrary<Entry> {
+  const { on, also = [] } = bearings[kind];
+  const other = also.flatMap(type => subjects[type]);
+  return fc
+    .record({
+      id,
+      v: fc.constant(2),
+      kind: fc.constant(kind),
+      subject: fc.constantFrom(...on.flatMap(type => subjects[type])),
+      also: other.length > 0 ? fc.uniqueArray(fc.constantFrom(...other), { maxLength: 2 }) : fc.constant([]),
+      happenedAt: instant,
+      recordedAt: instant,
+      by: fc.constantFrom('Odile', '__proto__', '{{by}}'),
+      data: anyOf(entryDataSchemas[kind] as Schema),
+    })
+    .map(({ also: beside, ...entry }) => (beside.length > 0 ? { ...entry, also: beside } : entry))
+    .filter(fits(EntrySchema as Schema)) as unknown as fc.Arbitrary<Entry>;
+}
+
+/** Any log: what is set down first, so that there is something for the rest to bear on. */
+export const anyLog: fc.Arbitrary<Entry[]> = fc
+  .tuple(
+    fc.array(anyEntryOf('container.added'), { minLength: 1, maxLength: 2 }),
+    fc.array(anyEntryOf('filled'), { maxLength: 2 }),
+    fc.array(fc.oneof(...entryKinds.map(anyEntryOf)), { maxLength: 30 }),
+  )
+  .map(parts => parts.flat());
+
+export const anySubject = fc.constantFrom(...subjectTypes.flatMap(type => subjects[type]));

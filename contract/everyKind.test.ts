@@ -1,0 +1,61 @@
+import fc from 'fast-check';
+import { describe, expect, it } from 'vitest';
+import { offeredActs } from '#core/log/acts.ts';
+import { containersTable } from '#core/log/containersTable.ts';
+import { dutiesAt } from '#core/log/duties.ts';
+import { inOrder } from '#core/log/entry.ts';
+import { fold, foldOnto } from '#core/log/fold.ts';
+import { guard } from '#core/log/guards.ts';
+import { labelOf } from '#core/log/label.ts';
+import { mixSpots } from '#core/log/mixRoom.ts';
+import { stateAt } from '#core/log/state.ts';
+import { sayTo } from '#web/texts/catalogue.ts';
+import { anyEntryOf, anyLog } from './anyEntry.ts';
+import { entryKinds } from './entry.ts';
+
+const reader = { units: 'metric', timeZone: 'Europe/London' } as const;
+const NOW = '2026-11-26T09:00:00.000Z';
+
+describe('whatever is accepted', () => {
+  it.each(entryKinds)('%s can be made by its schema, and folds alone', kind => {
+    fc.assert(
+      fc.property(anyEntryOf(kind), entry => {
+        fold([entry]);
+      }),
+      { numRuns: 25 },
+    );
+  });
+
+  it('folds, in any order to the same facts', () => {
+    fc.assert(
+      fc.property(anyLog, entries => {
+        const sorted = [...entries].sort(inOrder);
+        expect(fold(entries)).toEqual(fold(sorted));
+      }),
+      { numRuns: 150 },
+    );
+  });
+
+  it('is judged, drawn, dated, labelled, told and taken out', () => {
+    fc.assert(
+      fc.property(anyLog, entries => {
+        for (const entry of entries) guard(fold(entries), entry, NOW);
+        const facts = foldOnto(fold([]), [...entries].sort(inOrder));
+        const state = stateAt(facts, NOW);
+        for (const duty of dutiesAt(facts, state)) expect(sayTo(reader, duty.what)).not.toBe('');
+        for (const container of Object.values(facts.container)) {
+          const at = state.containers[container.id]!;
+          expect(Number.isFinite(at.litres) && at.litres >= 0).toBe(true);
+          labelOf(facts, container, at);
+          offeredActs(facts, container, at, NOW);
+          expect(sayTo(reader, at.judgement.reason)).not.toBe('');
+        }
+        expect(containersTable(facts, state)).toHaveLength(Object.keys(facts.container).length);
+        mixSpots(facts);
+        expect(Number.isFinite(state.reach.drinkingL)).toBe(true);
+        expect(JSON.parse(JSON.stringify(facts))).toEqual(facts);
+      }),
+      { numRuns: 250 },
+    );
+  });
+});
