@@ -14,6 +14,7 @@ export const routes = {
   calendar: '/api/calendar.ics',
   containersCsv: '/api/containers.csv',
   logJson: '/api/log.json',
+  backup: '/api/backup',
   /** Only where the server was started for a test or a drill. */
   clock: '/api/clock',
 } as const;

@@ -2,7 +2,7 @@ import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import type { Entry } from '#core/log/entry.ts';
 import type { App } from '#server/app.ts';
-import { serve } from '#server/serve.ts';
+import { serveOrSay } from '#server/serve.ts';
 import { household } from './household.ts';
 import { tarnHollow } from './tarnHollow.ts';
 
@@ -29,7 +29,7 @@ if (!scenario) {
   process.exit(2);
 }
 const now = new Date().toISOString();
-const address = await serve(
+const address = await serveOrSay(
   {
     folder:
       process.env.ZEOLITE_DATA ??

@@ -175,6 +175,12 @@ const commands = {
     ensureBuild();
     process.exit(node('scripts/bench.ts', rest, { CHROMIUM: ensureChromium() }));
   },
+  backup() {
+    process.exit(node('server/backup.ts', rest));
+  },
+  restore() {
+    process.exit(node('server/restore.ts', rest));
+  },
   replay() {
     process.exit(node('server/replay.ts', rest));
   },

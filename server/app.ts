@@ -1,11 +1,12 @@
 import { existsSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import express, { type Express } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { backupRoutes } from './areas/backup.ts';
 import { meterRoutes } from './areas/meter.ts';
 import { photoRoutes } from './areas/photos.ts';
 import { storeRoutes } from './areas/store.ts';
@@ -84,6 +85,7 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
   const room = { db: database.db, log, clock, stream, demo };
   app.use(logRoutes(room));
   app.use(storeRoutes(room));
+  app.use(backupRoutes({ folder: dirname(file), clock }));
   app.use(weatherRoutes(simulatedWeather));
   // a made-up meter proves nothing of real bottles: it is there in a demo only
   if (demo) app.use(meterRoutes(simulatedExposureMeter(simulatedWeather)));

@@ -14,6 +14,10 @@ export async function listen(app: Express, port: number): Promise<{ server: Serv
           error ? reject(error) : resolve(listening),
         );
       });
+      if (tried > 0)
+        console.error(
+          `Port ${port} is taken, perhaps by a Zeolite of another folder: this one listens on another.`,
+        );
       return { server, address: `http://127.0.0.1:${(server.address() as AddressInfo).port}/` };
     } catch (error) {
       if ((error as NodeJS.ErrnoException).code !== 'EADDRINUSE' || !port || tried >= PORTS_TRIED)

@@ -1,7 +1,7 @@
 import { fileURLToPath } from 'node:url';
+import { databaseFile } from './db/folder.ts';
 import { openDatabase } from './db/open.ts';
 import { replay } from './log/replay.ts';
-import { databaseFile } from './serve.ts';
 
 /** `npm run replay [-- folder]`: rebuilds the state tables from the log, and says whether they were equal before. */
 const folder = process.argv[2] ?? fileURLToPath(new URL('../data/own', import.meta.url));

@@ -1,8 +1,9 @@
-import { mkdirSync } from 'node:fs';
 import { join } from 'node:path';
 import { destination, pino } from 'pino';
 import { type App, createApp } from './app.ts';
 import { systemClock, testClock } from './clock.ts';
+import { keepCopies } from './db/copies.ts';
+import { databaseFile, FolderProblem, holdFolder, logFile, requireSound } from './db/folder.ts';
 import { listen } from './listen.ts';
 
 export interface ServeOptions {
@@ -14,25 +15,29 @@ export interface ServeOptions {
   readonly settableClock?: boolean;
 }
 
-/** The database in a data folder. */
-export const databaseFile = (folder: string): string => join(folder, 'zeolite.db');
-
-/** Serves until the process is told to stop; then finishes what it was recording. */
+/**
+ * Serves until the process is told to stop; then finishes what it was recording.
+ * @throws FolderProblem when the folder is held, damaged, cut, emptied or not writable
+ */
 export async function serve(
   options: ServeOptions,
   prepare: (app: App) => Promise<void> = async () => undefined,
 ): Promise<string> {
   const { folder, port, demo = false, settableClock = false } = options;
-  mkdirSync(folder, { recursive: true });
+  requireSound(folder);
+  const release = await holdFolder(folder);
   const logger = pino(
     { level: process.env.LOG_LEVEL ?? 'info' },
-    destination({ dest: join(folder, 'server.log'), sync: true }),
+    destination({ dest: logFile(folder), sync: true }),
   );
   const clock = settableClock ? testClock() : systemClock();
   const app = await createApp({ file: databaseFile(folder), clock, logger, demo });
   await prepare(app);
   const { server, address } = await listen(app.express, port);
   logger.info({ address }, 'serving');
+
+  const { ZEOLITE_BACKUPS: into = join(folder, 'backups') } = process.env;
+  const enough = demo || into === 'off' ? undefined : keepCopies(folder, into, logger);
 
   let stopping = false;
   const stop = async (signal: string) => {
@@ -41,10 +46,23 @@ export async function serve(
     logger.info({ signal }, 'stopping');
     server.close();
     await app.close();
+    release();
+    enough?.();
     server.closeAllConnections();
     process.exit(0);
   };
   process.on('SIGINT', () => void stop('SIGINT'));
   process.on('SIGTERM', () => void stop('SIGTERM'));
   return address;
+}
+
+/** Serves, or says in one sentence why not, and ends. */
+export async function serveOrSay(...how: Parameters<typeof serve>): Promise<string> {
+  try {
+    return await serve(...how);
+  } catch (error) {
+    if (!(error instanceof FolderProblem)) throw error;
+    console.error(error.message);
+    process.exit(1);
+  }
 }

@@ -1,9 +1,10 @@
-import { mkdirSync } from 'node:fs';
-import { dirname } from 'node:path';
+import { mkdirSync, readFileSync } from 'node:fs';
+import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { type Client, createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { FolderProblem, fileProblem } from './folder.ts';
 import * as schema from './schema.ts';
 
 export type Db = LibSQLDatabase<typeof schema>;
@@ -18,21 +19,44 @@ export interface Database {
   readonly close: () => Promise<void>;
 }
 
+const migrations = fileURLToPath(new URL('./migrations', import.meta.url));
+
+/** An older build would not know what a newer one wrote: it says so and leaves the file alone. */
+async function requireNotNewer(client: Client, file: string): Promise<void> {
+  const table = await client.execute("SELECT 1 FROM sqlite_master WHERE name = '__drizzle_migrations'");
+  if (table.rows.length === 0) return;
+  const { rows } = await client.execute('SELECT max(created_at) AS newest FROM __drizzle_migrations');
+  const journal = JSON.parse(readFileSync(join(migrations, 'meta', '_journal.json'), 'utf8')) as {
+    entries: { when: number }[];
+  };
+  if (Number(rows[0]?.newest ?? 0) > Math.max(...journal.entries.map(e => e.when)))
+    throw new FolderProblem(
+      `${file} was written by a newer Zeolite. Update this one; nothing in the file was changed.`,
+    );
+}
+
 /** SQLite's level at which every commit is on the disk before it is acknowledged. */
 const SYNCHRONOUS_FULL = 2;
 
 /**
  * Opens the file, brings it to the newest schema and checks that it is durable.
  * @param file path of the database; its folder is made when missing
+ * @throws FolderProblem when the file is damaged, not writable, or of a newer build
  * @throws Error when the engine would acknowledge a commit before it is on the disk
  */
 export async function openDatabase(file: string): Promise<Database> {
   mkdirSync(dirname(file), { recursive: true });
   const client = createClient({ url: `file:${file}` });
-  await client.execute('PRAGMA journal_mode = WAL');
   const db = drizzle(client, { schema });
-  await migrate(db, { migrationsFolder: fileURLToPath(new URL('./migrations', import.meta.url)) });
-  await requireDurable(client);
+  try {
+    await requireNotNewer(client, file);
+    await client.execute('PRAGMA journal_mode = WAL');
+    await migrate(db, { migrationsFolder: migrations });
+    await requireDurable(client);
+  } catch (error) {
+    client.close();
+    throw fileProblem(file, error) ?? error;
+  }
 
   let last: Promise<unknown> = Promise.resolve();
   const write = <T>(work: () => Promise<T>): Promise<T> => {
@@ -49,6 +73,8 @@ export async function openDatabase(file: string): Promise<Database> {
     settled,
     close: async () => {
       await settled();
+      // the log of the last writes goes into the file itself, so that a copy of that one file is the whole
+      await client.execute('PRAGMA wal_checkpoint(TRUNCATE)');
       client.close();
     },
   };

@@ -4,8 +4,8 @@ import { expect, it } from 'vitest';
 import { addMinutes } from '#core/calendar/day.ts';
 import type { Entry } from '#core/log/entry.ts';
 import { hand } from '#demo/hand.ts';
+import { databaseFile } from '../db/folder.ts';
 import { openDatabase } from '../db/open.ts';
-import { databaseFile } from '../serve.ts';
 import { postTo, removeFolder, tempFolder } from '../testServer.ts';
 import { replay, wholeLog } from './replay.ts';
 

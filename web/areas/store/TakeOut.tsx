@@ -8,6 +8,7 @@ const files = [
   ['csv', routes.containersCsv],
   ['json', routes.logJson],
   ['ics', routes.calendar],
+  ['backup', routes.backup],
 ] as const;
 
 /** Everything in open formats: tables, the log, the calendar, the drawing. */

@@ -1,0 +1,189 @@
+import { execFile } from 'node:child_process';
+import {
+  appendFileSync,
+  cpSync,
+  existsSync,
+  readdirSync,
+  readFileSync,
+  truncateSync,
+  writeFileSync,
+} from 'node:fs';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
+import { createClient } from '@libsql/client';
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { routes } from '#contract/routes.ts';
+import { addMinutes } from '#core/calendar/day.ts';
+import { hand } from '#demo/hand.ts';
+import { household } from '#demo/household.ts';
+import { tooMany } from './db/copies.ts';
+import { copyTo, verify } from './db/copy.ts';
+import { databaseFile, holdFolder } from './db/folder.ts';
+import { openDatabase } from './db/open.ts';
+import { removeFolder, startServer, type TestServer, tempFolder } from './testServer.ts';
+
+const run = promisify(execFile);
+let folder: string;
+let server: TestServer;
+
+beforeEach(async () => {
+  folder = tempFolder();
+  server = await startServer(folder);
+  expect((await server.post(household(server.clock.now()), 'happened')).status).toBe(201);
+});
+afterEach(async () => {
+  await server.stop();
+  removeFolder(folder);
+});
+
+/** Runs one of the server's scripts; what it said, and whether it went well. */
+async function script(name: string, ...args: string[]): Promise<{ ok: boolean; said: string }> {
+  try {
+    const { stdout } = await run(process.execPath, ['--import', 'tsx', `server/${name}.ts`, ...args]);
+    return { ok: true, said: stdout };
+  } catch (error) {
+    const { stdout, stderr } = error as { stdout: string; stderr: string };
+    return { ok: false, said: stdout + stderr };
+  }
+}
+
+describe('a backup', () => {
+  it('taken while 500 entries come in is restored, and equals the replay of its log', async () => {
+    const h = hand(addMinutes(server.clock.now(), -60));
+    for (let i = 0; i < 500; i++) h.write('noted', 'group', { text: `note ${i}` });
+    const backup = join(folder, 'one.backup');
+    const [copied] = await Promise.all([
+      script('backup', backup, folder),
+      (async () => {
+        for (const entry of h.entries) expect((await server.post([entry], 'happened')).status).toBe(201);
+      })(),
+    ]);
+    expect(copied.said).toMatch(/opened and replayed/);
+    const other = tempFolder();
+    const restored = await script('restore', backup, other);
+    expect(restored).toMatchObject({ ok: true });
+    const { entries } = await verify(databaseFile(other));
+    expect(entries).toBeGreaterThan(0);
+    const again = await startServer(other);
+    expect((await again.replay()).differing).toEqual([]);
+    await again.stop();
+    removeFolder(other);
+  });
+
+  it('onto a used folder keeps what was there', async () => {
+    const backup = join(folder, 'one.backup');
+    await copyTo(databaseFile(folder), backup);
+    const other = tempFolder();
+    const used = await startServer(other);
+    await used.stop();
+    const { said } = await script('restore', backup, other);
+    const kept = /kept as (\S+)\.$/m.exec(said.trim())![1]!;
+    expect(existsSync(kept)).toBe(true);
+    expect(await verify(databaseFile(other))).toEqual({
+      ...(await verify(backup)),
+      bytes: expect.any(Number),
+    });
+    removeFolder(other);
+  });
+
+  it('is the same file that a person takes out by the browser', async () => {
+    const res = await fetch(new URL(routes.backup, server.address));
+    expect(res.headers.get('content-disposition')).toMatch(/zeolite-\d{4}-\d\d-\d\d\.backup/);
+    const taken = join(folder, 'taken.backup');
+    writeFileSync(taken, Buffer.from(await res.arrayBuffer()));
+    expect((await verify(taken)).entries).toBe((await server.replay()).entries);
+  });
+
+  it('is a plain copy of the file, once the server is stopped', async () => {
+    const { entries } = await server.replay();
+    await server.stop();
+    const other = tempFolder();
+    cpSync(databaseFile(folder), databaseFile(other));
+    expect((await verify(databaseFile(other))).entries).toBe(entries);
+    server = await startServer(folder);
+    removeFolder(other);
+  });
+
+  it('is not written over another file, nor made of a damaged one', async () => {
+    const backup = join(folder, 'one.backup');
+    writeFileSync(backup, 'something else');
+    await expect(copyTo(databaseFile(folder), backup)).rejects.toThrow(/not written over/);
+    await expect(copyTo(backup, join(folder, 'two.backup'))).rejects.toThrow(/not a Zeolite database/);
+  });
+
+  it('of every day is kept for a fortnight', () => {
+    const names = Array.from(
+      { length: 20 },
+      (_, i) => `zeolite-2026-11-${String(i + 1).padStart(2, '0')}.backup`,
+    );
+    expect(tooMany([...names, 'my own.backup'], 14)).toEqual(names.slice(0, 6).reverse());
+  });
+});
+
+it('the log as JSON comes in again, in any order and twice, and goes out as it came', async () => {
+  const out = async (address: string) => (await fetch(new URL(routes.logJson, address))).text();
+  const log = JSON.parse(await out(server.address)) as { entries: { id: string }[] };
+  const file = join(folder, 'log.json');
+  writeFileSync(file, JSON.stringify({ ...log, entries: [...log.entries].reverse() }));
+  const other = tempFolder();
+  expect((await script('restore', file, other)).said).toContain(
+    `${log.entries.length} entries taken in, 0 were`,
+  );
+  expect((await script('restore', file, other)).said).toContain(
+    `0 entries taken in, ${log.entries.length} were`,
+  );
+  const again = await startServer(other);
+  const byId = (text: string) =>
+    (JSON.parse(text) as typeof log).entries.sort((a, b) => (a.id < b.id ? -1 : 1));
+  expect(byId(await out(again.address))).toEqual(byId(JSON.stringify(log)));
+  expect((await again.replay()).differing).toEqual([]);
+  await again.stop();
+  removeFolder(other);
+});
+
+describe('a folder that cannot be served is told in one sentence, and nothing in it is begun anew', () => {
+  const start = (env: NodeJS.ProcessEnv) =>
+    run(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+      env: { ...process.env, ZEOLITE_PORT: '0', ...env },
+    }).then(
+      () => 'it served',
+      (error: { stderr: string }) => error.stderr.trim(),
+    );
+  let other: string;
+  beforeEach(async () => {
+    other = tempFolder();
+    await copyTo(databaseFile(folder), databaseFile(other));
+  });
+  afterEach(() => removeFolder(other));
+
+  it('held by another server', async () => {
+    const release = await holdFolder(other);
+    expect(await start({ ZEOLITE_DATA: other })).toMatch(/^Another Zeolite serves/);
+    release();
+  });
+
+  it('cut, damaged, emptied, or without its database', async () => {
+    const file = databaseFile(other);
+    truncateSync(file, 8192);
+    expect(await start({ ZEOLITE_DATA: other })).toMatch(/was cut/);
+    writeFileSync(file, 'x'.repeat(9000));
+    expect(await start({ ZEOLITE_DATA: other })).toMatch(/is not a Zeolite database/);
+    truncateSync(file, 0);
+    expect(await start({ ZEOLITE_DATA: other })).toMatch(/is not a Zeolite database/);
+    appendFileSync(join(other, 'server.log'), '{}\n');
+    removeFolder(file);
+    expect(await start({ ZEOLITE_DATA: other })).toMatch(/its database zeolite.db is gone/);
+    expect(readdirSync(other)).not.toContain('zeolite.db');
+  });
+
+  it('written by a newer build', async () => {
+    const client = createClient({ url: `file:${databaseFile(other)}` });
+    await client.execute(
+      "INSERT INTO __drizzle_migrations (hash, created_at) VALUES ('newer', 9999999999999)",
+    );
+    client.close();
+    const before = readFileSync(databaseFile(other));
+    await expect(openDatabase(databaseFile(other))).rejects.toThrow(/newer Zeolite/);
+    expect(readFileSync(databaseFile(other)).equals(before)).toBe(true);
+  });
+});

@@ -1,0 +1,56 @@
+import { execFile } from 'node:child_process';
+import { existsSync, mkdirSync, readdirSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+import { promisify } from 'node:util';
+import type { Logger } from 'pino';
+
+const run = promisify(execFile);
+const script = fileURLToPath(new URL('../backup.ts', import.meta.url));
+
+/** Copies a folder's database in a process of its own: a large one would hold the server up for seconds. */
+export async function copyAside(folder: string, target: string): Promise<void> {
+  await run(process.execPath, ['--import', 'tsx', script, target, folder], {
+    cwd: fileURLToPath(new URL('../..', import.meta.url)),
+  });
+}
+
+const nameOf = (day: string): string => `zeolite-${day}.backup`;
+const IS_COPY = /^zeolite-\d{4}-\d\d-\d\d\.backup$/;
+
+/** The copies that are one too many: the oldest, once there are more than `most`. */
+export const tooMany = (names: readonly string[], most: number): string[] =>
+  names
+    .filter(name => IS_COPY.test(name))
+    .sort()
+    .reverse()
+    .slice(most);
+
+const FIRST_MS = 10 * 60_000;
+const EVERY_MS = 6 * 3_600_000;
+/** A fortnight of days. */
+const MOST_COPIES = 14;
+
+/** A copy a day as long as the server runs, the last fortnight of them, in a folder of choice. */
+export function keepCopies(folder: string, into: string, logger: Logger): () => void {
+  const copy = async () => {
+    const target = join(into, nameOf(new Date().toISOString().slice(0, 10)));
+    if (existsSync(target)) return;
+    try {
+      mkdirSync(into, { recursive: true });
+      await copyAside(folder, target);
+      for (const name of tooMany(readdirSync(into), MOST_COPIES)) rmSync(join(into, name));
+      logger.info({ target }, 'copied');
+    } catch (error) {
+      logger.error({ error: String(error) }, 'no copy was made');
+    }
+  };
+  const first = setTimeout(() => void copy(), FIRST_MS);
+  const again = setInterval(() => void copy(), EVERY_MS);
+  first.unref();
+  again.unref();
+  return () => {
+    clearTimeout(first);
+    clearInterval(again);
+  };
+}

@@ -1,0 +1,96 @@
+import {
+  accessSync,
+  closeSync,
+  constants,
+  existsSync,
+  mkdirSync,
+  openSync,
+  readSync,
+  statSync,
+} from 'node:fs';
+import { join } from 'node:path';
+import { createClient } from '@libsql/client';
+
+/** What keeps a server from a data folder, in a sentence that says the way on. */
+export class FolderProblem extends Error {}
+
+/** The database in a data folder. */
+export const databaseFile = (folder: string): string => join(folder, 'zeolite.db');
+/** The server's own log in it. */
+export const logFile = (folder: string): string => join(folder, 'server.log');
+
+const RESTORE = 'npm run restore -- <backup file>';
+
+/**
+ * Holds a folder for one server as long as the process lives: a lock of the file system, which goes with the process
+ * however that ends.
+ * @throws FolderProblem when another server holds it
+ */
+export async function holdFolder(folder: string): Promise<() => void> {
+  const client = createClient({ url: `file:${join(folder, 'lock.db')}` });
+  try {
+    const held = await client.transaction('write');
+    return () => {
+      held.close();
+      client.close();
+    };
+  } catch (error) {
+    client.close();
+    if (!/busy|locked/i.test(String(error))) throw error;
+    throw new FolderProblem(
+      `Another Zeolite serves ${folder}. Stop that one first, or name another folder in ZEOLITE_DATA.`,
+    );
+  }
+}
+
+const MAGIC = 'SQLite format 3\0';
+const HEADER_BYTES = 100;
+
+/**
+ * Looks at a folder before anything is opened in it, so that a folder which lost its database, or a file that was cut, is
+ * never begun anew in silence.
+ * @throws FolderProblem not writable, emptied, damaged or cut
+ */
+export function requireSound(folder: string): void {
+  try {
+    mkdirSync(folder, { recursive: true });
+    accessSync(folder, constants.R_OK | constants.W_OK);
+  } catch {
+    throw new FolderProblem(
+      `${folder} cannot be written to. Give this user the right to, or choose another.`,
+    );
+  }
+  const file = databaseFile(folder);
+  if (existsSync(file)) return requireWhole(file);
+  const log = logFile(folder);
+  if (existsSync(log) && statSync(log).size > 0)
+    throw new FolderProblem(
+      `${folder} was used before, but its database zeolite.db is gone. Put it back, or restore a backup: ${RESTORE}`,
+    );
+}
+
+/** @throws FolderProblem when a file is no database, or shorter than it says */
+export function requireWhole(file: string): void {
+  const header = Buffer.alloc(HEADER_BYTES);
+  const handle = openSync(file, 'r');
+  const bytes = readSync(handle, header, 0, HEADER_BYTES, 0);
+  closeSync(handle);
+  if (bytes < HEADER_BYTES || header.toString('latin1', 0, MAGIC.length) !== MAGIC)
+    throw new FolderProblem(
+      `${file} is not a Zeolite database, or nothing of it is left. Restore a backup: ${RESTORE}`,
+    );
+  // offsets of the page size and of the count of pages: SQLite file format, 1.3
+  const pageBytes = header.readUInt16BE(16) === 1 ? 65_536 : header.readUInt16BE(16);
+  if (statSync(file).size < pageBytes * header.readUInt32BE(28))
+    throw new FolderProblem(`${file} was cut: a part of it is missing. Restore a backup: ${RESTORE}`);
+}
+
+/** What the engine says of a file, as a sentence; undefined for what has nothing to do with the file. */
+export function fileProblem(file: string, error: unknown): FolderProblem | undefined {
+  const said = String(error);
+  if (/NOTADB|CORRUPT|malformed|not a database/i.test(said))
+    return new FolderProblem(`${file} is damaged and cannot be read. Restore a backup: ${RESTORE}`);
+  if (/READONLY|readonly|CANTOPEN|unable to open/i.test(said))
+    return new FolderProblem(`${file} cannot be opened for writing. Give this user the right to it.`);
+  return undefined;
+}
