@@ -34,5 +34,11 @@ export interface Problem {
 
 export const PROBLEM_TYPE = 'application/problem+json';
 
+const URN = 'urn:zeolite:problem:';
+
 /** The `type` of a kind of problem. */
-export const problemType = (kind: ProblemKind): string => `urn:zeolite:problem:${kind}`;
+export const problemType = (kind: ProblemKind): string => URN + kind;
+
+/** The kind of a problem that this server answered with; undefined for anybody else's. */
+export const problemKind = ({ type }: Problem): ProblemKind | undefined =>
+  type?.startsWith(URN) ? (type.slice(URN.length) as ProblemKind) : undefined;

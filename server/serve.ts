@@ -26,10 +26,10 @@ export async function serve(
   const { folder, port, demo = false, settableClock = false } = options;
   requireSound(folder);
   const release = await holdFolder(folder);
-  const logger = pino(
-    { level: process.env.LOG_LEVEL ?? 'info' },
-    destination({ dest: logFile(folder), sync: true }),
-  );
+  const lines = destination({ dest: logFile(folder), sync: true });
+  // a full disk takes no log line either: the server goes on, and says so to whoever records
+  lines.on('error', () => undefined);
+  const logger = pino({ level: process.env.LOG_LEVEL ?? 'info' }, lines);
   const clock = settableClock ? testClock() : systemClock();
   const app = await createApp({ file: databaseFile(folder), clock, logger, demo });
   await prepare(app);

@@ -31,7 +31,7 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
   const facts = useFacts();
   const { today } = useWaterState();
   const { theme } = useAppSelector(s => s.person);
-  const { isLive, queue } = useAppSelector(s => s.log);
+  const { isLive, queue, turnedDown, trouble } = useAppSelector(s => s.log);
   const homes = Object.values(facts.home);
   const people = homes.reduce((sum, h) => sum + h.people.length, 0);
   const icon = 'flex h-9 w-9 items-center justify-center rounded-sm hover:bg-lime';
@@ -41,7 +41,19 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
         <p role="status" className="flex items-center gap-1.5 text-small font-semibold text-clay">
           <CloudOff size={16} aria-hidden="true" />
           {queue.length > 0 ? say('shell.waiting', { count: queue.length }) : say('shell.offline')}
+          {queue.length > 0 && (trouble === 'storage-full' || trouble === 'internal') && (
+            <span className="font-normal">{say(`shell.trouble.${trouble}`)}</span>
+          )}
         </p>
+      )}
+      {turnedDown.length > 0 && (
+        <button
+          type="button"
+          className="min-h-9 border-l-4 border-iron px-2 text-left text-small font-semibold underline underline-offset-3"
+          onClick={() => onOpen('turned-down')}
+        >
+          {say('shell.turned-down', { count: turnedDown.length })}
+        </button>
       )}
       <div className="text-right max-wide:hidden">
         <p>
@@ -85,6 +97,7 @@ const LogSomething = lazy(async () => ({
   default: (await import('../areas/today/LogSomething.tsx')).LogSomething,
 }));
 const Search = lazy(async () => ({ default: (await import('./Search.tsx')).Search }));
+const TurnedDown = lazy(async () => ({ default: (await import('./TurnedDown.tsx')).TurnedDown }));
 const Settings = lazy(async () => ({ default: (await import('./Settings.tsx')).Settings }));
 
 /** Toasts are of the same paper as the rest: no shadow, no float of their own. */
@@ -108,7 +121,7 @@ const common = (
   </>
 );
 
-type Opened = 'search' | 'settings' | 'log' | null;
+type Opened = 'search' | 'settings' | 'log' | 'turned-down' | null;
 
 /** The application, once the facts are there. */
 export function Shell() {
@@ -192,6 +205,7 @@ function Layers({ groupName }: { groupName: string }) {
       <Suspense fallback={null}>
         {opened === 'search' && <Search open onClose={() => setOpened(null)} />}
         {opened === 'settings' && <Settings open onClose={() => setOpened(null)} />}
+        {opened === 'turned-down' && <TurnedDown open onClose={() => setOpened(null)} />}
         {opened === 'log' && <LogSomething open onClose={() => setOpened(null)} />}
       </Suspense>
     </div>

@@ -1,5 +1,5 @@
 import type { History, Mode, Posted, TakenEntries } from '#contract/log.ts';
-import type { Problem } from '#contract/problem.ts';
+import { PROBLEM_TYPE, type Problem, type ProblemKind, problemKind } from '#contract/problem.ts';
 import { historyPath, listPath, routes } from '#contract/routes.ts';
 import { LINES_TYPE, type SnapshotHead, type SnapshotLot } from '#contract/snapshotLines.ts';
 import type { Entry, Subject } from '#core/log/entry.ts';
@@ -16,7 +16,20 @@ export class ProblemAnswer extends Error {
 }
 
 /** The server did not answer, or could not just now; sending again may do. */
-export class NoAnswer extends Error {}
+export class NoAnswer extends Error {
+  /** What it said of itself, where it did: its disk is full, or something broke. */
+  readonly kind: ProblemKind | undefined;
+  constructor(message: string, kind?: ProblemKind) {
+    super(message);
+    this.kind = kind;
+  }
+}
+
+/** Nothing but the server's own answer is an answer: a login page of some network, or half a body, is none. */
+async function ownBody<T>(res: Response, type: string): Promise<T | undefined> {
+  if (!res.headers.get('content-type')?.startsWith(type)) return undefined;
+  return (await res.json().catch(() => undefined)) as T | undefined;
+}
 
 async function ask<T>(path: string, init?: RequestInit): Promise<T> {
   let res: Response;
@@ -25,10 +38,15 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
   } catch {
     throw new NoAnswer('no answer');
   }
-  if (res.ok) return (await res.json()) as T;
-  const problem = (await res.json().catch(() => undefined)) as Problem | undefined;
-  if (!problem || res.status >= 500 || res.status === 429)
-    throw new NoAnswer(problem?.title ?? res.statusText);
+  if (res.ok) {
+    const body = await ownBody<T>(res, 'application/json');
+    if (body === undefined) throw new NoAnswer('an odd answer');
+    return body;
+  }
+  const problem = await ownBody<Problem>(res, PROBLEM_TYPE);
+  const kind = problem && problemKind(problem);
+  if (!problem || !kind || res.status >= 500 || res.status === 429)
+    throw new NoAnswer(problem?.title ?? res.statusText, kind);
   throw new ProblemAnswer(problem);
 }
 
@@ -69,10 +87,12 @@ export const fetchList = (entry: string): Promise<TakenEntries> => ask(listPath(
 
 export const fetchHistory = (subject: string): Promise<History> => ask(historyPath(subject));
 
-export function postEntries(entries: readonly Entry[], mode: Mode): Promise<Posted> {
-  return ask(routes.entries, {
+export async function postEntries(entries: readonly Entry[], mode: Mode): Promise<Posted> {
+  const posted = await ask<Posted>(routes.entries, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ entries, mode }),
   });
+  if (!Array.isArray(posted.accepted) || !Array.isArray(posted.changed)) throw new NoAnswer('an odd answer');
+  return posted;
 }

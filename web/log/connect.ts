@@ -6,8 +6,16 @@ import type { AppStore } from '../app/store.ts';
 import { workOut } from './answers.ts';
 import { fetchSnapshot } from './api.ts';
 import { setClock, stateNow } from './clock.ts';
-import { entriesCame, lineChanged, loadFailed, queued, snapshotCame } from './logSlice.ts';
-import { loadQueue } from './queueStorage.ts';
+import {
+  entriesCame,
+  leftWaiting,
+  lineChanged,
+  loadFailed,
+  queued,
+  snapshotCame,
+  turnedDownIs,
+} from './logSlice.ts';
+import { loadQueue, loadTurnedDown } from './queueStorage.ts';
 import { flush } from './record.ts';
 
 /** What waits is tried again this often, beside every time the line comes back. */
@@ -19,6 +27,8 @@ const RETRY_MS = 5000;
  */
 export function connect(store: AppStore): Promise<void> {
   for (const waiting of loadQueue()) store.dispatch(queued(waiting));
+  store.dispatch(leftWaiting());
+  store.dispatch(turnedDownIs(loadTurnedDown()));
 
   const load = async (): Promise<void> => {
     try {

@@ -4,12 +4,15 @@ import { hand } from '#demo/hand.ts';
 import {
   entriesCame,
   type LogState,
+  leftWaiting,
   lineChanged,
   loadFailed,
   logReducer,
   queued,
   settled,
   snapshotCame,
+  troubled,
+  turnedDownIs,
 } from './logSlice.ts';
 
 const h = hand('2026-11-25T08:00:00.000Z');
@@ -33,6 +36,32 @@ const leftIn = (state: LogState) => state.facts.container[drum]?.fill?.remaining
 /** What the server would answer after these entries. */
 const served = (...entries: Parameters<typeof fold>[0][number][]) =>
   [[drum, subjectFactsOf(fold([...h.entries.slice(0, 3), ...entries]), drum) ?? null]] as const;
+
+describe('what is turned down', () => {
+  const problem = { type: 'urn:zeolite:problem:refused', title: 'This would not be safe', status: 409 };
+
+  it('is told apart from what somebody still waits for', () => {
+    const waiting = logReducer(ready, queued({ entries: [draw(5)], mode: 'intend' }));
+    expect(waiting.queue[0]?.isLeft).toBeUndefined();
+    const left = logReducer(waiting, leftWaiting());
+    expect(left.queue[0]?.isLeft).toBe(true);
+    expect(leftIn(left)).toBe(193);
+  });
+
+  it('stands beside the facts, which are the server’s again', () => {
+    const one = { entries: [draw(5)], mode: 'intend' as const, problem };
+    const state = logReducer(ready, turnedDownIs([one]));
+    expect(state.turnedDown).toEqual([one]);
+    expect(leftIn(state)).toBe(198);
+  });
+
+  it('says what troubles the server, until it does no more', () => {
+    const full = logReducer(ready, troubled('storage-full'));
+    expect(full.trouble).toBe('storage-full');
+    expect(logReducer(full, troubled('storage-full'))).toBe(full);
+    expect(logReducer(full, troubled(undefined)).trouble).toBeUndefined();
+  });
+});
 
 describe('the log of a browser', () => {
   it('is loading first, unreachable when nothing answers, and stays ready once it was', () => {

@@ -1,6 +1,7 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import isSame from 'fast-deep-equal';
 import type { ChangedFacts, LogEvent, Mode } from '#contract/log.ts';
+import type { Problem, ProblemKind } from '#contract/problem.ts';
 import type { Entry } from '#core/log/entry.ts';
 import { type Facts, noFacts } from '#core/log/facts.ts';
 import { foldOnto, subjectFactsOf, withSubject } from '#core/log/fold.ts';
@@ -11,6 +12,13 @@ export interface Waiting {
   readonly mode: Mode;
   /** The stream told of them before the answer came: they are in the server's facts already. */
   readonly isServed?: true;
+  /** The hand that recorded it has gone on: what comes of it must be told apart. */
+  readonly isLeft?: true;
+}
+
+/** What the server would not take, long after it was recorded here. It stays until somebody decides. */
+export interface TurnedDown extends Waiting {
+  readonly problem: Problem;
 }
 
 export interface LogState {
@@ -21,6 +29,9 @@ export interface LogState {
   readonly queue: readonly Waiting[];
   /** Served facts with the queue folded onto them: what the screen shows. */
   readonly facts: Facts;
+  readonly turnedDown: readonly TurnedDown[];
+  /** What the server said of itself when it could not take anything. */
+  readonly trouble?: ProblemKind | undefined;
   readonly demo: boolean;
   /** The stream is open: other browsers' entries arrive. */
   readonly isLive: boolean;
@@ -31,6 +42,11 @@ export const entriesCame = createAction<LogEvent>('log/entriesCame');
 export const queued = createAction<Waiting>('log/queued');
 /** The head of the queue was acknowledged or turned down. */
 export const settled = createAction<{ changed: readonly ChangedFacts[]; seq?: number }>('log/settled');
+/** Nobody waits for what is in the queue any more. */
+export const leftWaiting = createAction('log/leftWaiting');
+/** What was turned down, after somebody decided or something was added. */
+export const turnedDownIs = createAction<readonly TurnedDown[]>('log/turnedDownIs');
+export const troubled = createAction<ProblemKind | undefined>('log/troubled');
 export const lineChanged = createAction<boolean>('log/lineChanged');
 export const loadFailed = createAction('log/loadFailed');
 
@@ -39,6 +55,7 @@ const fresh: LogState = {
   served: noFacts,
   seq: 0,
   queue: [],
+  turnedDown: [],
   facts: noFacts,
   demo: false,
   isLive: false,
@@ -95,6 +112,11 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
     // the stream brought it before
     return head?.isServed ? rest : shown(rest);
   }
+  if (leftWaiting.match(action))
+    return { ...state, queue: state.queue.map(w => (w.isLeft ? w : { ...w, isLeft: true as const })) };
+  if (turnedDownIs.match(action)) return { ...state, turnedDown: action.payload };
+  if (troubled.match(action))
+    return state.trouble === action.payload ? state : { ...state, trouble: action.payload };
   if (lineChanged.match(action)) return { ...state, isLive: action.payload };
   if (loadFailed.match(action))
     return state.status === 'loading' ? { ...state, status: 'unreachable' } : state;

@@ -1,18 +1,27 @@
-import type { Waiting } from './logSlice.ts';
+import type { TurnedDown, Waiting } from './logSlice.ts';
 
 /** The queue survives a reload and a closed lid: what was typed and not yet acknowledged is sent when the server is back. */
 const KEY = 'zeolite.queue';
 
-export function loadQueue(): Waiting[] {
+const TURNED_DOWN = 'zeolite.turned-down';
+
+function load<T>(key: string): T[] {
   try {
-    const stored = JSON.parse(localStorage.getItem(KEY) ?? '[]') as Waiting[];
+    const stored = JSON.parse(localStorage.getItem(key) ?? '[]') as T[];
     return Array.isArray(stored) ? stored : [];
   } catch {
     return [];
   }
 }
 
-export function keepQueue(queue: readonly Waiting[]): void {
-  if (queue.length === 0) localStorage.removeItem(KEY);
-  else localStorage.setItem(KEY, JSON.stringify(queue));
+function keep(key: string, list: readonly unknown[]): void {
+  if (list.length === 0) localStorage.removeItem(key);
+  else localStorage.setItem(key, JSON.stringify(list));
 }
+
+export const loadQueue = (): Waiting[] => load(KEY);
+export const keepQueue = (queue: readonly Waiting[]): void => keep(KEY, queue);
+
+/** What was turned down stays through a reload as well, until somebody decides. */
+export const loadTurnedDown = (): TurnedDown[] => load(TURNED_DOWN);
+export const keepTurnedDown = (list: readonly TurnedDown[]): void => keep(TURNED_DOWN, list);

@@ -10,8 +10,8 @@ import { breathe } from '../app/breathe.ts';
 import type { AppDispatch, AppGetState } from '../app/store.ts';
 import { NoAnswer, ProblemAnswer, postEntries } from './api.ts';
 import { now, stamp } from './clock.ts';
-import { queued, settled } from './logSlice.ts';
-import { keepQueue } from './queueStorage.ts';
+import { leftWaiting, queued, settled, type TurnedDown, troubled, turnedDownIs } from './logSlice.ts';
+import { keepQueue, keepTurnedDown } from './queueStorage.ts';
 
 const ulid = monotonicFactory();
 
@@ -93,34 +93,61 @@ const outcomes = new WeakMap<readonly Entry[], Outcome>();
 function flushUntil(entries: readonly Entry[]) {
   return async (dispatch: AppDispatch): Promise<Outcome> => {
     await dispatch(flush());
-    return outcomes.get(entries) ?? { is: 'waiting', entries };
+    const outcome = outcomes.get(entries);
+    if (!outcome) dispatch(leftWaiting());
+    return outcome ?? { is: 'waiting', entries };
   };
 }
 
 /** Sends the queue, one after another, until it is empty or the server does not answer. */
 export function flush() {
   return (dispatch: AppDispatch, getState: AppGetState): Promise<void> => {
-    flushing = flushing.then(async () => {
-      for (let head = getState().log.queue[0]; head; head = getState().log.queue[0]) {
-        try {
-          const { changed, seq } = await postEntries(head.entries, head.mode);
-          outcomes.set(head.entries, { is: 'recorded', entries: head.entries });
-          dispatch(settled({ changed, seq }));
-        } catch (error) {
-          if (error instanceof NoAnswer) return;
-          if (!(error instanceof ProblemAnswer)) throw error;
-          const { problem } = error;
-          outcomes.set(
-            head.entries,
-            problem.judgements
-              ? { is: 'refused', judgements: problem.judgements }
-              : { is: 'problem', problem },
-          );
-          dispatch(settled({ changed: [] }));
+    // one that failed is not what the next ones fail by
+    flushing = flushing
+      .catch(() => undefined)
+      .then(async () => {
+        for (let head = getState().log.queue[0]; head; head = getState().log.queue[0]) {
+          try {
+            const { changed, seq } = await postEntries(head.entries, head.mode);
+            outcomes.set(head.entries, { is: 'recorded', entries: head.entries });
+            dispatch(settled({ changed, seq }));
+            dispatch(troubled(undefined));
+          } catch (error) {
+            if (!(error instanceof ProblemAnswer)) {
+              dispatch(troubled(error instanceof NoAnswer ? error.kind : undefined));
+              return;
+            }
+            const { problem } = error;
+            if (head.isLeft) {
+              const list = [...getState().log.turnedDown, { ...head, problem }];
+              keepTurnedDown(list);
+              dispatch(turnedDownIs(list));
+            }
+            outcomes.set(
+              head.entries,
+              problem.judgements
+                ? { is: 'refused', judgements: problem.judgements }
+                : { is: 'problem', problem },
+            );
+            dispatch(settled({ changed: [] }));
+          }
+          keepQueue(getState().log.queue);
         }
-        keepQueue(getState().log.queue);
-      }
-    });
+      });
     return flushing;
+  };
+}
+
+/** What was turned down is sent once more as something that happened, or thrown away. */
+export function decideOn(one: TurnedDown, decision: 'happened' | 'thrown-away') {
+  return async (dispatch: AppDispatch, getState: AppGetState): Promise<void> => {
+    const list = getState().log.turnedDown.filter(other => other !== one);
+    if (decision === 'happened') {
+      dispatch(queued({ entries: one.entries, mode: 'happened', isLeft: true }));
+      keepQueue(getState().log.queue);
+    }
+    keepTurnedDown(list);
+    dispatch(turnedDownIs(list));
+    if (decision === 'happened') await dispatch(flush());
   };
 }

@@ -1,0 +1,75 @@
+import { hand } from '#demo/hand.ts';
+import { expect, expectAccessible, settle, test } from './zeolite.ts';
+
+test('what is turned down after a reload stays with its reason, and is recorded as happened', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await visitor.select('OW-001');
+  await expect(page).toHaveURL(/\/store\/[^/]+$/);
+  const drum = decodeURIComponent(page.url().split('/').pop()!);
+  await zeolite.stop();
+  await visitor.press('Draw off', page.getByRole('complementary'));
+  await visitor.fill('How much', '150 L');
+  await visitor.press('Draw it off');
+  await expect(page.getByText('1 entry waits for the server')).toBeVisible();
+  // the page is closed; while it is, somebody else empties the drum
+  await page.goto('about:blank');
+  await zeolite.start();
+  const h = hand(await zeolite.now(), 'Odile');
+  const emptied = h.write('emptied', drum, { to: 'utility' });
+  const res = await fetch(`${zeolite.address}api/entries`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ entries: [emptied], mode: 'happened' }),
+  });
+  expect(res.status).toBe(201);
+
+  await page.goto(zeolite.address);
+  await visitor.press('1 was turned down');
+  const dialog = page.getByRole('dialog', { name: 'What the server turned down' });
+  await expect(dialog).toContainText('OW-001');
+  await expect(dialog).toContainText(/150\sL drawn/);
+  await expect(dialog.getByRole('alert')).toBeVisible();
+  await expectAccessible(page);
+  await page.reload();
+  await visitor.press('1 was turned down');
+  await visitor.press('It already happened');
+  await expect(dialog).toContainText('Nothing is left to decide');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('button', { name: /turned down/ })).toHaveCount(0);
+  const history = await fetch(`${zeolite.address}api/subjects/${encodeURIComponent(drum)}/entries`);
+  const { lines } = (await history.json()) as { lines: { entry: { kind: string } }[] };
+  expect(lines.filter(line => line.entry.kind === 'drawn')).toHaveLength(1);
+});
+
+test('a strange answer is no answer: what was recorded waits, and is sent when the server is itself again', async ({
+  visitor,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await page.route('**/api/entries', route =>
+    route.fulfill({ status: 200, contentType: 'text/html', body: '<html>Sign in to this network</html>' }),
+  );
+  await visitor.select('OW-001');
+  await visitor.press('Draw off', page.getByRole('complementary'));
+  await visitor.fill('How much', '10 L');
+  await visitor.press('Draw it off');
+  await expect(page.getByText('1 entry waits for the server')).toBeVisible();
+  await page.unroute('**/api/entries');
+  await page.route('**/api/entries', route =>
+    route.fulfill({
+      status: 507,
+      contentType: 'application/problem+json',
+      body: JSON.stringify({ type: 'urn:zeolite:problem:storage-full', title: 'Full', status: 507 }),
+    }),
+  );
+  await expect(page.getByText(/Its disk is full/)).toBeVisible();
+  await page.unroute('**/api/entries');
+  await expect(page.getByText(/waits? for the server/)).toHaveCount(0);
+  await page.reload();
+  // 592.8 L less 10 for four people
+  await expect(visitor.reach).toContainText('38.4 days');
+});
