@@ -73,3 +73,16 @@ test('a strange answer is no answer: what was recorded waits, and is sent when t
   // 592.8 L less 10 for four people
   await expect(visitor.reach).toContainText('38.4 days');
 });
+
+test('a layer that cannot be fetched says so in its place, and the others go on', async ({ visitor }) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await page.route(/assets\/Supplies-.*\.js/, route => route.abort());
+  await page.reload();
+  await expect(visitor.reach).toContainText('39.1 days');
+  await visitor.open(/^8 Supplies/);
+  await expect(page.getByRole('heading', { name: 'This layer could not be shown.' })).toBeVisible();
+  await expectAccessible(page);
+  await visitor.open(/^3 Store/);
+  await expect(visitor.container('OW-001')).toBeVisible();
+});

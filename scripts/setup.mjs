@@ -181,6 +181,9 @@ const commands = {
   restore() {
     process.exit(node('server/restore.ts', rest));
   },
+  fuzz() {
+    process.exit(node('scripts/fuzz.ts', rest));
+  },
   replay() {
     process.exit(node('server/replay.ts', rest));
   },

@@ -39,6 +39,36 @@ describe('a request that is not understood', () => {
     expect(await res.json()).toMatchObject({ type: `urn:zeolite:problem:${kind}`, status });
   });
 
+  it.each([
+    ['/api/subjects/%E0%A4%A/entries', {}],
+    ['/api/subjects/%00/entries', {}],
+    ['/api/subjects/plan%2F..%2F..%2Fetc/entries', {}],
+    ['/api/lists/constructor', {}],
+    ['/api/photos/..%2F..%2Fetc%2Fpasswd', {}],
+    ['/%E0%A4%A', {}],
+    ['/index.html', { Range: 'bytes=999999999-' }],
+    ['/api/nothing', {}],
+  ])('%s is the asker’s fault', async (path, headers: Record<string, string>) => {
+    const res = await fetch(server.address + path.slice(1), { headers });
+    expect(res.status).toBeGreaterThanOrEqual(400);
+    expect(res.status).toBeLessThan(500);
+  });
+
+  it.each([
+    ['application/json; charset=klingon', {}],
+    ['application/json', { 'Content-Encoding': 'rot13' }],
+    ['application/json', { 'Content-Encoding': 'gzip' }],
+    ['text/plain', {}],
+  ])('a body as %s with %j is the asker’s fault', async (type, headers: Record<string, string>) => {
+    const res = await fetch(new URL(routes.entries, server.address), {
+      method: 'POST',
+      headers: { 'Content-Type': type, ...headers },
+      body: '{"entries":[],"mode":"intend"}',
+    });
+    expect(res.status).toBeGreaterThanOrEqual(400);
+    expect(res.status).toBeLessThan(500);
+  });
+
   it('records nothing', async () => {
     await post('{"entries": [');
     expect((await server.get<{ seq: number }>(routes.health)).seq).toBe(0);

@@ -52,9 +52,15 @@ export const noSuchRoute: RequestHandler = (_req, res) => sendProblem(res, 'not-
 /** What an error thrown anywhere below a route means for the client. */
 function kindOf(error: unknown): ProblemKind {
   if (error instanceof ProblemError) return error.kind;
-  const { type, message, code } = error as { type?: string; message?: string; code?: string };
+  const { type, message, code, status } = error as {
+    type?: string;
+    message?: string;
+    code?: string;
+    status?: number;
+  };
   if (type === 'entity.too.large') return 'too-large';
-  if (type === 'entity.parse.failed' || type === 'encoding.unsupported') return 'invalid';
+  // an escape, a range, a charset or an encoding that was not understood: the asker's fault, not the server's
+  if (status !== undefined && status >= 400 && status < 500) return status === 404 ? 'not-found' : 'invalid';
   const text = `${code ?? ''} ${message ?? ''} ${String((error as { cause?: unknown }).cause ?? '')}`;
   return /SQLITE_FULL|ENOSPC|disk is full/.test(text) ? 'storage-full' : 'internal';
 }

@@ -194,7 +194,8 @@ class RowReader {
     return this.o.fields.indexOf(field);
   }
   #text(field: ListField): string {
-    return this.cells[this.#at(field)]?.trim() ?? '';
+    // a table written for spreadsheets has an apostrophe before what they would run
+    return (this.cells[this.#at(field)] ?? '').replace(/^'(?=[=+\-@\t\r])/, '').trim();
   }
   #say(field: ListField, judgement: Judgement): void {
     this.#judgements.push({ column: this.#at(field), judgement });

@@ -119,7 +119,7 @@ export function storeRoutes({ db, log, clock }: LogRoom): Router {
     res
       .type('text/csv')
       .set('Content-Disposition', 'attachment; filename="containers.csv"')
-      .send(Papa.unparse(containersTable(facts, state)));
+      .send(Papa.unparse(containersTable(facts, state), { escapeFormulae: true }));
   });
 
   router.get(routes.logJson, async (_req, res) => {

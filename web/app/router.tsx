@@ -1,6 +1,7 @@
 import { createBrowserRouter, redirect } from 'react-router';
 import { Stub } from '../areas/stub/Stub.tsx';
 import { Today } from '../areas/today/Today.tsx';
+import { LayerFault } from './LayerFault.tsx';
 import { layers } from './layers.ts';
 import { Shell } from './Shell.tsx';
 
@@ -23,7 +24,8 @@ const layerParts = {
 export async function fetchLayers(): Promise<void> {
   for (const part of Object.values(layerParts)) {
     await new Promise(resolve => requestIdleCallback(resolve));
-    await part();
+    // what cannot be fetched now is asked for again with the step into it
+    await part().catch(() => undefined);
   }
 }
 
@@ -33,37 +35,43 @@ export const router = createBrowserRouter([
     path: '/',
     element: <Shell />,
     children: [
-      { index: true, loader: toToday },
-      { path: 'today', element: <Today /> },
-      { path: 'plan', lazy: async () => ({ Component: (await layerParts.plan()).Plan }) },
       {
-        path: 'store/rounds',
-        lazy: async () => ({ Component: (await layerParts.rounds()).Rounds }),
+        // a layer that breaks, or cannot be fetched, is said in its place
+        errorElement: <LayerFault />,
+        children: [
+          { index: true, loader: toToday },
+          { path: 'today', element: <Today /> },
+          { path: 'plan', lazy: async () => ({ Component: (await layerParts.plan()).Plan }) },
+          {
+            path: 'store/rounds',
+            lazy: async () => ({ Component: (await layerParts.rounds()).Rounds }),
+          },
+          {
+            path: 'store/round/:place',
+            lazy: async () => ({ Component: (await layerParts.round()).Round }),
+          },
+          {
+            path: 'store/:container/history',
+            lazy: async () => ({ Component: (await layerParts.history()).HistoryPage }),
+          },
+          {
+            path: 'store/:container?',
+            lazy: async () => ({ Component: (await layerParts.store()).Store }),
+          },
+          { path: 'supplies', lazy: async () => ({ Component: (await layerParts.supplies()).Supplies }) },
+          { path: 'bench', lazy: async () => ({ Component: (await layerParts.bench()).Bench }) },
+          {
+            path: 'bench/many',
+            lazy: async () => ({ Component: (await layerParts.doseMany()).DoseMany }),
+          },
+          {
+            path: 'bench/:container',
+            lazy: async () => ({ Component: (await layerParts.largeSheet()).LargeSheet }),
+          },
+          ...layers.filter(l => !l.isBuilt).map(l => ({ path: l.area, element: <Stub area={l.area} /> })),
+          { path: '*', loader: toToday },
+        ],
       },
-      {
-        path: 'store/round/:place',
-        lazy: async () => ({ Component: (await layerParts.round()).Round }),
-      },
-      {
-        path: 'store/:container/history',
-        lazy: async () => ({ Component: (await layerParts.history()).HistoryPage }),
-      },
-      {
-        path: 'store/:container?',
-        lazy: async () => ({ Component: (await layerParts.store()).Store }),
-      },
-      { path: 'supplies', lazy: async () => ({ Component: (await layerParts.supplies()).Supplies }) },
-      { path: 'bench', lazy: async () => ({ Component: (await layerParts.bench()).Bench }) },
-      {
-        path: 'bench/many',
-        lazy: async () => ({ Component: (await layerParts.doseMany()).DoseMany }),
-      },
-      {
-        path: 'bench/:container',
-        lazy: async () => ({ Component: (await layerParts.largeSheet()).LargeSheet }),
-      },
-      ...layers.filter(l => !l.isBuilt).map(l => ({ path: l.area, element: <Stub area={l.area} /> })),
-      { path: '*', loader: toToday },
     ],
     hydrateFallbackElement: <></>,
   },

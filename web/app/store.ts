@@ -10,7 +10,14 @@ export const store = configureStore({
   middleware: defaults => defaults({ serializableCheck: false, immutableCheck: false }),
 });
 
-store.subscribe(() => keepPerson(store.getState().person));
+// written when the person changed, not with every action: a hover is one
+let kept = store.getState().person;
+store.subscribe(() => {
+  const { person } = store.getState();
+  if (person === kept) return;
+  kept = person;
+  keepPerson(person);
+});
 
 export type AppStore = typeof store;
 export type RootState = ReturnType<AppStore['getState']>;

@@ -380,13 +380,14 @@ const Columns = memo(
 /** The rows that are left out as a file of their own, each with its reason: mended there, it is taken in like any list. */
 async function saveLeftOut(heading: readonly string[], rows: readonly ListRow[], say: Say): Promise<void> {
   const { default: Papa } = await import('papaparse');
-  const csv = Papa.unparse([
+  const table = [
     [...heading, say('take-in.why')],
     ...rows.map(row => [
       ...heading.map((_, column) => row.cells[column] ?? ''),
       row.judgements.map(j => say(j.judgement.reason)).join(' '),
     ]),
-  ]);
+  ];
+  const csv = Papa.unparse(table, { escapeFormulae: true });
   const link = document.createElement('a');
   link.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }));
   link.download = say('take-in.left-out-file');

@@ -14,6 +14,26 @@ import { takingIn } from './takingIn.ts';
 
 const drunk: ReadonlySet<string> = new Set(['ready', 'due', 'open', 'limited']);
 
+describe('cells that a spreadsheet would run', () => {
+  it('come in as they were before they went out', () => {
+    const note = '=HYPERLINK("http://evil.example")';
+    const csv = Papa.unparse([{ code: '-A1', what: '20 L can', where: 'shed', note }], {
+      escapeFormulae: true,
+    });
+    expect(csv).toContain("'=HYPERLINK");
+    const [heading = [], ...lines] = Papa.parse<string[]>(csv).data;
+    const { rows } = readList(lines, {
+      fields: guessFields(heading),
+      headings: heading,
+      kinds: allKinds(noFacts),
+      system: 'metric',
+      today: '2026-11-26',
+      known: new Map(),
+    });
+    expect(rows[0]?.proposals[0]).toMatchObject({ code: '-A1', note });
+  });
+});
+
 describe('a store taken out as a table and in again', () => {
   const now = new Date().toISOString();
   const before = foldOnto(noFacts, tarnHollow(now));
