@@ -16,6 +16,7 @@ import {
   type TakenList,
   typeOf,
 } from './facts.ts';
+import { shelve } from './shelf.ts';
 
 type Reducer = (facts: SubjectFacts | undefined, entry: Entry, subject: Subject) => SubjectFacts | undefined;
 
@@ -252,9 +253,7 @@ export function foldOnto(
         own.add(type);
         continue;
       }
-      const shelf = after[type] as Record<string, SubjectFacts>;
-      if (next === undefined) delete shelf[keyOf(subject)];
-      else shelf[keyOf(subject)] = next;
+      shelve(after[type] as Record<string, SubjectFacts>, keyOf(subject), next);
     }
   }
   return after;

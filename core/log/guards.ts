@@ -14,6 +14,7 @@ import type { ContainerFacts, Facts } from './facts.ts';
 import { subjectFactsOf } from './fold.ts';
 import { judgePlacing } from './placing.ts';
 import { onSheetBegun, onSheetEnded, onSheetStep } from './sheetGuards.ts';
+import { codeKey, containersBy } from './shelf.ts';
 import { containerState, kindOf, runningBatch } from './state.ts';
 import { onBottles } from './supplyGuards.ts';
 import { isDosed, judgeTreating, secondDose, vesselUnfit } from './treating.ts';
@@ -74,10 +75,8 @@ function onAdded(facts: Facts, entry: EntryOf<'container.added'>): Judgement[] {
 }
 
 function onCode(facts: Facts, code: string, subject: string): Judgement[] {
-  const wanted = code.trim().toLowerCase();
-  const other = Object.values(facts.container).find(
-    c => c.id !== subject && c.code.trim().toLowerCase() === wanted,
-  );
+  const same = [...(containersBy(facts).byCode.get(codeKey(code)) ?? [])].find(id => id !== subject);
+  const other = same && facts.container[same];
   return other
     ? [
         judge('refuse', message('guard.code-taken', { code: other.code }), 'record', {
@@ -90,7 +89,7 @@ function onCode(facts: Facts, code: string, subject: string): Judgement[] {
 function onRemoved(facts: Facts, entry: Entry): Judgement[] {
   if (!subjectFactsOf(facts, entry.subject)) return [judge('refuse', message('guard.not-there'), 'record')];
   if (entry.kind === 'place.removed') {
-    const count = Object.values(facts.container).filter(c => c.place === entry.subject).length;
+    const count = containersBy(facts).byPlace.get(entry.subject)?.size ?? 0;
     if (count > 0)
       return [
         judge('refuse', message('guard.place-in-use', { count }), 'record', {

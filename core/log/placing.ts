@@ -3,6 +3,7 @@ import { massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Subject } from './entry.ts';
 import type { ContainerFacts, Facts, PlaceFacts } from './facts.ts';
+import { containersBy } from './shelf.ts';
 import { kindOf } from './state.ts';
 
 const isOnFloor = (place: PlaceFacts, shelf: string | undefined): boolean =>
@@ -28,8 +29,9 @@ export function standingAt(
   shelf: string | undefined,
   but?: Subject,
 ): Standing[] {
-  return Object.values(facts.container).flatMap(c => {
-    const standing = c.id !== but && standsAt(c, place, shelf) ? standingOf(facts, c) : undefined;
+  return [...(containersBy(facts).byPlace.get(place.id) ?? [])].flatMap(id => {
+    const c = facts.container[id];
+    const standing = c && id !== but && standsAt(c, place, shelf) ? standingOf(facts, c) : undefined;
     return standing ? [standing] : [];
   });
 }

@@ -18,7 +18,9 @@ import { ProblemError } from '../problems.ts';
 /** What leaves the store in open formats: labels, a calendar, tables. */
 export function storeRoutes({ db, log, clock }: LogRoom): Router {
   const router = Router();
-  const now = () => {
+  const now = async () => {
+    // what is half recorded is not read
+    await log.settled();
     const { facts } = log.live;
     // the live facts change in place: a copy of the shelves is what the state may be kept for
     const copy = {
@@ -36,7 +38,7 @@ export function storeRoutes({ db, log, clock }: LogRoom): Router {
 
   router.post(routes.labels, async (req, res) => {
     const { containers, sheet, skip, address, units } = parsed(LabelRequestSchema, req.body);
-    const { facts, state } = now();
+    const { facts, state } = await now();
     const labels = containers.map(id => {
       const supply = facts.supply[id];
       if (supply) return supplyLabel(supply);
@@ -59,8 +61,8 @@ export function storeRoutes({ db, log, clock }: LogRoom): Router {
     res.type('application/pdf').set('Content-Disposition', 'attachment; filename="labels.pdf"').send(pdf);
   });
 
-  router.get(routes.calendar, (_req, res) => {
-    const { facts, state } = now();
+  router.get(routes.calendar, async (_req, res) => {
+    const { facts, state } = await now();
     const calendar = ical({
       name: sayTo(reader(), 'calendar.name', { group: facts.group.name }),
       prodId: { company: 'Zeolite', product: 'Zeolite' },
@@ -114,8 +116,8 @@ export function storeRoutes({ db, log, clock }: LogRoom): Router {
       .send(calendar.toString());
   });
 
-  router.get(routes.containersCsv, (_req, res) => {
-    const { facts, state } = now();
+  router.get(routes.containersCsv, async (_req, res) => {
+    const { facts, state } = await now();
     res
       .type('text/csv')
       .set('Content-Disposition', 'attachment; filename="containers.csv"')

@@ -1,3 +1,4 @@
+import { setImmediate } from 'node:timers/promises';
 import { max, sql } from 'drizzle-orm';
 import type { ChangedFacts, Mode, Posted } from '#contract/log.ts';
 import { addMinutes } from '#core/calendar/day.ts';
@@ -16,10 +17,15 @@ import { entriesById, entriesOf, lotsOf, rowOf } from './rows.ts';
 /** A phone's clock may run this far ahead of the server's. */
 const AHEAD_MIN = 5;
 
+/** A large request gives way to others after so long: no request holds the server up. */
+const SLICE_MS = 15;
+
 /** The log: the one way in, and the facts it has come to. */
 export interface Log {
   readonly live: LiveFacts;
   readonly seq: () => number;
+  /** Resolves when nothing is half recorded: what is read then was acknowledged. */
+  readonly settled: () => Promise<void>;
   /**
    * Records entries together or not at all. Acknowledged only after the commit is on the disk.
    * @throws ProblemError refused, rests-on, conflict, not-found, invalid
@@ -54,7 +60,12 @@ export async function openLog(
     const pending = new Pending(database, fresh);
     const touched = new Map<Subject, Key>();
     try {
+      let sliceBegan = performance.now();
       for (const entry of fresh) {
+        if (performance.now() - sliceBegan > SLICE_MS) {
+          await setImmediate();
+          sliceBegan = performance.now();
+        }
         await requireAllowed(live, pending, entry, mode, receivedAt);
         pending.admit(entry);
         for (const subject of subjectsOf(entry)) {
@@ -76,7 +87,12 @@ export async function openLog(
     return posted;
   }
 
-  return { live, seq: () => seq, append: (list, mode) => database.write(() => record(list, mode)) };
+  return {
+    live,
+    seq: () => seq,
+    settled: database.settled,
+    append: (list, mode) => database.write(() => record(list, mode)),
+  };
 }
 
 /** Same content, whatever the order of its members. */
@@ -122,6 +138,7 @@ function requireNotAhead(fresh: readonly Entry[], list: readonly Entry[], now: s
 class Pending {
   readonly #database: Database;
   readonly #admitted: Entry[] = [];
+  readonly #recorded = new Map<Subject, readonly Entry[]>();
   readonly #struck: ReadonlySet<string>;
 
   constructor(database: Database, fresh: readonly Entry[]) {
@@ -137,9 +154,11 @@ class Pending {
     return this.#struck.has(id);
   }
 
+  /** Everything on a subject; what is in the file is read once a request, however many late entries it brings. */
   async entriesOf(subject: Subject): Promise<Entry[]> {
-    const admitted = this.#admitted.filter(e => subjectsOf(e).includes(subject));
-    return [...(await entriesOf(this.#database.db, subject)), ...admitted];
+    const recorded = this.#recorded.get(subject) ?? (await entriesOf(this.#database.db, subject));
+    this.#recorded.set(subject, recorded);
+    return [...recorded, ...this.#admitted.filter(e => subjectsOf(e).includes(subject))];
   }
 
   async find(id: string): Promise<Entry | undefined> {

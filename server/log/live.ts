@@ -2,6 +2,7 @@ import type { Instant } from '#core/calendar/day.ts';
 import { inOrder, type Subject } from '#core/log/entry.ts';
 import { type Facts, freshGroup, freshPlan, type SubjectFacts, typeOf } from '#core/log/facts.ts';
 import { gather, keyOf, subjectFactsOf } from '#core/log/fold.ts';
+import { shelve } from '#core/log/shelf.ts';
 
 /** Place of an entry in the log's order. */
 export interface Key {
@@ -62,8 +63,7 @@ export class LiveFacts {
     const shelves = this.#facts as unknown as Shelves & Record<'group' | 'plan', SubjectFacts>;
     if (type === 'group') shelves.group = facts ?? freshGroup;
     else if (type === 'plan') shelves.plan = facts ?? freshPlan;
-    else if (facts) shelves[type]![keyOf(subject)] = facts;
-    else delete shelves[type]![keyOf(subject)];
+    else shelve(shelves[type]!, keyOf(subject), facts);
   }
 
   /** What was changed since the last `keep` or `takeBack` stays. */

@@ -28,7 +28,8 @@ export function logRoutes({ db, log, clock, stream, demo }: LogRoom): Router {
     res.json({ ok: true, seq: log.seq(), now: clock.now() });
   });
 
-  router.get(routes.snapshot, (req, res) => {
+  router.get(routes.snapshot, async (req, res) => {
+    await log.settled();
     const head: SnapshotHead = { seq: log.seq(), now: clock.now(), demo };
     const facts = [...log.live.all()];
     res.set('Cache-Control', 'no-store');
