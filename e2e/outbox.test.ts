@@ -1,5 +1,6 @@
+import type { Page } from '@playwright/test';
 import { hand } from '#demo/hand.ts';
-import { expect, expectAccessible, settle, test } from './zeolite.ts';
+import { expect, expectAccessible, settle, test, Visitor } from './zeolite.ts';
 
 test('what is turned down after a reload stays with its reason, and is recorded as happened', async ({
   visitor,
@@ -85,4 +86,58 @@ test('a layer that cannot be fetched says so in its place, and the others go on'
   await expectAccessible(page);
   await visitor.open(/^3 Store/);
   await expect(visitor.container('OW-001')).toBeVisible();
+});
+
+test('eight tabs share one line: what one records shows in all, also when the first is closed', async ({
+  visitor,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  const others: Page[] = [];
+  for (let i = 0; i < 7; i++) {
+    const other = await page.context().newPage();
+    await other.goto(page.url());
+    await expect(other.getByTestId('reach-days')).toContainText('39.1 days');
+    others.push(other);
+  }
+  const draw = async (at: Page) => {
+    const hand = new Visitor(at);
+    await hand.select('OW-001');
+    await hand.press('Draw off', at.getByRole('complementary'));
+    await hand.fill('How much', '15.2 L');
+    await hand.press('Draw it off');
+  };
+  await draw(others[6]!);
+  for (const tab of [page, ...others]) await expect(tab.getByTestId('reach-days')).toContainText('38.1 days');
+  await page.close();
+  await draw(others[2]!);
+  for (const tab of others) await expect(tab.getByTestId('reach-days')).toContainText('37.1 days');
+});
+
+test('two tabs record while the server is away and one is closed: nothing of either is lost', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  const other = await page.context().newPage();
+  await other.goto(page.url());
+  await expect(other.getByTestId('reach-days')).toContainText('39.1 days');
+  await zeolite.stop();
+  const draw = async (at: Page, code: string) => {
+    const hand = new Visitor(at);
+    await hand.select(code);
+    await hand.press('Draw off', at.getByRole('complementary'));
+    await hand.fill('How much', '15.2 L');
+    await hand.press('Draw it off');
+    await expect(at.getByText('1 entry waits for the server')).toBeVisible();
+  };
+  await draw(page, 'OW-001');
+  await draw(other, 'OW-002');
+  await other.close();
+  await zeolite.start();
+  // the open tab sends what the closed one left as well
+  await expect(page.getByText(/waits? for the server/)).toHaveCount(0);
+  await page.reload();
+  await expect(visitor.reach).toContainText('37.1 days');
 });

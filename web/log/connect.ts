@@ -1,11 +1,10 @@
-import type { LogEvent } from '#contract/log.ts';
-import { routes } from '#contract/routes.ts';
 import { gather } from '#core/log/fold.ts';
 import { breathe } from '../app/breathe.ts';
 import type { AppStore } from '../app/store.ts';
 import { workOut } from './answers.ts';
 import { fetchSnapshot } from './api.ts';
 import { setClock, stateNow } from './clock.ts';
+import { openLine } from './line.ts';
 import {
   entriesCame,
   leftWaiting,
@@ -15,7 +14,7 @@ import {
   snapshotCame,
   turnedDownIs,
 } from './logSlice.ts';
-import { loadQueue, loadTurnedDown } from './queueStorage.ts';
+import { adoptQueues, keepQueue, loadTurnedDown } from './queueStorage.ts';
 import { flush } from './record.ts';
 
 /** What waits is tried again this often, beside every time the line comes back. */
@@ -26,8 +25,12 @@ const RETRY_MS = 5000;
  * @returns when the facts are there for the first time
  */
 export function connect(store: AppStore): Promise<void> {
-  for (const waiting of loadQueue()) store.dispatch(queued(waiting));
-  store.dispatch(leftWaiting());
+  adoptQueues(left => {
+    for (const waiting of left) store.dispatch(queued(waiting));
+    store.dispatch(leftWaiting());
+    keepQueue(store.getState().log.queue);
+    void store.dispatch(flush());
+  });
   store.dispatch(turnedDownIs(loadTurnedDown()));
 
   const load = async (): Promise<void> => {
@@ -51,27 +54,25 @@ export function connect(store: AppStore): Promise<void> {
     }
   };
 
-  const stream = new EventSource(routes.events);
   const loaded = new Promise<void>(resolve => {
-    // whatever was missed while the line was down is in the snapshot
-    stream.onopen = () => {
-      store.dispatch(lineChanged(true));
-      void load().then(resolve);
-    };
+    openLine({
+      // whatever was missed while the line was down is in the snapshot
+      onOpen: () => {
+        store.dispatch(lineChanged(true));
+        void load().then(resolve);
+      },
+      onLost: () => {
+        store.dispatch(lineChanged(false));
+        store.dispatch(loadFailed());
+      },
+      onEntries: event => {
+        const isGap = event.seq > store.getState().log.seq + event.ids.length;
+        if (isGap) void load();
+        else store.dispatch(entriesCame(event));
+      },
+      onClock: setClock,
+    });
   });
-  stream.onerror = () => {
-    store.dispatch(lineChanged(false));
-    store.dispatch(loadFailed());
-  };
-  stream.addEventListener('entries', ({ data }) => {
-    const event = JSON.parse(data as string) as LogEvent;
-    const isGap = event.seq > store.getState().log.seq + event.ids.length;
-    if (isGap) void load();
-    else store.dispatch(entriesCame(event));
-  });
-  stream.addEventListener('clock', ({ data }) =>
-    setClock((JSON.parse(data as string) as { now: string }).now),
-  );
 
   setInterval(() => {
     if (store.getState().log.queue.length > 0) void store.dispatch(flush());

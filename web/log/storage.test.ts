@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hand } from '#demo/hand.ts';
 import { keepPerson, loadPerson, unitsAtFirst } from '../person/person.ts';
-import { keepQueue, loadQueue } from './queueStorage.ts';
+import { adoptQueues, keepQueue } from './queueStorage.ts';
 
 const store = new Map<string, string>();
 
@@ -11,30 +11,69 @@ beforeEach(() => {
     getItem: (key: string) => store.get(key) ?? null,
     setItem: (key: string, value: string) => store.set(key, value),
     removeItem: (key: string) => store.delete(key),
+    key: (i: number) => [...store.keys()][i] ?? null,
+    get length() {
+      return store.size;
+    },
   });
   vi.stubGlobal('navigator', { language: 'en-GB' });
 });
 afterEach(() => vi.unstubAllGlobals());
 
 describe('the queue', () => {
-  it('is there after a reload, in order, and gone when it is empty', () => {
-    const h = hand('2026-11-25T08:00:00.000Z');
-    const waiting = [1, 2].map(n => ({
-      entries: [h.write('noted', 'group', { text: `${n}` })],
-      mode: 'intend' as const,
-    }));
-    keepQueue(waiting);
-    expect(loadQueue()).toEqual(waiting);
+  const h = hand('2026-11-25T08:00:00.000Z');
+  const waiting = (text: string) => ({
+    entries: [h.write('noted', 'group', { text })],
+    mode: 'intend' as const,
+  });
+  const [first, second, third] = ['1', '2', '3'].map(waiting);
+  const left = (tab: string, list: unknown) => store.set(`zeolite.queue:${tab}`, JSON.stringify(list));
+  /** Locks of tabs that are still open; they are closed by what is given back. */
+  const openTabs = (...tabs: string[]) => {
+    const waitingFor: (() => void)[] = [];
+    vi.stubGlobal('navigator', {
+      locks: {
+        request: async (name: string, act: () => unknown) => {
+          if (tabs.some(tab => name.endsWith(tab))) waitingFor.push(() => void act());
+          else await act();
+        },
+      },
+    });
+    return () => waitingFor.forEach(go => void go());
+  };
+
+  it('of this tab is kept under its own name, and gone when it is empty', () => {
+    keepQueue([first!]);
+    expect([...store.keys()].filter(key => key.startsWith('zeolite.queue:'))).toHaveLength(1);
     keepQueue([]);
     expect(store.size).toBe(0);
-    expect(loadQueue()).toEqual([]);
   });
 
-  it('that cannot be read is none, and stops nothing', () => {
-    store.set('zeolite.queue', '{broken');
-    expect(loadQueue()).toEqual([]);
-    store.set('zeolite.queue', '{"not":"a list"}');
-    expect(loadQueue()).toEqual([]);
+  it('that closed tabs left is taken over; that of an open one once it is closed', async () => {
+    const close = openTabs('open');
+    left('closed', [third]);
+    left('open', [second]);
+    // as it was kept before each tab had its own
+    store.set('zeolite.queue', JSON.stringify([first]));
+    const taken: unknown[] = [];
+    adoptQueues(list => taken.push(...list));
+    await Promise.resolve();
+    expect(taken).toHaveLength(2);
+    expect(taken).toEqual(expect.arrayContaining([first, third]));
+    expect([...store.keys()]).toEqual(['zeolite.queue:open']);
+    close();
+    expect(taken).toContainEqual(second);
+    expect(store.size).toBe(0);
+  });
+
+  it('that cannot be read is none, and stops nothing', async () => {
+    openTabs();
+    store.set('zeolite.queue:a', '{broken');
+    store.set('zeolite.queue:b', '{"not":"a list"}');
+    const taken: unknown[] = [];
+    adoptQueues(list => taken.push(...list));
+    await Promise.resolve();
+    expect(taken).toEqual([]);
   });
 });
 
