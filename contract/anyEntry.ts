@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import * as v from 'valibot';
 import { bearings } from '#core/log/bearing.ts';
 import type { Entry, EntryKind } from '#core/log/entry.ts';
-import { type SubjectType, subjectTypes } from '#core/log/facts.ts';
+import type { SubjectType } from '#core/log/facts.ts';
 import { EntrySchema, entryDataSchemas, entryKinds } from './entry.ts';
 
 type Schema = v.GenericSchema<unknown, unknown> & Record<string, unknown>;
@@ -132,5 +132,3 @@ export const anyLog: fc.Arbitrary<Entry[]> = fc
     fc.array(fc.oneof(...entryKinds.map(anyEntryOf)), { maxLength: 30 }),
   )
   .map(parts => parts.flat());
-
-export const anySubject = fc.constantFrom(...subjectTypes.flatMap(type => subjects[type]));

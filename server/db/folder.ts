@@ -61,7 +61,10 @@ export function requireSound(folder: string): void {
     );
   }
   const file = databaseFile(folder);
-  if (existsSync(file)) return requireWhole(file);
+  if (existsSync(file)) {
+    requireWhole(file);
+    return;
+  }
   const log = logFile(folder);
   if (existsSync(log) && statSync(log).size > 0)
     throw new FolderProblem(
