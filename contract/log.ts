@@ -30,6 +30,8 @@ export interface Snapshot {
   readonly seq: number;
   readonly now: string;
   readonly demo: boolean;
+  /** The id of the data folder that is served. */
+  readonly folder: string;
   readonly facts: readonly ChangedFacts[];
 }
 

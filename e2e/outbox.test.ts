@@ -141,3 +141,33 @@ test('two tabs record while the server is away and one is closed: nothing of eit
   await page.reload();
   await expect(visitor.reach).toContainText('37.1 days');
 });
+
+test('what was recorded for one folder is not sent to another that is served in its place', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await zeolite.stop();
+  await visitor.select('OW-001');
+  await visitor.press('Draw off', page.getByRole('complementary'));
+  await visitor.fill('How much', '15.2 L');
+  await visitor.press('Draw it off');
+  await expect(page.getByText('1 entry waits for the server')).toBeVisible();
+  await page.goto('about:blank');
+  const other = zeolite.another();
+  await other.start();
+  await page.goto(other.address);
+  await visitor.fill('How many people', '2');
+  await visitor.press('Begin');
+  await visitor.press('1 was turned down');
+  await expect(page.getByRole('dialog')).toContainText('recorded for another folder');
+  await expect(page.getByRole('button', { name: 'It already happened' })).toHaveCount(0);
+  await page.goto('about:blank');
+  await other.stop();
+  other.remove();
+  await zeolite.start();
+  await page.goto(zeolite.address);
+  await expect(visitor.reach).toContainText('38.1 days');
+  await expect(page.getByRole('button', { name: /turned down/ })).toHaveCount(0);
+});

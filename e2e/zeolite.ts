@@ -31,6 +31,13 @@ export class Zeolite {
     this.#child = child;
   }
 
+  /** A server of another folder, at the same address once this one is stopped. */
+  another(): Zeolite {
+    const other = new Zeolite(this.#script, this.#args);
+    other.#port = this.#port;
+    return other;
+  }
+
   async stop(signal: NodeJS.Signals = 'SIGTERM'): Promise<void> {
     const child = this.#child;
     if (!child) return;

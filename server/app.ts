@@ -12,6 +12,7 @@ import { photoRoutes } from './areas/photos.ts';
 import { storeRoutes } from './areas/store.ts';
 import { weatherRoutes } from './areas/weather.ts';
 import type { Clock } from './clock.ts';
+import { folderId } from './db/folder.ts';
 import { openDatabase } from './db/open.ts';
 import { type Log, openLog } from './log/append.ts';
 import { logRoutes } from './log/routes.ts';
@@ -82,7 +83,7 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
   );
   app.use(photoRoutes({ database, clock }));
   app.use(express.json({ limit: LARGEST_BODY }));
-  const room = { db: database.db, log, clock, stream, demo };
+  const room = { db: database.db, log, clock, stream, demo, folder: folderId(dirname(file)) };
   app.use(logRoutes(room));
   app.use(storeRoutes(room));
   app.use(backupRoutes({ folder: dirname(file), clock }));

@@ -5,11 +5,14 @@ import {
   existsSync,
   mkdirSync,
   openSync,
+  readFileSync,
   readSync,
   statSync,
+  writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
 import { createClient } from '@libsql/client';
+import { ulid } from 'ulid';
 
 /** What keeps a server from a data folder, in a sentence that says the way on. */
 export class FolderProblem extends Error {}
@@ -86,6 +89,15 @@ export function requireWhole(file: string): void {
   const pageBytes = header.readUInt16BE(16) === 1 ? 65_536 : header.readUInt16BE(16);
   if (statSync(file).size < pageBytes * header.readUInt32BE(28))
     throw new FolderProblem(`${file} was cut: a part of it is missing. Restore a backup: ${RESTORE}`);
+}
+
+/** The id of a data folder, made with it: what a browser recorded for one folder never goes to another. */
+export function folderId(folder: string): string {
+  const file = join(folder, 'folder.id');
+  if (existsSync(file)) return readFileSync(file, 'utf8').trim();
+  const id = ulid();
+  writeFileSync(file, `${id}\n`);
+  return id;
 }
 
 /** What the engine says of a file, as a sentence; undefined for what has nothing to do with the file. */

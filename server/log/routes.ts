@@ -19,9 +19,11 @@ export interface LogRoom {
   readonly clock: Clock | TestClock;
   readonly stream: Stream;
   readonly demo: boolean;
+  /** The id of the data folder. */
+  readonly folder: string;
 }
 
-export function logRoutes({ db, log, clock, stream, demo }: LogRoom): Router {
+export function logRoutes({ db, log, clock, stream, demo, folder }: LogRoom): Router {
   const router = Router();
 
   router.get(routes.health, (_req, res) => {
@@ -30,7 +32,7 @@ export function logRoutes({ db, log, clock, stream, demo }: LogRoom): Router {
 
   router.get(routes.snapshot, async (req, res) => {
     await log.settled();
-    const head: SnapshotHead = { seq: log.seq(), now: clock.now(), demo };
+    const head: SnapshotHead = { seq: log.seq(), now: clock.now(), demo, folder };
     const facts = [...log.live.all()];
     res.set('Cache-Control', 'no-store');
     if (req.accepts(['json', LINES_TYPE]) !== LINES_TYPE) {

@@ -37,7 +37,7 @@ function One({ turned }: { turned: Turned }) {
   const facts = useFacts();
   const words = useEntryWords();
   const { timeZone } = useReader();
-  const { problem, entries } = turned;
+  const { problem, entries, isElsewhere } = turned;
   return (
     <>
       {entries.map(entry => (
@@ -47,7 +47,11 @@ function One({ turned }: { turned: Turned }) {
         </p>
       ))}
       <Judgements of={problem.judgements ?? []} />
-      {!problem.judgements && <p className="border-l-4 border-iron pl-3">{problem.title}</p>}
+      {!problem.judgements && (
+        <p className="border-l-4 border-iron pl-3">
+          {isElsewhere ? say('turned-down.elsewhere') : problem.title}
+        </p>
+      )}
       <div className="flex flex-wrap gap-2">
         {mayHaveHappened(problem) && (
           <Button look="stop" onClick={() => void dispatch(decideOn(turned, 'happened'))}>

@@ -15,7 +15,7 @@ import {
   turnedDownIs,
 } from './logSlice.ts';
 import { adoptQueues, keepQueue, loadTurnedDown } from './queueStorage.ts';
-import { flush } from './record.ts';
+import { flush, returnHome } from './record.ts';
 
 /** What waits is tried again this often, beside every time the line comes back. */
 const RETRY_MS = 5000;
@@ -47,7 +47,8 @@ export function connect(store: AppStore): Promise<void> {
         await load();
         return;
       }
-      store.dispatch(snapshotCame({ facts, seq: head.seq, demo: head.demo }));
+      store.dispatch(snapshotCame({ facts, seq: head.seq, demo: head.demo, folder: head.folder }));
+      store.dispatch(returnHome());
       await store.dispatch(flush());
     } catch {
       store.dispatch(loadFailed());

@@ -12,6 +12,8 @@ export interface Waiting {
   readonly mode: Mode;
   /** The stream told of them before the answer came: they are in the server's facts already. */
   readonly isServed?: true;
+  /** The folder that it was recorded for. */
+  readonly folder?: string;
   /** The hand that recorded it has gone on: what comes of it must be told apart. */
   readonly isLeft?: true;
 }
@@ -19,6 +21,8 @@ export interface Waiting {
 /** What the server would not take, long after it was recorded here. It stays until somebody decides. */
 export interface TurnedDown extends Waiting {
   readonly problem: Problem;
+  /** It was recorded for another folder than the one that is served now. */
+  readonly isElsewhere?: true;
 }
 
 export interface LogState {
@@ -33,11 +37,15 @@ export interface LogState {
   /** What the server said of itself when it could not take anything. */
   readonly trouble?: ProblemKind | undefined;
   readonly demo: boolean;
+  /** The id of the folder that is served; unknown until the first snapshot. */
+  readonly folder?: string;
   /** The stream is open: other browsers' entries arrive. */
   readonly isLive: boolean;
 }
 
-export const snapshotCame = createAction<{ facts: Facts; seq: number; demo: boolean }>('log/snapshotCame');
+export const snapshotCame = createAction<{ facts: Facts; seq: number; demo: boolean; folder?: string }>(
+  'log/snapshotCame',
+);
 export const entriesCame = createAction<LogEvent>('log/entriesCame');
 export const queued = createAction<Waiting>('log/queued');
 /** The head of the queue was acknowledged or turned down. */
@@ -92,8 +100,8 @@ function told(state: LogState, changed: readonly ChangedFacts[]): LogState {
  */
 export function logReducer(state: LogState = fresh, action: UnknownAction): LogState {
   if (snapshotCame.match(action)) {
-    const { facts, seq, demo } = action.payload;
-    return shown({ ...state, status: 'ready', served: facts, seq, demo });
+    const { facts, seq, demo, folder } = action.payload;
+    return shown({ ...state, status: 'ready', served: facts, seq, demo, ...(folder ? { folder } : {}) });
   }
   if (entriesCame.match(action)) {
     const { seq, ids, changed } = action.payload;

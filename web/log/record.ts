@@ -1,6 +1,6 @@
 import { monotonicFactory } from 'ulid';
 import type { Mode } from '#contract/log.ts';
-import type { Problem } from '#contract/problem.ts';
+import { type Problem, problemType } from '#contract/problem.ts';
 import { type Judgement, refusals } from '#core/judgement.ts';
 import { type Entry, type EntryData, type EntryKind, type Subject, writeEntry } from '#core/log/entry.ts';
 import type { Facts } from '#core/log/facts.ts';
@@ -10,8 +10,16 @@ import { breathe } from '../app/breathe.ts';
 import type { AppDispatch, AppGetState } from '../app/store.ts';
 import { NoAnswer, ProblemAnswer, postEntries } from './api.ts';
 import { now, stamp } from './clock.ts';
-import { leftWaiting, queued, settled, type TurnedDown, troubled, turnedDownIs } from './logSlice.ts';
-import { keepQueue, keepTurnedDown } from './queueStorage.ts';
+import {
+  leftWaiting,
+  queued,
+  settled,
+  type TurnedDown,
+  troubled,
+  turnedDownIs,
+  type Waiting,
+} from './logSlice.ts';
+import { keepQueue, keepTurnedDown, loadTurnedDown } from './queueStorage.ts';
 
 const ulid = monotonicFactory();
 
@@ -80,7 +88,8 @@ export function record(drafts: readonly Draft[], mode: Mode = 'intend') {
       if (refused.length > 0) return { is: 'refused', judgements: refused };
     }
     const entries = stamped(drafts, getState().person.name || 'someone');
-    dispatch(queued({ entries, mode }));
+    const { folder } = getState().log;
+    dispatch(queued({ entries, mode, ...(folder ? { folder } : {}) }));
     keepQueue(getState().log.queue);
     return dispatch(flushUntil(entries));
   };
@@ -99,6 +108,18 @@ function flushUntil(entries: readonly Entry[]) {
   };
 }
 
+/** What was turned down is kept where it is seen; other tabs keep theirs in the same place. */
+const keepInSight = (change: (list: readonly TurnedDown[]) => TurnedDown[]) => (dispatch: AppDispatch) => {
+  const list = change(loadTurnedDown());
+  keepTurnedDown(list);
+  dispatch(turnedDownIs(list));
+};
+
+const isSameOne = (a: Waiting, b: Waiting): boolean => a.entries[0]?.id === b.entries[0]?.id;
+
+/** The reason that something recorded for another folder stays here. */
+const elsewhere: Problem = { type: problemType('conflict'), title: 'another folder', status: 409 };
+
 /** Sends the queue, one after another, until it is empty or the server does not answer. */
 export function flush() {
   return (dispatch: AppDispatch, getState: AppGetState): Promise<void> => {
@@ -107,30 +128,7 @@ export function flush() {
       .catch(() => undefined)
       .then(async () => {
         for (let head = getState().log.queue[0]; head; head = getState().log.queue[0]) {
-          try {
-            const { changed, seq } = await postEntries(head.entries, head.mode);
-            outcomes.set(head.entries, { is: 'recorded', entries: head.entries });
-            dispatch(settled({ changed, seq }));
-            dispatch(troubled(undefined));
-          } catch (error) {
-            if (!(error instanceof ProblemAnswer)) {
-              dispatch(troubled(error instanceof NoAnswer ? error.kind : undefined));
-              return;
-            }
-            const { problem } = error;
-            if (head.isLeft) {
-              const list = [...getState().log.turnedDown, { ...head, problem }];
-              keepTurnedDown(list);
-              dispatch(turnedDownIs(list));
-            }
-            outcomes.set(
-              head.entries,
-              problem.judgements
-                ? { is: 'refused', judgements: problem.judgements }
-                : { is: 'problem', problem },
-            );
-            dispatch(settled({ changed: [] }));
-          }
+          if (!(await dispatch(send(head)))) return;
           keepQueue(getState().log.queue);
         }
       });
@@ -138,16 +136,56 @@ export function flush() {
   };
 }
 
+/** Sends the head of the queue; whether the server had an answer to it. */
+const send =
+  (head: Waiting) =>
+  async (dispatch: AppDispatch, getState: AppGetState): Promise<boolean> => {
+    const { folder } = getState().log;
+    // nothing is sent before it is known whose folder answers here: a demo's water is no household's
+    if (head.folder && !folder) return false;
+    if (head.folder && head.folder !== folder) {
+      dispatch(keepInSight(list => [...list, { ...head, problem: elsewhere, isElsewhere: true }]));
+      dispatch(settled({ changed: [] }));
+      return true;
+    }
+    try {
+      const { changed, seq } = await postEntries(head.entries, head.mode);
+      outcomes.set(head.entries, { is: 'recorded', entries: head.entries });
+      dispatch(settled({ changed, seq }));
+      dispatch(troubled(undefined));
+      return true;
+    } catch (error) {
+      if (!(error instanceof ProblemAnswer)) {
+        dispatch(troubled(error instanceof NoAnswer ? error.kind : undefined));
+        return false;
+      }
+      const { problem } = error;
+      if (head.isLeft) dispatch(keepInSight(list => [...list, { ...head, problem }]));
+      const { judgements } = problem;
+      outcomes.set(head.entries, judgements ? { is: 'refused', judgements } : { is: 'problem', problem });
+      dispatch(settled({ changed: [] }));
+      return true;
+    }
+  };
+
+/** What was recorded for this folder, while another one was served in its place, is sent after all. */
+export const returnHome = () => (dispatch: AppDispatch, getState: AppGetState) => {
+  const { folder, turnedDown } = getState().log;
+  const home = turnedDown.filter(one => one.isElsewhere && one.folder === folder);
+  if (home.length === 0) return;
+  for (const { entries, mode } of home) dispatch(queued({ entries, mode, isLeft: true }));
+  keepQueue(getState().log.queue);
+  dispatch(keepInSight(list => list.filter(one => !home.some(other => isSameOne(one, other)))));
+};
+
 /** What was turned down is sent once more as something that happened, or thrown away. */
 export function decideOn(one: TurnedDown, decision: 'happened' | 'thrown-away') {
   return async (dispatch: AppDispatch, getState: AppGetState): Promise<void> => {
-    const list = getState().log.turnedDown.filter(other => other !== one);
     if (decision === 'happened') {
       dispatch(queued({ entries: one.entries, mode: 'happened', isLeft: true }));
       keepQueue(getState().log.queue);
     }
-    keepTurnedDown(list);
-    dispatch(turnedDownIs(list));
+    dispatch(keepInSight(list => list.filter(other => !isSameOne(one, other))));
     if (decision === 'happened') await dispatch(flush());
   };
 }
