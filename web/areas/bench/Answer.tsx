@@ -64,6 +64,9 @@ export function OtherRules({ plan, onChoose }: { plan: DosePlan; onChoose: (scho
   );
 }
 
+/** More characters than this do not fit beside the working at full size. */
+const LONG_HEADLINE = 8;
+
 interface AnswerProps {
   readonly question: DoseQuestion;
   readonly plan: DosePlan;
@@ -89,6 +92,9 @@ export function Answer({ question, plan, promised, isAsked }: AnswerProps) {
       : measure.way === 'dilute'
         ? measure.dilution.errorShare
         : 0;
+  const headline = nothing
+    ? say('answer.nothing')
+    : format.dose(measured?.deliveredMl ?? chosen.doseMl, units);
   const isGuess = question.volumeL.known === 'guessed' || question.strengthSpread !== undefined;
   return (
     <div
@@ -100,13 +106,14 @@ export function Answer({ question, plan, promised, isAsked }: AnswerProps) {
         <p className="text-ash">
           {say(nothing ? 'answer.add' : measure.way === 'dilute' ? 'answer.dilute' : 'answer.add')}
         </p>
-        <p className="text-answer font-extrabold tracking-tight whitespace-nowrap">
-          {nothing
-            ? say('answer.nothing')
-            : measured
-              ? format.dose(measured.deliveredMl, units)
-              : format.dose(chosen.doseMl, units)}
+        <p
+          className={`${headline.length > LONG_HEADLINE ? 'text-[40px] leading-[58px]' : 'text-answer'} font-extrabold tracking-tight whitespace-nowrap`}
+        >
+          {headline}
         </p>
+        {!nothing && units !== 'metric' && (
+          <p className="font-bold">({format.dose(measured?.deliveredMl ?? chosen.doseMl, 'metric')})</p>
+        )}
         {measure.way === 'dilute' && (
           <p className="font-bold">{say('answer.of-dilution', { factor: measure.dilution.factor })}</p>
         )}

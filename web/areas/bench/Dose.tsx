@@ -11,7 +11,7 @@ import { useFacts, useWaterState } from '../../app/hooks.ts';
 import { useStateNow } from '../../log/clock.ts';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { useIsFaulty } from '../../ui/FaultGate.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
 import { ProvenanceBlank } from '../../ui/Provenance.tsx';
@@ -30,6 +30,7 @@ import {
 } from './question.ts';
 import { DoseScale, ResidualScale } from './Scales.tsx';
 import { ToolsBlank } from './ToolsBlank.tsx';
+import { WaterAsItIs } from './WaterAsItIs.tsx';
 
 const clarities: readonly Clarity[] = ['clear', 'cloudy', 'muddy'];
 /** A stop that another rule or another tool may lift: the rules then stay in sight, to be chosen from. */
@@ -216,24 +217,9 @@ function Question({ form, set, strengths }: QuestionProps) {
           mg/L,{' '}
         </>
       )}
-      {say('bench.at')}{' '}
-      <WarmthBlank
-        label={say('bench.temperature')}
-        value={form.temperatureC}
-        onValue={temperatureC => set({ temperatureC })}
-      />
-      , pH{' '}
-      <QuantityBlank
-        label="pH"
-        dimension="ph"
-        value={form.ph}
-        onValue={ph => set({ ph })}
-        least={3}
-        most={12}
-        placeholder={say('bench.unknown')}
-      />
-      , {say('bench.with')} <BleachBlanks form={form} set={set} strengths={strengths} />,{' '}
-      {say('bench.measured-with')} <ToolsBlank />
+      {say('bench.at')} <WaterAsItIs form={form} set={set} />, {say('bench.with')}{' '}
+      <BleachBlanks form={form} set={set} strengths={strengths} />, {say('bench.measured-with')}{' '}
+      <ToolsBlank />
       {readJars().length > 0 && (
         <>
           ; {say('bench.jars')}{' '}

@@ -11,12 +11,13 @@ import { useStateNow } from '../../log/clock.ts';
 import { type Draft, draft } from '../../log/record.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
-import { QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
+import { Sentence } from '../../ui/Blank.tsx';
 import { FaultGate } from '../../ui/FaultGate.tsx';
 import { useToolWords } from './Answer.tsx';
 import { BleachBlanks } from './BleachBlanks.tsx';
 import { type BenchForm, filledFrom, NEW_BLEACH, questionOf, useBenchForm } from './question.ts';
 import { ToolsBlank } from './ToolsBlank.tsx';
+import { WaterAsItIs } from './WaterAsItIs.tsx';
 
 /** The dose of one of several vessels, or why it gets none here. */
 interface Row {
@@ -105,24 +106,8 @@ function Doses() {
       {ids.length === 0 && <p className="text-large">{say('dose-many.none')}</p>}
       {ids.length > 0 && (
         <Sentence>
-          {say('dose-many.clear')}{' '}
-          <WarmthBlank
-            label={say('bench.temperature')}
-            value={form.temperatureC}
-            onValue={temperatureC => set({ temperatureC })}
-          />
-          , pH{' '}
-          <QuantityBlank
-            label="pH"
-            dimension="ph"
-            value={form.ph}
-            onValue={ph => set({ ph })}
-            least={3}
-            most={12}
-            placeholder={say('bench.unknown')}
-          />
-          , {say('bench.with')} <BleachBlanks form={form} set={set} strengths={[]} />,{' '}
-          {say('bench.measured-with')} <ToolsBlank />.
+          {say('dose-many.clear')} <WaterAsItIs form={form} set={set} />, {say('bench.with')}{' '}
+          <BleachBlanks form={form} set={set} strengths={[]} />, {say('bench.measured-with')} <ToolsBlank />.
         </Sentence>
       )}
       {rows.length > 0 && (

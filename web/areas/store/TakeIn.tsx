@@ -1,7 +1,6 @@
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react';
+import { useCallback, useMemo, useState } from 'react';
 import { dayOf } from '#core/calendar/day.ts';
-import type { CellJudgement, ListRow } from '#core/containers/list.ts';
-import { type ListField, listFields } from '#core/containers/listFields.ts';
+import type { ListField } from '#core/containers/listFields.ts';
 import { type ColumnUnit, columnUnits } from '#core/containers/listSize.ts';
 import { decodeList } from '#core/containers/listText.ts';
 import type { ListedWater } from '#core/containers/listWater.ts';
@@ -11,14 +10,16 @@ import { useFacts, useReader, useUnits, useWaterState } from '../../app/hooks.ts
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
 import * as format from '../../texts/format.ts';
-import { type Say, useSay } from '../../texts/texts.ts';
+import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { InTurn, useInTurn } from '../../ui/InTurn.tsx';
-import { type Held, held } from '../../workers/held.ts';
-import type { ListAnswer, ListQuestion, ListWorker } from '../../workers/listWorker.ts';
+import { InTurn } from '../../ui/InTurn.tsx';
+import { ListColumns } from './ListColumns.tsx';
+import { ListRows } from './ListRows.tsx';
+import { saveLeftOut } from './leftOut.ts';
 import { takingIn } from './takingIn.ts';
+import { useReadList } from './useReadList.ts';
 
 /** A short name for a text, the same for the same text (FNV-1a). */
 function digestOf(text: string): string {
@@ -48,42 +49,6 @@ interface Answers {
   readonly mended: Readonly<Record<number, Readonly<Record<number, string>>>>;
 }
 const noAnswers: Answers = { fields: {}, units: {}, waters: {}, mended: {} };
-
-const nothingRead: ListAnswer = {
-  head: 0,
-  heading: [],
-  above: [],
-  fields: [],
-  reading: { rows: [], unclearDates: 0, unclearNumbers: 0, unitless: [], askedWaters: [] },
-};
-
-/** What a worker makes of a list; the last answer stands until the next one comes. */
-function useReadList(question: ListQuestion): ListAnswer {
-  const reader = useRef<Held<ListWorker> | null>(null);
-  const [answer, setAnswer] = useState(nothingRead);
-  useEffect(
-    () => () => {
-      reader.current?.end();
-      reader.current = null;
-    },
-    [],
-  );
-  useEffect(() => {
-    if (question.text.trim() === '') {
-      setAnswer(nothingRead);
-      return;
-    }
-    reader.current ??= held<ListWorker>(
-      new Worker(new URL('../../workers/listWorker.ts', import.meta.url), { type: 'module' }),
-    );
-    let isWanted = true;
-    void reader.current.remote.read(question).then(next => isWanted && setAnswer(next));
-    return () => {
-      isWanted = false;
-    };
-  }, [question]);
-  return answer;
-}
 
 /** Takes in a list as people keep them: judged row by row, written only when confirmed, undone as a whole. */
 export function TakeIn({ onClose }: { onClose: () => void }) {
@@ -217,7 +182,7 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
               />
               .{head > 0 && ` ${say('take-in.above', { count: head })}`}
             </p>
-            <Columns heading={heading} fields={fields} onField={chooseField} />
+            <ListColumns heading={heading} fields={fields} onField={chooseField} />
             <p className="leading-9">
               {say('take-in.days')}{' '}
               <ChoiceBlank<First>
@@ -316,7 +281,7 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
               />
               {say('take-in.faults-only')}
             </label>
-            <Rows
+            <ListRows
               rows={onlyFaults ? reading.rows.filter(r => r.judgements.length > 0) : reading.rows}
               heading={heading}
               onMend={(line, column, cell) =>
@@ -341,142 +306,5 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
         </div>
       )}
     </Dialog>
-  );
-}
-
-interface ColumnsProps {
-  readonly heading: readonly string[];
-  readonly fields: readonly ListField[];
-  readonly onField: (column: number, field: ListField) => void;
-}
-
-/** What each column holds: drawn a few in a task, and again only when the headings or their meaning change. */
-const Columns = memo(
-  function Columns({ heading, fields, onField }: ColumnsProps) {
-    const say = useSay();
-    const shown = useInTurn(heading.length);
-    return (
-      <div className="flex flex-wrap gap-x-4 gap-y-2">
-        {heading.slice(0, shown).map((cell, i) => (
-          <span key={`${cell} ${fields[i]}`}>
-            {cell} ={' '}
-            <ChoiceBlank<ListField>
-              label={`${say('take-in.columns')}: ${cell}`}
-              value={fields[i]}
-              onValue={field => onField(i, field)}
-              choices={listFields.map(value => ({ value, label: say(`field.${value}`) }))}
-            />
-          </span>
-        ))}
-      </div>
-    );
-  },
-  (a, b) =>
-    a.onField === b.onField &&
-    a.heading.join('\n') === b.heading.join('\n') &&
-    a.fields.join() === b.fields.join(),
-);
-
-/** The rows that are left out as a file of their own, each with its reason: mended there, it is taken in like any list. */
-async function saveLeftOut(heading: readonly string[], rows: readonly ListRow[], say: Say): Promise<void> {
-  const { default: Papa } = await import('papaparse');
-  const table = [
-    [...heading, say('take-in.why')],
-    ...rows.map(row => [
-      ...heading.map((_, column) => row.cells[column] ?? ''),
-      row.judgements.map(j => say(j.judgement.reason)).join(' '),
-    ]),
-  ];
-  const csv = Papa.unparse(table, { escapeFormulae: true });
-  const link = document.createElement('a');
-  link.href = URL.createObjectURL(new Blob([csv], { type: 'text/csv' }));
-  link.download = say('take-in.left-out-file');
-  link.click();
-  URL.revokeObjectURL(link.href);
-}
-
-/** Faults that one answer above takes away from every row; the others are mended in their row. */
-const askedOnce = new Set(['list.date-unclear', 'list.number-unclear', 'list.no-unit', 'list.water-asked']);
-const isToMend = ({ judgement }: CellJudgement): boolean =>
-  judgement.verdict === 'refuse' && !askedOnce.has(judgement.reason.id);
-
-interface RowsProps {
-  readonly rows: readonly ListRow[];
-  readonly heading: readonly string[];
-  readonly onMend: (line: number, column: number, cell: string) => void;
-}
-
-/** Rows drawn in one task. */
-const ROWS_A_TASK = 3;
-
-/** Most rows that are drawn at once; mended or answered, the next ones come up. */
-const MOST_SHOWN = 30;
-
-function Rows({ rows, heading, onMend }: RowsProps) {
-  const say = useSay();
-  const shown = useInTurn(Math.min(rows.length, MOST_SHOWN), ROWS_A_TASK);
-  return (
-    <div className="max-h-[280px] overflow-auto border-y border-rule">
-      <table className="w-full border-collapse text-left text-small">
-        <thead className="sticky top-0 bg-chalk">
-          <tr>
-            <th scope="col" className="pr-3">
-              {say('take-in.line')}
-            </th>
-            <th scope="col">{say('take-in.reading')}</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.slice(0, shown).map(row => (
-            <tr key={row.line} className="border-t border-rule align-top">
-              <td className="pr-3">{row.line}</td>
-              <td>
-                <span className="text-ash">{row.cells.filter(Boolean).join(' · ')}</span>
-                {row.judgements.map(j => (
-                  <span
-                    key={j.judgement.reason.id}
-                    className={`block ${j.judgement.verdict === 'refuse' ? 'font-semibold text-iron' : ''}`}
-                  >
-                    {heading[j.column] && `${heading[j.column]}: `}
-                    {say(j.judgement.reason)}
-                  </span>
-                ))}
-                {row.judgements.some(isToMend) && <Mending row={row} heading={heading} onMend={onMend} />}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-      {rows.length > MOST_SHOWN && (
-        <p className="py-1 text-small text-ash">{say('take-in.more', { count: rows.length - MOST_SHOWN })}</p>
-      )}
-    </div>
-  );
-}
-
-/** The cells that keep a row out, or all of it where no one cell does: written anew and judged again when left. */
-function Mending({ row, heading, onMend }: { row: ListRow } & Omit<RowsProps, 'rows'>) {
-  const say = useSay();
-  const wrong = [...new Set(row.judgements.filter(isToMend).map(j => j.column))];
-  const columns = wrong.some(column => column < 0) ? heading.map((_, i) => i) : wrong;
-  return (
-    <span className="flex flex-wrap gap-1 py-1">
-      {columns.map(column => {
-        const name = heading[column] ?? '';
-        const cell = row.cells[column] ?? '';
-        const keep = (text: string) => text !== cell && onMend(row.line, column, text);
-        return (
-          <input
-            key={column}
-            className="w-36 border border-slate bg-paper px-1.5 py-1"
-            aria-label={say('take-in.mend', { heading: name, line: row.line })}
-            placeholder={name}
-            defaultValue={cell}
-            onBlur={e => keep(e.currentTarget.value)}
-            onKeyDown={e => e.key === 'Enter' && keep(e.currentTarget.value)}
-          />
-        );
-      })}
-    </span>
   );
 }
