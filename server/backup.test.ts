@@ -16,9 +16,9 @@ import { routes } from '#contract/routes.ts';
 import { addMinutes } from '#core/calendar/day.ts';
 import { hand } from '#demo/hand.ts';
 import { household } from '#demo/household.ts';
-import { tooMany } from './db/copies.ts';
+import { copyOfDay, tooMany } from './db/copies.ts';
 import { copyTo, verify } from './db/copy.ts';
-import { databaseFile, holdFolder } from './db/folder.ts';
+import { databaseFile, holdFolder, requireWhole } from './db/folder.ts';
 import { openDatabase } from './db/open.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from './testServer.ts';
 
@@ -111,6 +111,18 @@ describe('a backup', () => {
     await expect(copyTo(backup, join(folder, 'two.backup'))).rejects.toThrow(/not a Zeolite database/);
   });
 
+  it('of the day is made once, in a folder of choice, and can be restored', async () => {
+    const into = join(folder, 'kept elsewhere');
+    expect(await copyOfDay(folder, into, '2026-11-26')).toBe(true);
+    expect(await copyOfDay(folder, into, '2026-11-26')).toBe(false);
+    expect(readdirSync(into)).toEqual(['zeolite-2026-11-26.backup']);
+    const fresh = join(folder, 'not there yet');
+    expect(await script('restore', join(into, 'zeolite-2026-11-26.backup'), fresh)).toMatchObject({
+      ok: true,
+    });
+    expect((await verify(databaseFile(fresh))).entries).toBe((await server.replay()).entries);
+  });
+
   it('of every day is kept for a fortnight', () => {
     const names = Array.from(
       { length: 20 },
@@ -174,6 +186,14 @@ describe('a folder that cannot be served is told in one sentence, and nothing in
     removeFolder(file);
     expect(await start({ ZEOLITE_DATA: other })).toMatch(/its database zeolite.db is gone/);
     expect(readdirSync(other)).not.toContain('zeolite.db');
+  });
+
+  it('but not one that was killed while it wrote: the rest lies beside the file', () => {
+    const file = databaseFile(other);
+    truncateSync(file, 8192);
+    expect(() => requireWhole(file)).toThrow(/was cut/);
+    writeFileSync(`${file}-wal`, 'frames');
+    expect(() => requireWhole(file)).not.toThrow();
   });
 
   it('written by a newer build', async () => {

@@ -1,4 +1,4 @@
-import { copyFileSync, existsSync, readFileSync, renameSync } from 'node:fs';
+import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs';
 import { fileURLToPath } from 'node:url';
 import * as v from 'valibot';
 import { EntrySchema } from '#contract/entry.ts';
@@ -16,9 +16,13 @@ const LogFileSchema = v.object({ format: v.literal('zeolite-log'), entries: v.ar
 async function restoreFile(source: string, folder: string): Promise<string> {
   const { entries } = await verify(source);
   const file = databaseFile(folder);
+  // whole before anything is moved: a disk that is full loses nothing
+  const whole = `${file}.restoring`;
+  copyFileSync(source, whole);
+  await verify(whole);
   const aside = `${file}.before-${new Date().toISOString().replaceAll(':', '-')}`;
   for (const end of ['', '-wal', '-shm']) if (existsSync(file + end)) renameSync(file + end, aside + end);
-  copyFileSync(source, file);
+  renameSync(whole, file);
   await (await openDatabase(file)).close();
   await verify(file);
   return `${entries} entries are back.${existsSync(aside) ? ` What was there is kept as ${aside}.` : ''}`;
@@ -59,6 +63,7 @@ if (!source || !existsSync(source)) {
 try {
   const isLog = source.endsWith('.json');
   // a folder that lost its database is what a backup is for
+  mkdirSync(folder, { recursive: true });
   if (isLog) requireSound(folder);
   const release = await holdFolder(folder);
   console.log(await (isLog ? restoreLog(source, folder) : restoreFile(source, folder)));

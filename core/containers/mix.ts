@@ -221,7 +221,7 @@ function programOf(
 type Cuts = Map<MixSpot, Row[]>;
 
 /** A floor's limit holds for every group of its vessels; few of these limits ever matter, so each is added once it is broken. */
-const MOST_ROUNDS = 60;
+const MOST_ROUNDS = 500;
 const FLOOR_PLAY = 1e-6;
 
 /**

@@ -106,6 +106,25 @@ describe('bottles out of a pack', () => {
     expect(guard(fold(h.entries), glass, start).map(j => j.reason.id)).toContain('guard.part-of-bottle');
   });
 
+  it('out of a pack that failed are not begun', () => {
+    const out = {
+      volumeL: 0.5,
+      use: 'utility',
+      byTap: false,
+      pieces: 1,
+      into: h.subject('container'),
+    } as const;
+    h.write('failed', pack, { why: 'recall' });
+    const one = h.write('drawn', pack, out);
+    h.entries.splice(-2);
+    const failed = h.write('failed', pack, { why: 'recall' });
+    expect(guard(fold(h.entries), one, start).map(j => `${j.verdict} ${j.reason.id}`)).toEqual([
+      'refuse guard.bottle-unfit',
+    ]);
+    h.entries.splice(h.entries.indexOf(failed), 1);
+    expect(guard(fold(h.entries), one, start)).toEqual([]);
+  });
+
   it('opened and kept stand by themselves and are counted once', () => {
     const one = h.subject('container');
     h.write('drawn', pack, { volumeL: 0.5, use: 'utility', byTap: false, pieces: 1, into: one });

@@ -14,6 +14,7 @@ import type {
   BottleEvent,
   BuildingFields,
   ContainerFields,
+  EntryData,
   FilterEvent,
   GroupFields,
   HomeFields,
@@ -41,7 +42,7 @@ export interface Fill {
   readonly openedByTap?: boolean;
   readonly readings: readonly (ChlorineReading & { readonly at: Instant; readonly entry: string })[];
   readonly batches: readonly Batch[];
-  readonly failed?: { readonly at: Instant; readonly why: string };
+  readonly failed?: { readonly at: Instant; readonly why: EntryData['failed']['why'] };
   /** Sheets begun on this very water, and what each would credit: one begun on other water proves nothing here. */
   readonly sheets?: Readonly<Record<string, RunCredit>>;
   /** What finished sheets earned this water together: each kind of barrier counts once, however often it was run. */

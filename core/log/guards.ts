@@ -279,9 +279,17 @@ function onDrawn(
   const kind = kindOf(facts, container.kind);
   if (kind && isPack(kind) && Math.abs(volumeL - (entry.data.pieces ?? 0) * pieceL(kind)) > 1e-3)
     judgements.push(judge('warn', message('guard.part-of-bottle', { pieceL: pieceL(kind) }), 'practice'));
-  // what is taken out to stand by itself is judged where it is drunk
-  if (entry.data.into) return judgements;
   const state = containerState(facts, container, now, dayOf(now, facts.group.timeZone));
+  // a bottle that stands by itself is judged where it is drunk; one out of a pack that failed or waits is not begun
+  if (entry.data.into) {
+    if (state.state === 'failed' || state.state === 'waiting')
+      judgements.push(
+        judge('refuse', message('guard.bottle-unfit', { code: container.code }), 'record', {
+          remedy: message('guard.bottle-unfit.remedy'),
+        }),
+      );
+    return judgements;
+  }
   const { code, setApart } = container;
   if (use === 'drinking' && state.counts === 'limited')
     judgements.push(

@@ -31,16 +31,22 @@ const EVERY_MS = 6 * 3_600_000;
 /** A fortnight of days. */
 const MOST_COPIES = 14;
 
+/** The day's copy, unless it is there, and the oldest gone where they are too many; whether one was made. */
+export async function copyOfDay(folder: string, into: string, day: string): Promise<boolean> {
+  const target = join(into, nameOf(day));
+  if (existsSync(target)) return false;
+  mkdirSync(into, { recursive: true });
+  await copyAside(folder, target);
+  for (const name of tooMany(readdirSync(into), MOST_COPIES)) rmSync(join(into, name));
+  return true;
+}
+
 /** A copy a day as long as the server runs, the last fortnight of them, in a folder of choice. */
 export function keepCopies(folder: string, into: string, logger: Logger): () => void {
   const copy = async () => {
-    const target = join(into, nameOf(new Date().toISOString().slice(0, 10)));
-    if (existsSync(target)) return;
     try {
-      mkdirSync(into, { recursive: true });
-      await copyAside(folder, target);
-      for (const name of tooMany(readdirSync(into), MOST_COPIES)) rmSync(join(into, name));
-      logger.info({ target }, 'copied');
+      if (await copyOfDay(folder, into, new Date().toISOString().slice(0, 10)))
+        logger.info({ into }, 'copied');
     } catch (error) {
       logger.error({ error: String(error) }, 'no copy was made');
     }

@@ -77,6 +77,8 @@ export function requireSound(folder: string): void {
 
 /** @throws FolderProblem when a file is no database, or shorter than it says */
 export function requireWhole(file: string): void {
+  // a server that was killed while it wrote left the rest beside the file: the engine puts the two together
+  if (existsSync(`${file}-wal`) && statSync(`${file}-wal`).size > 0) return;
   const header = Buffer.alloc(HEADER_BYTES);
   const handle = openSync(file, 'r');
   const bytes = readSync(handle, header, 0, HEADER_BYTES, 0);

@@ -1,3 +1,4 @@
+import { toast } from 'sonner';
 import { addDays, dayOf } from '#core/calendar/day.ts';
 import { fetchList } from '../log/api.ts';
 import * as format from '../texts/format.ts';
@@ -41,7 +42,12 @@ export function ListsTaken() {
             <Button
               look="quiet"
               aria-label={say('lists.undo-label', { at: format.dayAndTime(list.at, timeZone) })}
-              onClick={() => void fetchList(list.entry).then(({ entries }) => undo(entries))}
+              onClick={() =>
+                void fetchList(list.entry).then(
+                  ({ entries }) => undo(entries),
+                  () => toast.error(say('shell.unreachable')),
+                )
+              }
             >
               {say('lists.undo')}
             </Button>

@@ -49,8 +49,12 @@ export function usePrimaryKey(): void {
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (e.key !== 'Enter' || !(e.ctrlKey || e.metaKey)) return;
-      const within = (e.target as HTMLElement | null)?.closest('[role="dialog"], [data-act], aside, main');
-      const act = (within ?? document).querySelector<HTMLButtonElement>('[data-primary]:not(:disabled)');
+      const from = e.target as HTMLElement | null;
+      const within = from?.closest('[role="dialog"], [data-act], aside, main') ?? document;
+      // from the blanks of the page into a sheet that runs beside it would record what nobody meant
+      const act = [...within.querySelectorAll<HTMLButtonElement>('[data-primary]:not(:disabled)')].find(
+        button => button.closest('aside') === (from?.closest('aside') ?? null),
+      );
       if (!act) return;
       e.preventDefault();
       // what was typed counts when the blank is left

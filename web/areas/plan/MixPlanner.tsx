@@ -1,6 +1,7 @@
 import { proxy } from 'comlink';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
+import { toast } from 'sonner';
 import { usableL } from '#core/containers/kinds.ts';
 import { massKg, portability } from '#core/containers/mass.ts';
 import type { MixAim, MixPlan, MixQuestion, MixSpot } from '#core/containers/mix.ts';
@@ -133,8 +134,13 @@ export function MixPlanner() {
       setRun({ aim, share, plan });
       show(plan);
     };
-    const plan = await thread.remote.plan(question, proxy(told));
+    const plan = await thread.remote.plan(question, proxy(told)).catch(() => undefined);
     thread.end();
+    if (!plan) {
+      setRun(null);
+      toast.error(say('mix.failed'));
+      return;
+    }
     setRun({ aim, plan });
     show(plan);
   };

@@ -40,7 +40,7 @@ function openedDrafts(facts: Facts, container: ContainerFacts, pack: ContainerKi
   const bottle = bottleOf(pack, facts);
   const known = allKinds(facts).some(k => k.id === bottle.id);
   const id = newSubject('container');
-  const { place, shelf, role, heldBefore } = container;
+  const { place, shelf, role, heldBefore, setApart, inspected } = container;
   const { water, origin, printedUntil } = fill;
   return [
     ...(known ? [] : [draft('kind.set', `kind:${bottle.id}`, bottle)]),
@@ -61,6 +61,7 @@ function openedDrafts(facts: Facts, container: ContainerFacts, pack: ContainerKi
         role,
         heldBefore,
         ...(shelf ? { shelf } : {}),
+        ...(setApart ? { setApart } : {}),
       },
       // it is as old as its pack
       { at: addMinutes(fill.at, -1) },
@@ -77,6 +78,9 @@ function openedDrafts(facts: Facts, container: ContainerFacts, pack: ContainerKi
       },
       { at: fill.at },
     ),
+    // what was found of the pack holds for each of its bottles
+    ...(inspected && inspected.at >= fill.at ? [draft('inspected', id, { found: inspected.found })] : []),
+    ...(fill.failed ? [draft('failed', id, { why: fill.failed.why })] : []),
     draft('opened', id, {}),
   ];
 }
