@@ -1,9 +1,8 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
-import { bearings } from '#core/log/bearing.ts';
-import type { Entry, EntryKind } from '#core/log/entry.ts';
 import type { SubjectType } from '#core/log/facts.ts';
-import { EntrySchema, entryDataSchemas, entryKinds } from './entry.ts';
+import { type Entry, type EntryKind, entryKinds, kinds } from '#core/record.ts';
+import { EntrySchema } from './entry.ts';
 
 type Schema = v.GenericSchema<unknown, unknown> & Record<string, unknown>;
 
@@ -106,7 +105,7 @@ const id = fc
 
 /** Any entry of a kind that the contract accepts. */
 export function anyEntryOf(kind: EntryKind): fc.Arbitrary<Entry> {
-  const { on, also = [] } = bearings[kind];
+  const { on, also = [], data } = kinds[kind];
   const other = also.flatMap(type => subjects[type]);
   return fc
     .record({
@@ -118,7 +117,7 @@ export function anyEntryOf(kind: EntryKind): fc.Arbitrary<Entry> {
       happenedAt: instant,
       recordedAt: instant,
       by: fc.constantFrom('Odile', '__proto__', '{{by}}'),
-      data: anyOf(entryDataSchemas[kind] as Schema),
+      data: anyOf(data as Schema),
     })
     .map(({ also: beside, ...entry }) => (beside.length > 0 ? { ...entry, also: beside } : entry))
     .filter(fits(EntrySchema as Schema)) as unknown as fc.Arbitrary<Entry>;

@@ -1,14 +1,12 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
-import { bearings } from '#core/log/bearing.ts';
-import type { EntryKind } from '#core/log/entry.ts';
-import { subjectTypes } from '#core/log/facts.ts';
+import { day, instant } from '#core/fields.ts';
+import { type EntryKind, entryKinds, kinds, subjectTypes } from '#core/record.ts';
 import { hand } from '#demo/hand.ts';
 import { household } from '#demo/household.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
-import { EntrySchema, entryKinds } from './entry.ts';
+import { EntrySchema, SubjectSchema } from './entry.ts';
 import { PostEntriesSchema } from './log.ts';
-import { DaySchema, InstantSchema, SubjectSchema } from './scalars.ts';
 
 const NOW = '2026-11-25T09:00:00.000Z';
 const h = hand(NOW);
@@ -31,7 +29,7 @@ const subjects: Record<string, string> = {
 };
 /** The subject that a kind bears on. */
 const subjectFor = (kind: string): string => {
-  const on: readonly string[] = bearings[kind as EntryKind]?.on ?? [];
+  const on: readonly string[] = kinds[kind as EntryKind]?.on ?? [];
   const type = on.includes('container') ? 'container' : on.find(t => subjects[t]);
   return subjects[type ?? ''] ?? drum;
 };
@@ -81,7 +79,7 @@ describe('an entry on what its kind does not bear on', () => {
     for (const kind of entryKinds)
       for (const type of subjectTypes) {
         const said = verdict(entry(kind, {}, ofType(type))).includes('subject: other-subject');
-        if (said === bearings[kind].on.includes(type)) wrong.push(`${kind} on ${type}`);
+        if (said === kinds[kind].on.includes(type)) wrong.push(`${kind} on ${type}`);
       }
     expect(wrong).toEqual([]);
   });
@@ -202,12 +200,15 @@ describe('the data of a kind', () => {
     else expect(said).toMatch(where);
   });
 
-  it('keeps nothing that its schema does not name', () => {
-    const parsed = v.parse(
-      EntrySchema,
-      entry('drawn', { volumeL: 2, use: 'drinking', byTap: true, secret: 'x' }),
+  it('has no field that its kind does not name, in whatever depth: what is not known is refused, not dropped', () => {
+    expect(verdict(entry('drawn', { volumeL: 2, use: 'drinking', byTap: true, secret: 'x' }))).toBe(
+      'data.secret: unknown-field',
     );
-    expect(parsed.data).toEqual({ volumeL: 2, use: 'drinking', byTap: true });
+    const volumeL = { value: 198, known: 'measured', unit: 'gal' };
+    expect(verdict(entry('filled', { volumeL, water: 'well', sealed: true }))).toBe(
+      'data.volumeL.unit: unknown-field',
+    );
+    expect(verdict({ ...entry('opened', {}), seq: 4 })).toBe('seq: unknown-field');
   });
 });
 
@@ -240,13 +241,13 @@ describe('scalars', () => {
     [SubjectSchema, drum, true],
     [SubjectSchema, 'container:short', false],
     [SubjectSchema, 'kind:Drum', false],
-    [InstantSchema, NOW, true],
-    [InstantSchema, '2026-13-25T09:00:00.000Z', false],
-    [DaySchema, '2026-02-28', true],
-    [DaySchema, '2026-2-8', false],
-    [DaySchema, '1989-12-31', false],
-    [DaySchema, '1990-01-01', true],
-    [DaySchema, '2200-01-01', false],
+    [instant, NOW, true],
+    [instant, '2026-13-25T09:00:00.000Z', false],
+    [day, '2026-02-28', true],
+    [day, '2026-2-8', false],
+    [day, '1989-12-31', false],
+    [day, '1990-01-01', true],
+    [day, '2200-01-01', false],
   ] as const)('%# %s', (schema, value, isGood) => {
     expect(v.safeParse(schema as v.GenericSchema, value).success).toBe(isGood);
   });

@@ -1,17 +1,15 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { offeredActs } from '#core/log/acts.ts';
-import { containersTable } from '#core/log/containersTable.ts';
-import { dutiesAt } from '#core/log/duties.ts';
+import { dutiesAt } from '#core/duties.ts';
 import { inOrder } from '#core/log/entry.ts';
-import { fold, foldOnto } from '#core/log/fold.ts';
-import { guard } from '#core/log/guards.ts';
-import { labelOf } from '#core/log/label.ts';
-import { mixSpots } from '#core/log/mixRoom.ts';
-import { stateAt } from '#core/log/state.ts';
+import { entryKinds, fold, foldOnto, guard } from '#core/record.ts';
+import { offeredActs } from '#core/store/acts.ts';
+import { containersTable } from '#core/store/containersTable.ts';
+import { labelOf } from '#core/store/label.ts';
+import { mixSpots } from '#core/store/mixRoom.ts';
+import { stateAt } from '#core/store/state.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import { anyEntryOf, anyLog } from './anyEntry.ts';
-import { entryKinds } from './entry.ts';
 
 const reader = { units: 'metric', timeZone: 'Europe/London' } as const;
 const NOW = '2026-11-26T09:00:00.000Z';

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { SubjectSchema } from './scalars.ts';
+import { SubjectSchema } from './entry.ts';
 
 /** A sheet of labels: page and label sizes in mm, how many across and down, where the first one begins. */
 export interface LabelSheet {

@@ -1,6 +1,7 @@
 import * as v from 'valibot';
-import type { Entry, Subject } from '#core/log/entry.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
+import type { Entry } from '#core/record.ts';
+import type { Subject } from '#core/subject.ts';
 import { EntrySchema } from './entry.ts';
 
 /** Whether entries are wished for (guards may refuse them) or tell what has happened already (always recorded). */

@@ -1,13 +1,13 @@
 import * as v from 'valibot';
-import { InstantSchema } from './scalars.ts';
+import { instant } from '#core/fields.ts';
 
 /** A figure as it stands in an address. */
 const figure = (least: number, most: number) =>
   v.pipe(v.string(), v.transform(Number), v.number(), v.minValue(least), v.maxValue(most));
 
 export const MeterRequestSchema = v.object({
-  from: InstantSchema,
-  until: InstantSchema,
+  from: instant,
+  until: instant,
   latitude: figure(-66, 66),
   longitude: v.optional(figure(-180, 180), '0'),
   shade: v.optional(figure(0, 100), '0'),

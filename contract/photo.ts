@@ -1,5 +1,3 @@
-import * as v from 'valibot';
-
 /** Most bytes of one photo; the browser makes it smaller on the way in. */
 export const MOST_PHOTO_BYTES = 400_000;
 /** Longest side that a photo is resized to (px): a label stays readable. */
@@ -15,8 +13,6 @@ const signatures = [
 export function photoType(bytes: Uint8Array): string | undefined {
   return signatures.find(s => s.first.every((byte, i) => bytes[i] === byte))?.type;
 }
-
-export const DigestSchema = v.pipe(v.string(), v.regex(/^[0-9a-f]{64}$/, 'digest'));
 
 /** What the server answers to a photo. */
 export interface KeptPhoto {

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { sheetAt } from '#core/bench/sheets.ts';
 import { addMinutes } from '#core/calendar/day.ts';
-import { fold } from '#core/log/fold.ts';
-import { sheetAt } from '#core/log/sheets.ts';
-import { stateAt } from '#core/log/state.ts';
 import { ageMonths } from '#core/need/people.ts';
+import { fold } from '#core/record.ts';
+import { stateAt } from '#core/store/state.ts';
 import { household } from './household.ts';
 import { tarnHollow } from './tarnHollow.ts';
 

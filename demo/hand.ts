@@ -1,6 +1,7 @@
 import { monotonicFactory } from 'ulid';
 import { addMinutes, type Instant } from '#core/calendar/day.ts';
-import { type Entry, type EntryData, type EntryKind, type Subject, writeEntry } from '#core/log/entry.ts';
+import { type Entry, type EntryData, type EntryKind, writeEntry } from '#core/record.ts';
+import type { Subject } from '#core/subject.ts';
 
 /** Writes entries as a person would, one after another: each a second after the last unless told when. */
 export interface Hand {

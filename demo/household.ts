@@ -1,6 +1,6 @@
 import { addDays, addMinutes, dayOf, type Instant } from '#core/calendar/day.ts';
-import type { Entry } from '#core/log/entry.ts';
 import { bornFor } from '#core/need/people.ts';
+import type { Entry } from '#core/record.ts';
 import { hand } from './hand.ts';
 import { filled, type Telling } from './stories.ts';
 

@@ -1,8 +1,8 @@
 import { addMinutes, dayOf } from '#core/calendar/day.ts';
-import type { Subject } from '#core/log/entry.ts';
 import { answerOf } from '#core/methods/answer.ts';
 import { barrierOf, type Inputs, startOf } from '#core/methods/method.ts';
 import { methodOf } from '#core/methods/methods.ts';
+import type { Subject } from '#core/subject.ts';
 import type { Telling } from './stories.ts';
 
 /** How far a sheet got: so many steps, the last of them with this reading, and how it ended. */

@@ -1,5 +1,7 @@
 import { addDays, addMinutes, dayOf, type Instant } from '#core/calendar/day.ts';
-import type { FilterEvent, Subject, SupplyFields } from '#core/log/entry.ts';
+import type { FilterEvent } from '#core/stock/supply.ts';
+import type { Subject } from '#core/subject.ts';
+import type { SupplySet } from '#core/supplies/fields.ts';
 import type { Hand } from './hand.ts';
 import { TIME_ZONE } from './people.ts';
 
@@ -8,7 +10,7 @@ export function shelves(h: Hand, now: Instant): void {
   const today = dayOf(now, TIME_ZONE);
   const homeNamed = (name: string): Subject =>
     h.entries.find(e => e.kind === 'home.set' && e.data.name === name)!.subject;
-  const keep = (fields: SupplyFields) => h.write('supply.set', h.subject('supply'), fields);
+  const keep = (fields: SupplySet) => h.write('supply.set', h.subject('supply'), fields);
   keep({ name: 'Propane, hall kitchen', kind: 'propane', amount: 26, where: 'Cage behind the kitchen' });
   keep({
     name: 'Chlorine tablets',

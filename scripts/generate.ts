@@ -1,5 +1,6 @@
 import { addMinutes, type Instant } from '#core/calendar/day.ts';
-import type { Entry, Subject } from '#core/log/entry.ts';
+import type { Entry } from '#core/record.ts';
+import type { Subject } from '#core/subject.ts';
 import { hand } from '#demo/hand.ts';
 
 /** A generator of numbers from 0 to 1, the same for the same seed (mulberry32). */

@@ -6,11 +6,7 @@ import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
-import { backupRoutes } from './areas/backup.ts';
-import { meterRoutes } from './areas/meter.ts';
-import { photoRoutes } from './areas/photos.ts';
-import { storeRoutes } from './areas/store.ts';
-import { weatherRoutes } from './areas/weather.ts';
+import * as areas from './areas.ts';
 import type { Clock } from './clock.ts';
 import { folderId } from './db/folder.ts';
 import { openDatabase } from './db/open.ts';
@@ -19,8 +15,7 @@ import { logRoutes } from './log/routes.ts';
 import { openStream } from './log/stream.ts';
 import { loopbackOnly } from './loopback.ts';
 import { noSuchRoute, onError, sendProblem } from './problems.ts';
-import { simulatedExposureMeter } from './simulated/exposureMeter.ts';
-import { simulatedWeather } from './simulated/weather.ts';
+import type { AreaRoutes, Room } from './room.ts';
 
 export interface AppOptions {
   /** The SQLite file. */
@@ -81,15 +76,14 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
       handler: (_req, res) => sendProblem(res, 'too-many-requests'),
     }),
   );
-  app.use(photoRoutes({ database, clock }));
   app.use(express.json({ limit: LARGEST_BODY }));
-  const room = { db: database.db, log, clock, stream, demo, folder: folderId(dirname(file)) };
+  const folder = dirname(file);
+  const room: Room = { database, log, clock, stream, demo, folder, folderId: folderId(folder) };
   app.use(logRoutes(room));
-  app.use(storeRoutes(room));
-  app.use(backupRoutes({ folder: dirname(file), clock }));
-  app.use(weatherRoutes(simulatedWeather));
-  // a made-up meter proves nothing of real bottles: it is there in a demo only
-  if (demo) app.use(meterRoutes(simulatedExposureMeter(simulatedWeather)));
+  for (const routesOf of Object.values<AreaRoutes>(areas)) {
+    const routes = routesOf(room);
+    if (routes) app.use(routes);
+  }
   app.use('/api', noSuchRoute);
 
   const dist = fileURLToPath(new URL('../dist', import.meta.url));

@@ -2,7 +2,8 @@ import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync } from 'n
 import { fileURLToPath } from 'node:url';
 import * as v from 'valibot';
 import { EntrySchema } from '#contract/entry.ts';
-import { type Entry, inOrder } from '#core/log/entry.ts';
+import { inOrder } from '#core/log/entry.ts';
+import type { Entry } from '#core/record.ts';
 import { systemClock } from './clock.ts';
 import { verify } from './db/copy.ts';
 import { databaseFile, FolderProblem, holdFolder, requireSound } from './db/folder.ts';

@@ -1,15 +1,13 @@
 import { addMonths as addMonthsToDate } from 'date-fns/addMonths';
 
-/** A calendar day in the group's time zone, `YYYY-MM-DD`. Days compare as strings. */
-export type Day = string;
+import type { Day, Instant } from '../moment.ts';
+
+export type { Day, Instant };
 
 /** Nothing that a group keeps was made, filled or done before this day: an earlier one is a slip of the year. */
 export const EARLIEST_DAY: Day = '1990-01-01';
 /** The last day that anything is dated. */
 export const LATEST_DAY: Day = '2199-12-31';
-
-/** A moment, ISO 8601 in UTC with milliseconds; moments compare as strings. */
-export type Instant = string;
 
 const formatters = new Map<string, Intl.DateTimeFormat>();
 

@@ -4,6 +4,9 @@ import { type ChlorineReading, leastResidualMgL, residualOutcome } from './resid
 import type { Clarity, DoseSchoolId } from './schools.ts';
 import type { StrengthSchoolId } from './strength.ts';
 
+/** By a tool as it is, diluted first, or nothing at all. */
+export const doseWays = ['tool', 'dilute', 'none'] as const;
+
 /** What a batch was begun with: the answer that the bench gave, kept so that it can be checked afterwards. */
 export interface DoseInstruction {
   readonly school: DoseSchoolId;
@@ -13,7 +16,7 @@ export interface DoseInstruction {
   readonly targetMgL: number;
   /** Undiluted bleach to put in, after rounding to the tool (mL). */
   readonly doseMl: number;
-  readonly way: 'tool' | 'dilute' | 'none';
+  readonly way: (typeof doseWays)[number];
   readonly tool?: string;
   /** Whole steps of the tool, and how many millilitres are poured (of the dilution, when diluted). */
   readonly steps?: number;

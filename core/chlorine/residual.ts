@@ -13,8 +13,10 @@ export const WHO_LIMIT_MG_L = 5;
 export const TASTE_MG_L = 0.6;
 
 /** How chlorine was read. `total` counts chloramine too, and so does the nose. */
-export type ReadingMethod = 'dpd' | 'strip' | 'meter' | 'total' | 'smell';
-export type Smell = 'none' | 'faint' | 'strong';
+export const readingMethods = ['dpd', 'strip', 'meter', 'total', 'smell'] as const;
+export type ReadingMethod = (typeof readingMethods)[number];
+export const smells = ['none', 'faint', 'strong'] as const;
+export type Smell = (typeof smells)[number];
 
 /** A reading of chlorine: a figure, or by the nose. */
 export interface ChlorineReading {

@@ -5,15 +5,18 @@ import { MRDL_MG_L } from './residual.ts';
 import { type Bleach, labelStrengthMgMl } from './strength.ts';
 
 /** Water as the eye judges it: below 5 NTU is clear, to 100 cloudy, above that (muddy) no dose is offered. */
-export type Clarity = 'clear' | 'cloudy' | 'muddy';
+export const clarities = ['clear', 'cloudy', 'muddy'] as const;
+export type Clarity = (typeof clarities)[number];
 
-export type DoseSchoolId =
-  | 'drops-rule'
-  | 'eighth-teaspoon'
-  | 'target-dose'
-  | 'measured-demand'
-  | 'tap-as-is'
-  | 'tap-top-up';
+export const doseSchoolIds = [
+  'drops-rule',
+  'eighth-teaspoon',
+  'target-dose',
+  'measured-demand',
+  'tap-as-is',
+  'tap-top-up',
+] as const;
+export type DoseSchoolId = (typeof doseSchoolIds)[number];
 
 /** One jar of a demand test: the dose put in, and the free chlorine read after 30 minutes. */
 export interface Jar {

@@ -2,10 +2,12 @@ import { addDays, addMonths, type Day, daysBetween } from '../calendar/day.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 
 /** How a label states its strength. Trade % is grams of available chlorine per 100 mL. */
-export type StrengthBasis = 'wt-naocl' | 'wt-available' | 'trade' | 'g-per-l';
+export const strengthBases = ['wt-naocl', 'wt-available', 'trade', 'g-per-l'] as const;
+export type StrengthBasis = (typeof strengthBases)[number];
 
 /** What a bottle is beside sodium hypochlorite and water. Only `plain` may be drunk. */
-export type BleachProduct = 'plain' | 'scented' | 'thickened' | 'cleaner' | 'pool';
+export const bleachProducts = ['plain', 'scented', 'thickened', 'cleaner', 'pool'] as const;
+export type BleachProduct = (typeof bleachProducts)[number];
 
 /** A bottle of bleach as owned. */
 export interface Bleach {
@@ -78,12 +80,8 @@ export function halfLifeDays(freshMgMl: number, temperatureC: number): number {
   return 1 / (decayRate(molar, temperatureC) * molar) / SECONDS_PER_DAY;
 }
 
-export type StrengthSchoolId = 'replace-yearly' | 'computed-strength' | 'measured';
-export const strengthSchools: readonly StrengthSchoolId[] = [
-  'replace-yearly',
-  'computed-strength',
-  'measured',
-];
+export const strengthSchools = ['replace-yearly', 'computed-strength', 'measured'] as const;
+export type StrengthSchoolId = (typeof strengthSchools)[number];
 
 /** Kept warmer than this, bleach is replaced after six months instead of twelve. */
 export const HOT_BLEACH_C = 30;

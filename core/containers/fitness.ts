@@ -3,20 +3,22 @@ import type { WaterGrade } from '../quality/fitness.ts';
 import type { Material } from './kinds.ts';
 
 /** What a vessel held before it came here. */
-export type HeldBefore = 'new' | 'water' | 'food' | 'milk-juice' | 'chemical' | 'unknown';
+export const heldBefores = ['new', 'water', 'food', 'milk-juice', 'chemical', 'unknown'] as const;
+export type HeldBefore = (typeof heldBefores)[number];
 
 /** What an inspection found. */
-export type Finding =
-  | 'sound'
-  | 'leaking'
-  | 'cracked'
-  | 'smell'
-  | 'algae'
-  | 'broken-seal'
-  | 'frozen-sound'
-  | 'near-fuel'
-  /** New concrete has given off its lime: the water in it reads pH 9 or lower. */
-  | 'lime-gone';
+export const findings = [
+  'sound',
+  'leaking',
+  'cracked',
+  'smell',
+  'algae',
+  'broken-seal',
+  'frozen-sound',
+  'near-fuel',
+  'lime-gone',
+] as const;
+export type Finding = (typeof findings)[number];
 
 /** Judges a vessel's past. Chemicals, fuel and pesticide never wash out; milk and juice feed germs in the seams. */
 export function judgeHeldBefore(heldBefore: HeldBefore): Judgement {

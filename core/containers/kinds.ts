@@ -1,3 +1,5 @@
+export const necks = ['narrow', 'wide'] as const;
+
 export const materials = [
   'PET',
   'HDPE',
@@ -42,7 +44,7 @@ export interface ContainerKind {
   readonly stackable: boolean;
   readonly material: Material;
   readonly lightProof: boolean;
-  readonly neck: 'narrow' | 'wide';
+  readonly neck: (typeof necks)[number];
   readonly tap: boolean;
   readonly price: number;
   readonly serviceYears: number;

@@ -1,4 +1,4 @@
-import type { Subject } from '../log/entry.ts';
+import type { Subject } from '../subject.ts';
 import { type ContainerKind, footprintM, usableL } from './kinds.ts';
 import { type FloorBay, floorLoad, heaviestGroup, rowKgM, type Standing } from './load.ts';
 import { massKg, portability } from './mass.ts';

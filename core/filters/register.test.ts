@@ -1,13 +1,13 @@
 import { describe, expect, it } from 'vitest';
 import { credit, noCredit } from '../ct/credit.ts';
-import type { SupplyFacts } from '../log/facts.ts';
+import type { Supply } from '../stock/supply.ts';
 import type { FilterDevice } from './device.ts';
 import { flowRatio } from './flow.ts';
 import { layeredFilter } from './layered.ts';
 import { type FilterPair, judgePair, removalShare } from './pair.ts';
 import { filterStanding } from './register.ts';
 
-const filter = (log: SupplyFacts['log'] = [], more: Partial<SupplyFacts> = {}): SupplyFacts => ({
+const filter = (log: Supply['log'] = [], more: Partial<Supply> = {}): Supply => ({
   id: 'supply:1',
   name: 'Bucket filter',
   kind: 'filter',
@@ -19,7 +19,7 @@ const filter = (log: SupplyFacts['log'] = [], more: Partial<SupplyFacts> = {}): 
 });
 const TODAY = '2026-11-25';
 const on = (day: string) => `2026-${day}T10:00:00.000Z`;
-const verdict = (f: SupplyFacts) => {
+const verdict = (f: Supply) => {
   const { judgement } = filterStanding(f, 'UTC', TODAY);
   return `${judgement.verdict} ${judgement.reason.id}`;
 };

@@ -1,8 +1,8 @@
 import { addMonths, type Day, dayOf } from '../calendar/day.ts';
 import type { Credit } from '../ct/credit.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
-import type { FilterLine, SupplyFacts } from '../log/facts.ts';
-import { supplyUntil } from '../supplies/until.ts';
+import type { FilterLine, Supply } from '../stock/supply.ts';
+import { supplyUntil } from '../stock/until.ts';
 import { deviceCredit } from './device.ts';
 import { FAST_SHARE, type FlowReading, flowRatio, WORN_SHARE } from './flow.ts';
 
@@ -25,7 +25,7 @@ export interface FilterStanding {
 }
 
 /** A filter of the register as it stands: litres used of its life, its flow, its next visit, and whether it may be used. */
-export function filterStanding(filter: SupplyFacts, timeZone: string, today: Day): FilterStanding {
+export function filterStanding(filter: Supply, timeZone: string, today: Day): FilterStanding {
   const log = filter.log ?? [];
   const flows = log.flatMap(e => (e.flowLH === undefined ? [] : [{ ...e, flowLH: e.flowLH }]));
   const [fresh, read] = [flows[0], flows.at(-1)];
@@ -55,7 +55,7 @@ const replaced = (id: string): Judgement =>
 type TimedFlow = FlowReading & { readonly at: string };
 
 function judgeFilter(
-  filter: SupplyFacts,
+  filter: Supply,
   fresh: TimedFlow | undefined,
   read: TimedFlow | undefined,
   backflushedAt: string | undefined,

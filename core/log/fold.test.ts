@@ -3,13 +3,13 @@ import { describe, expect, it } from 'vitest';
 import { type Hand, hand } from '#demo/hand.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { addMinutes } from '../calendar/day.ts';
-import { dutiesAt } from './duties.ts';
-import type { Entry } from './entry.ts';
-import { bySubject, fold, foldOnto, foldSubject, gather, standing } from './fold.ts';
-import { guard } from './guards.ts';
-import { restsOn } from './rests.ts';
-import { stateAt, type WaterState, waterStates } from './state.ts';
-import { upcast } from './upcast.ts';
+import { dutiesAt } from '../duties.ts';
+import type { Entry } from '../record.ts';
+import { fold, foldOnto, foldSubject, gather, guard, restsOn, upcast } from '../record.ts';
+import { stateAt, type WaterState, waterStates } from '../store/state.ts';
+import { bySubject } from './fold.ts';
+import { standing } from './strikes.ts';
+import { lift } from './upcast.ts';
 
 const start = '2026-11-20T08:00:00.000Z';
 
@@ -391,7 +391,7 @@ describe('old entries', () => {
   };
   it('are lifted version by version on read', () => {
     const steps = { noted: { 1: (data: unknown) => ({ text: (data as { words: string }).words }) } };
-    expect(upcast(stored, steps, 2)).toMatchObject({ v: 2, data: { text: 'old' } });
+    expect(lift(stored, steps.noted, 2)).toMatchObject({ v: 2, data: { text: 'old' } });
   });
   it('of a newer version are refused with a way on', () => {
     expect(() => upcast({ ...stored, v: 9 })).toThrow(/version 9; this build reads up to/);

@@ -1,215 +1,22 @@
-import { foldContainer } from './containerFold.ts';
-import type { PlanFields } from './entry.ts';
-import { type Entry, inOrder, type Subject, subjectsOf } from './entry.ts';
-import {
-  type ContainerFacts,
-  type Facts,
-  freshGroup,
-  freshPlan,
-  type GroupFacts,
-  noFacts,
-  type PlaceFacts,
-  type SheetFacts,
-  type SubjectFacts,
-  type SubjectType,
-  type SupplyFacts,
-  type TakenList,
-  typeOf,
-} from './facts.ts';
-import { shelve } from './shelf.ts';
+import type { Subject } from '../subject.ts';
+import type { AnyKind, SubjectDefinition } from './define.ts';
+import { inOrder, subjectsOf, type Told } from './entry.ts';
+import type { Facts, SubjectFacts, SubjectType } from './facts.ts';
+import { type Index, lookUp, shelve } from './lookUp.ts';
+import { standing } from './strikes.ts';
 
-type Reducer = (facts: SubjectFacts | undefined, entry: Entry, subject: Subject) => SubjectFacts | undefined;
+type Shelf = Record<string, SubjectFacts>;
+type Step = (facts: unknown, entry: Told, subject: Subject) => SubjectFacts | undefined;
 
-/** A subject that is set as a whole, and may be removed. */
-function replacing(set: Entry['kind'], removed: Entry['kind'] | undefined): Reducer {
-  return (facts, entry, subject) => {
-    if (entry.kind === set) return { id: subject, ...entry.data } as SubjectFacts;
-    return entry.kind === removed ? undefined : facts;
-  };
-}
-
-function foldSupply(facts: SupplyFacts | undefined, entry: Entry, subject: Subject): SupplyFacts | undefined {
-  switch (entry.kind) {
-    case 'supply.set':
-      return {
-        id: subject,
-        ...entry.data,
-        used: 0,
-        setAt: entry.happenedAt,
-        // a changed name or place leaves a filter its life
-        ...(facts?.log ? { log: facts.log } : {}),
-      };
-    case 'filter.logged':
-      return facts && { ...facts, log: [...(facts.log ?? []), { at: entry.happenedAt, ...entry.data }] };
-    case 'bottles.logged': {
-      const { what, count = 0 } = entry.data;
-      const gone = what === 'retired' || what === 'lost' ? count : 0;
-      return (
-        facts && {
-          ...facts,
-          used: facts.used + gone,
-          bottles: [...(facts.bottles ?? []), { at: entry.happenedAt, what }],
-        }
-      );
-    }
-    case 'supply.removed':
-      return undefined;
-    case 'dosed':
-      return facts && { ...facts, used: facts.used + entry.data.doseMl };
-    case 'sanitised':
-      return facts && { ...facts, used: facts.used + entry.data.bleachMl };
-    case 'sheet.begun': {
-      const use = entry.data.uses.find(u => u.supply === subject);
-      return facts && use ? { ...facts, used: facts.used + use.amount } : facts;
-    }
-    default:
-      return facts;
-  }
-}
-
-function foldSheet(facts: SheetFacts | undefined, entry: Entry, subject: Subject): SheetFacts | undefined {
-  switch (entry.kind) {
-    case 'sheet.begun': {
-      const container = entry.also?.find(s => typeOf(s) === 'container');
-      return {
-        id: subject,
-        ...entry.data,
-        begunAt: entry.happenedAt,
-        by: entry.by,
-        ...(container ? { container } : {}),
-        done: [],
-      };
-    }
-    case 'sheet.step': {
-      const { step: id, ...read } = entry.data;
-      const done = { step: id, at: entry.happenedAt, by: entry.by, ...read };
-      return facts && { ...facts, done: [...facts.done, done] };
-    }
-    case 'photographed':
-      return facts && { ...facts, photo: entry.data.digest };
-    case 'sheet.ended':
-      return facts && { ...facts, ended: { at: entry.happenedAt, outcome: entry.data.outcome } };
-    default:
-      return facts;
-  }
-}
-
-/** Lists that are remembered one by one. */
-const MOST_LISTS = 20;
-
-const setPlace = replacing('place.set', 'place.removed');
-
-const reducers: Record<SubjectType, Reducer> = {
-  group: (facts, entry) => {
-    const group = (facts as GroupFacts | undefined) ?? freshGroup;
-    if (entry.kind === 'group.set') return { ...group, ...entry.data, isSetUp: true };
-    if (entry.kind !== 'list.taken') return facts;
-    const { digest, rows } = entry.data;
-    const taken: TakenList = { entry: entry.id, at: entry.happenedAt, by: entry.by, rows };
-    return {
-      ...group,
-      listsTaken: { ...group.listsTaken, [digest]: entry.happenedAt },
-      lists: [...(group.lists ?? []), taken].slice(-MOST_LISTS),
-    };
-  },
-  plan: (facts, entry) =>
-    entry.kind === 'plan.set' ? { ...freshPlan, ...(facts as PlanFields | undefined), ...entry.data } : facts,
-  home: replacing('home.set', 'home.removed'),
-  building: replacing('building.set', 'building.removed'),
-  place: (facts, entry, subject) => {
-    const place = facts as PlaceFacts | undefined;
-    if (entry.kind === 'photographed') return place && { ...place, photo: entry.data.digest };
-    const next = setPlace(place, entry, subject) as PlaceFacts | undefined;
-    return next && place?.photo ? { ...next, photo: place.photo } : next;
-  },
-  kind: replacing('kind.set', undefined),
-  supply: (facts, entry, subject) => foldSupply(facts as SupplyFacts | undefined, entry, subject),
-  sheet: (facts, entry, subject) => foldSheet(facts as SheetFacts | undefined, entry, subject),
-  container: (facts, entry) => foldContainer(facts as ContainerFacts | undefined, entry),
-};
-
-/** Folds one entry into the facts of one of its subjects. Strikes are resolved before (see `standing`). */
-export function step(
-  facts: SubjectFacts | undefined,
-  entry: Entry,
-  subject: Subject,
-): SubjectFacts | undefined {
-  return reducers[typeOf(subject)](facts, entry, subject);
-}
-
-/**
- * Entries that stand: without strikes and what they strike. A strike may itself be struck,
- * which brings its target back; nothing depends on the order they arrived in.
- */
-export function standing(entries: readonly Entry[]): Entry[] {
-  const strikesOn = new Map<string, string[]>();
-  for (const e of entries) {
-    if (e.kind !== 'struck') continue;
-    const strikes = strikesOn.get(e.data.target);
-    if (strikes) strikes.push(e.id);
-    else strikesOn.set(e.data.target, [e.id]);
-  }
-  if (strikesOn.size === 0) return [...entries];
-  // strikes cannot form a ring: each names an entry that was there before it
-  const isStruck = (id: string): boolean => (strikesOn.get(id) ?? []).some(strike => !isStruck(strike));
-  return entries.filter(e => e.kind !== 'struck' && !isStruck(e.id));
-}
-
-/** The facts of one subject from its entries, in any order. */
-export function foldSubject(subject: Subject, entries: readonly Entry[]): SubjectFacts | undefined {
-  return standing(entries)
-    .sort(inOrder)
-    .reduce<SubjectFacts | undefined>((facts, entry) => step(facts, entry, subject), undefined);
-}
-
-/** Facts with one subject's facts put in, or taken out when undefined. */
-export function withSubject(facts: Facts, subject: Subject, subjectFacts: SubjectFacts | undefined): Facts {
-  const type = typeOf(subject);
-  if (type === 'group') return { ...facts, group: (subjectFacts as GroupFacts | undefined) ?? freshGroup };
-  if (type === 'plan') return { ...facts, plan: (subjectFacts as PlanFields | undefined) ?? freshPlan };
-  const key = keyOf(subject);
-  const shelf: Record<string, SubjectFacts> = { ...facts[type] };
-  if (subjectFacts === undefined) delete shelf[key];
-  else shelf[key] = subjectFacts;
-  return { ...facts, [type]: shelf };
-}
-
-/** The facts of a subject, or undefined. */
-export function subjectFactsOf(facts: Facts, subject: Subject): SubjectFacts | undefined {
-  const type = typeOf(subject);
-  if (type === 'group') return facts.group.isSetUp ? facts.group : undefined;
-  if (type === 'plan') return facts.plan === freshPlan ? undefined : facts.plan;
-  return (facts[type] as Record<string, SubjectFacts>)[keyOf(subject)];
-}
-
-/** Key of a subject among the facts of its type: kinds go by their own id ("drum-208l"), the rest by the subject. */
-export const keyOf = (subject: Subject): string =>
-  subject.startsWith('kind:') ? subject.slice('kind:'.length) : subject;
-
-/** All facts gathered from the facts of each subject. */
-export function gather(rows: Iterable<readonly [Subject, SubjectFacts]>): Facts {
-  const shelves: Record<string, Record<string, SubjectFacts>> = {
-    home: {},
-    building: {},
-    place: {},
-    kind: {},
-    supply: {},
-    sheet: {},
-    container: {},
-  };
-  let { group, plan } = noFacts;
-  for (const [subject, facts] of rows) {
-    const type = typeOf(subject);
-    if (type === 'group') group = facts as GroupFacts;
-    else if (type === 'plan') plan = { ...freshPlan, ...(facts as PlanFields) };
-    else shelves[type]![keyOf(subject)] = facts;
-  }
-  return { group, plan, ...shelves } as unknown as Facts;
+/** What the areas declare, joined: the engine knows each of them by its name alone. */
+export interface Definitions {
+  readonly kinds: Readonly<Record<string, AnyKind>>;
+  readonly subjects: { readonly [T in SubjectType]: SubjectDefinition<T> };
 }
 
 /** Entries by the subjects they bear on. */
-export function bySubject(entries: readonly Entry[]): Map<Subject, Entry[]> {
-  const map = new Map<Subject, Entry[]>();
+export function bySubject<E extends Told>(entries: readonly E[]): Map<Subject, E[]> {
+  const map = new Map<Subject, E[]>();
   for (const entry of entries) {
     for (const subject of subjectsOf(entry)) {
       const list = map.get(subject);
@@ -220,41 +27,151 @@ export function bySubject(entries: readonly Entry[]): Map<Subject, Entry[]> {
   return map;
 }
 
-/** State = fold(entries): the facts of a whole log, in any order. */
-export function fold(entries: readonly Entry[]): Facts {
-  const rows: [Subject, SubjectFacts][] = [];
-  for (const [subject, list] of bySubject(entries)) {
-    const facts = foldSubject(subject, list);
-    if (facts) rows.push([subject, facts]);
+/** State = fold(entries), for the kinds and subjects that are declared. */
+export function createFold({ kinds, subjects }: Definitions) {
+  const types = Object.keys(subjects) as SubjectType[];
+  const definitions = subjects as Readonly<Record<string, SubjectDefinition>>;
+  const freshOf = (type: SubjectType) => definitions[type]!.fresh;
+  const shelved = types.filter(type => freshOf(type) === undefined);
+
+  /** The type of a subject. Throws for a subject of no known type. */
+  function typeOf(subject: Subject): SubjectType {
+    const type = subject.split(':', 1)[0] as SubjectType;
+    if (!Object.hasOwn(definitions, type))
+      throw new RangeError(`"${subject}" names no known subject; it begins with one of ${types.join(', ')}`);
+    return type;
   }
-  return gather(rows);
+
+  /** Key of a subject among the facts of its type: those named by a word go by it ("drum-208l"), the rest by the subject. */
+  function keyOf(subject: Subject): string {
+    const [type = ''] = subject.split(':', 1);
+    return definitions[type]?.named === 'word' ? subject.slice(type.length + 1) : subject;
+  }
+
+  /** How an entry of a kind changes facts of a type: whether it needs any, and the step. */
+  function stepOf(kind: string, type: SubjectType): { step: Step; isBeginning: boolean } | undefined {
+    const fold = kinds[kind]?.fold[type];
+    if (fold === undefined || fold === 'none') return undefined;
+    if (typeof fold === 'function') return { step: fold as Step, isBeginning: false };
+    return { step: (fold as { begins: Step }).begins, isBeginning: true };
+  }
+
+  /** Folds one entry into the facts of one of its subjects. Strikes are resolved before (see `standing`). */
+  function step(facts: SubjectFacts | undefined, entry: Told, subject: Subject): SubjectFacts | undefined {
+    const found = stepOf(entry.kind, typeOf(subject));
+    // what there is nothing of yet has nothing to act on
+    if (!found || (facts === undefined && !found.isBeginning)) return facts;
+    return found.step(facts, entry, subject);
+  }
+
+  /** The facts of one subject from its entries, in any order. */
+  const foldSubject = (subject: Subject, entries: readonly Told[]): SubjectFacts | undefined =>
+    standing(entries)
+      .sort(inOrder)
+      .reduce<SubjectFacts | undefined>((facts, entry) => step(facts, entry, subject), undefined);
+
+  /** Facts of an empty log. */
+  const noFacts = Object.fromEntries(types.map(type => [type, freshOf(type) ?? {}])) as unknown as Facts;
+
+  /** The facts of a subject, or undefined. */
+  function subjectFactsOf(facts: Facts, subject: Subject): SubjectFacts | undefined {
+    const type = typeOf(subject);
+    const fresh = freshOf(type);
+    if (fresh) return facts[type] === fresh ? undefined : (facts[type] as SubjectFacts);
+    return (facts[type] as Shelf)[keyOf(subject)];
+  }
+
+  /** Facts with one subject's facts put in, or taken out when undefined. */
+  function withSubject(facts: Facts, subject: Subject, subjectFacts: SubjectFacts | undefined): Facts {
+    const type = typeOf(subject);
+    const fresh = freshOf(type);
+    if (fresh) return { ...facts, [type]: subjectFacts ?? fresh };
+    const key = keyOf(subject);
+    const shelf: Shelf = { ...(facts[type] as Shelf) };
+    if (subjectFacts === undefined) delete shelf[key];
+    else shelf[key] = subjectFacts;
+    return { ...facts, [type]: shelf };
+  }
+
+  /** The same, in facts that nobody else holds: at ten thousand subjects it costs what it does at ten. */
+  function putSubject(facts: Facts, subject: Subject, subjectFacts: SubjectFacts | undefined): void {
+    const type = typeOf(subject);
+    const fresh = freshOf(type);
+    const own = facts as unknown as Record<string, unknown>;
+    if (fresh) own[type] = subjectFacts ?? fresh;
+    else shelve(own[type] as Shelf, keyOf(subject), subjectFacts);
+  }
+
+  /** All facts gathered from the facts of each subject. */
+  function gather(rows: Iterable<readonly [Subject, SubjectFacts]>): Facts {
+    const facts: Record<string, unknown> = { ...noFacts };
+    for (const type of shelved) facts[type] = {};
+    for (const [subject, subjectFacts] of rows) {
+      const type = typeOf(subject);
+      const fresh = freshOf(type);
+      // a newer build may ask of the one there is what an older one did not know
+      if (fresh) facts[type] = { ...fresh, ...subjectFacts };
+      else (facts[type] as Shelf)[keyOf(subject)] = subjectFacts;
+    }
+    return facts as unknown as Facts;
+  }
+
+  /** The facts of a whole log, in any order. */
+  function fold(entries: readonly Told[]): Facts {
+    const rows: [Subject, SubjectFacts][] = [];
+    for (const [subject, list] of bySubject(entries)) {
+      const facts = foldSubject(subject, list);
+      if (facts) rows.push([subject, facts]);
+    }
+    return gather(rows);
+  }
+
+  /**
+   * Facts after entries that come later than all they hold and strike nothing: a preview, or a queue not yet sent.
+   * Each shelf is copied once, however many entries there are.
+   * @param before called with each entry and the facts as they are when it comes
+   */
+  function foldOnto<E extends Told>(
+    facts: Facts,
+    entries: readonly E[],
+    before: (facts: Facts, entry: E) => void = () => {},
+  ): Facts {
+    let after = facts;
+    const own = new Set<SubjectType>();
+    for (const entry of entries) {
+      before(after, entry);
+      for (const subject of subjectsOf(entry)) {
+        const type = typeOf(subject);
+        const next = step(subjectFactsOf(after, subject), entry, subject);
+        if (own.has(type) && !freshOf(type)) putSubject(after, subject, next);
+        else {
+          after = withSubject(after, subject, next);
+          own.add(type);
+        }
+      }
+    }
+    return after;
+  }
+
+  /** Subjects of a type by a key that they have in common. */
+  const indexOf = (facts: Facts, type: SubjectType, name: string): Index =>
+    lookUp(facts[type] as Shelf, (definitions[type]?.indexes ?? {}) as never, name);
+
+  return {
+    typeOf,
+    keyOf,
+    stepOf,
+    step,
+    foldSubject,
+    noFacts,
+    subjectFactsOf,
+    withSubject,
+    putSubject,
+    gather,
+    fold,
+    foldOnto,
+    indexOf,
+  };
 }
 
-/**
- * Facts after entries that come later than all they hold and strike nothing: a preview, or a queue not yet sent.
- * Each shelf is copied once, however many entries there are.
- * @param before called with each entry and the facts as they are when it comes
- */
-export function foldOnto(
-  facts: Facts,
-  entries: readonly Entry[],
-  before: (facts: Facts, entry: Entry) => void = () => {},
-): Facts {
-  if (entries.length === 0) return facts;
-  let after = facts;
-  const own = new Set<SubjectType>();
-  for (const entry of entries) {
-    before(after, entry);
-    for (const subject of subjectsOf(entry)) {
-      const type = typeOf(subject);
-      const next = step(subjectFactsOf(after, subject), entry, subject);
-      if (!own.has(type) || type === 'group' || type === 'plan') {
-        after = withSubject(after, subject, next);
-        own.add(type);
-        continue;
-      }
-      shelve(after[type] as Record<string, SubjectFacts>, keyOf(subject), next);
-    }
-  }
-  return after;
-}
+export type FoldOf = ReturnType<typeof createFold>;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { hand } from '#demo/hand.ts';
-import type { Entry } from './entry.ts';
-import { restsOn } from './rests.ts';
+import type { Entry } from '../record.ts';
+import { restsOn } from '../record.ts';
 
 const h = hand('2026-11-25T08:00:00.000Z');
 const drum = h.subject('container');

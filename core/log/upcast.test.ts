@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import type { SupplyFacts } from './facts.ts';
-import { foldSubject } from './fold.ts';
-import { type StoredEntry, upcast } from './upcast.ts';
+import { foldSubject, upcast } from '../record.ts';
+import type { Supply } from '../stock/supply.ts';
+import type { Told } from './entry.ts';
 
 describe('entries of version 1', () => {
-  const old: StoredEntry = {
+  const old: Told = {
     id: '01K6G2MXAGCKSJXM375YVRK3M7',
     v: 1,
     kind: 'supply.set',
@@ -28,7 +28,7 @@ describe('entries of version 1', () => {
       amount: 1000,
       bleach: { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 15 },
     });
-    const facts = foldSubject(old.subject, [lifted]) as SupplyFacts;
+    const facts = foldSubject(old.subject, [lifted]) as Supply;
     expect(facts).toMatchObject({ kind: 'bleach', amount: 1000, used: 0 });
   });
 

@@ -2,8 +2,8 @@ import type { Day } from '../calendar/day.ts';
 import type { CitationId } from '../citations.ts';
 import type { Credit } from '../ct/credit.ts';
 import { type Judgement, judge, type Message, message, type Params } from '../judgement.ts';
-import type { SupplyFields } from '../log/entry.ts';
-import type { SupplyKind } from '../supplies/kinds.ts';
+import type { SupplyKind } from '../stock/kinds.ts';
+import type { SupplyFields } from '../stock/supply.ts';
 import type { Provenance } from '../units/amount.ts';
 import type { Dimension } from '../units/quantity.ts';
 
@@ -80,12 +80,14 @@ export interface Scale {
   readonly sets?: string;
 }
 
+export const stepKinds = ['do', 'wait', 'read'] as const;
+
 /** One step of a bench sheet, frozen into the log when the sheet is begun. */
 export interface Step {
   readonly id: string;
   readonly text: Message;
   /** `do`: said to be done; `wait`: done when its clock has run; `read`: done with a reading that passes. */
-  readonly kind: 'do' | 'wait' | 'read';
+  readonly kind: (typeof stepKinds)[number];
   readonly waitMin?: number;
   /** Its minutes run only while the sun is up there. */
   readonly daylight?: { readonly latitudeDeg: number; readonly longitudeDeg: number };
@@ -179,7 +181,8 @@ export interface Method {
 }
 
 /** What a running sheet keeps from being drunk. */
-export type Hold = 'water' | 'vessel';
+export const holds = ['water', 'vessel'] as const;
+export type Hold = (typeof holds)[number];
 
 /** What water may hold beside germs. */
 export type Hazard =

@@ -1,7 +1,7 @@
 import { STOP_OVER } from '../chlorine/slip.ts';
 import { type Credit, credit, noCredit } from '../ct/credit.ts';
 import { message } from '../judgement.ts';
-import type { SupplyKind } from '../supplies/kinds.ts';
+import type { SupplyKind } from '../stock/kinds.ts';
 import {
   choiceOf,
   doStep,

@@ -14,7 +14,15 @@ import {
 /** Grades of water: for drinking, cooking, dishes and hands; or for flushing, laundry, floors and plants. */
 export type Grade = 'drinking' | 'utility';
 
-export type NeedSchoolId = 'flat-gallon' | 'by-person' | 'humanitarian' | 'survival' | 'basic-access' | 'own';
+export const needSchoolIds = [
+  'flat-gallon',
+  'by-person',
+  'humanitarian',
+  'survival',
+  'basic-access',
+  'own',
+] as const;
+export type NeedSchoolId = (typeof needSchoolIds)[number];
 
 export type UseId =
   | 'drinking'

@@ -1,10 +1,13 @@
+export const sexes = ['f', 'm'] as const;
+export const conditions = ['pregnant', 'nursing', 'formula-fed'] as const;
+
 /** One person who depends on the store. What is not known is answered on the safe side (an adult man drinks most). */
 export interface Person {
   readonly name?: string;
-  readonly sex?: 'f' | 'm';
+  readonly sex?: (typeof sexes)[number];
   /** Month of birth, `YYYY-MM`; unknown counts as an adult. */
   readonly born?: string;
-  readonly condition?: 'pregnant' | 'nursing' | 'formula-fed';
+  readonly condition?: (typeof conditions)[number];
   /** Litres a day more on a clinic's advice (dialysis, wound care). */
   readonly medicalL?: number;
 }

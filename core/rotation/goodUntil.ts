@@ -3,7 +3,8 @@ import type { CitationId } from '../citations.ts';
 import { type Message, message } from '../judgement.ts';
 import { rowOf, type Water } from '../sources/waters.ts';
 
-export type RotationSchoolId = 'cautious' | 'yearly' | 'two-year';
+export const rotationSchoolIds = ['cautious', 'yearly', 'two-year'] as const;
+export type RotationSchoolId = (typeof rotationSchoolIds)[number];
 
 /** Months that home-filled treated water keeps: sealed, food grade, dark. `cautious` is public-health guidance; the longer ones are practice. */
 export const rotationSchools: Record<RotationSchoolId, { months: number; source: CitationId }> = {

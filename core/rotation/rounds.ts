@@ -1,5 +1,5 @@
 import { addDays, type Day, daysBetween } from '../calendar/day.ts';
-import type { Subject } from '../log/entry.ts';
+import type { Subject } from '../subject.ts';
 
 /** A container that is rotated again and again: by its due day, and a term after each time. */
 export interface Rotating {

@@ -1,5 +1,5 @@
 import { addDays, type Day, daysBetween, later } from '../calendar/day.ts';
-import type { Subject } from '../log/entry.ts';
+import type { Subject } from '../subject.ts';
 import type { Rotating, Round, RoundsQuestion } from './rounds.ts';
 
 /** What a plan of rounds breaks: a container done late, too early or not at all, a floor, or the helpers' backs. */

@@ -1,6 +1,6 @@
 import { addDays, type Day, dayOf, daysBetween, type Instant, minutesBetween } from '../calendar/day.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
-import type { SupplyFacts } from '../log/facts.ts';
+import type { Supply } from '../stock/supply.ts';
 
 /** Water from the sun is drunk from its bottle within a day (minutes). */
 const DRINK_MIN = 1440;
@@ -21,7 +21,7 @@ export interface SetStanding {
 }
 
 /** A set of bottles for the sun as it stands: where it is in its round, when it is washed next, and what is left of it. */
-export function setStanding(set: SupplyFacts, now: Instant, timeZone: string): SetStanding {
+export function setStanding(set: Supply, now: Instant, timeZone: string): SetStanding {
   const events = set.bottles ?? [];
   const last = events.findLast(e => e.what === 'laid-out' || e.what === 'taken-in');
   const washed = events.findLast(e => e.what === 'washed');

@@ -3,10 +3,11 @@ import { TARGET_CLEAR_MG_L } from '../chlorine/schools.ts';
 import { agedStrengthMgMl, labelStrengthMgMl } from '../chlorine/strength.ts';
 import { filterStanding } from '../filters/register.ts';
 import { boilOf, holdMin, stoves } from '../heat/boil.ts';
-import type { Facts, SupplyFacts } from '../log/facts.ts';
+import type { Facts } from '../log/facts.ts';
 import { MOST_IODINE_DAYS } from '../methods/iodine.ts';
-import type { SupplyKind } from './kinds.ts';
-import { supplyUntil } from './until.ts';
+import type { SupplyKind } from '../stock/kinds.ts';
+import { supplyUntil } from '../stock/until.ts';
+import type { SupplyFacts } from './subjects.ts';
 
 /** Ways to make water safe that stand on different legs: what breaks one leaves the others. */
 export type Way = 'chlorine' | 'iodine' | 'boil' | 'filter' | 'light';

@@ -1,5 +1,6 @@
 import type { Day } from '../calendar/day.ts';
-import type { Facts, HomeFacts } from '../log/facts.ts';
+import type { Facts } from '../log/facts.ts';
+import type { HomeFacts } from '../plan/subjects.ts';
 import { coverOf, type Way } from './cover.ts';
 
 /** Ways that a home can count on for the plan's days. */

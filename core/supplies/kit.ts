@@ -1,6 +1,6 @@
 import type { Facts } from '../log/facts.ts';
+import type { SupplyKind } from '../stock/kinds.ts';
 import { leftOf } from './cover.ts';
-import type { SupplyKind } from './kinds.ts';
 
 /** A line of a kit: what to have, how much of it for a household, and what so much commonly costs. */
 export interface KitLine {

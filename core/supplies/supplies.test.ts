@@ -1,13 +1,14 @@
 import { describe, expect, it } from 'vitest';
-import type { SupplyFields } from '../log/entry.ts';
-import { noFacts, type SupplyFacts } from '../log/facts.ts';
+import { noFacts } from '../record.ts';
+import { supplyUntil } from '../stock/until.ts';
 import { coverOf, independentWays, leftOf } from './cover.ts';
+import type { SupplySet } from './fields.ts';
 import { sharedSupply, waysByHome } from './homes.ts';
 import { buyKits, kitLacks, kits } from './kit.ts';
-import { supplyUntil } from './until.ts';
+import type { SupplyFacts } from './subjects.ts';
 
 const TODAY = '2026-11-25';
-const keep = (...list: (SupplyFields & { used?: number })[]) => ({
+const keep = (...list: (SupplySet & { amount: number; used?: number })[]) => ({
   ...noFacts,
   supply: Object.fromEntries(
     list.map((fields, i): [string, SupplyFacts] => [
@@ -20,20 +21,20 @@ const bleach = { product: 'plain', basis: 'wt-naocl', strength: 6, madeOn: TODAY
 
 describe('the day a supply is trusted to', () => {
   it('is bleach’s age, the date on the pack, or what is usual for its kind', () => {
-    expect(supplyUntil({ name: 'B', kind: 'bleach', amount: 1, bleach })).toBe('2027-11-25');
-    expect(supplyUntil({ name: 'T', kind: 'chlorine-tablets', amount: 1, madeOn: TODAY })).toBe('2031-11-25');
-    expect(
-      supplyUntil({ name: 'T', kind: 'chlorine-tablets', amount: 1, madeOn: TODAY, expiresOn: '2027-01-31' }),
-    ).toBe('2027-01-31');
-    expect(supplyUntil({ name: 'P', kind: 'propane', amount: 1, madeOn: TODAY })).toBeUndefined();
+    expect(supplyUntil({ name: 'B', kind: 'bleach', bleach })).toBe('2027-11-25');
+    expect(supplyUntil({ name: 'T', kind: 'chlorine-tablets', madeOn: TODAY })).toBe('2031-11-25');
+    expect(supplyUntil({ name: 'T', kind: 'chlorine-tablets', madeOn: TODAY, expiresOn: '2027-01-31' })).toBe(
+      '2027-01-31',
+    );
+    expect(supplyUntil({ name: 'P', kind: 'propane', madeOn: TODAY })).toBeUndefined();
   });
   it('is what an opened pack or a filter in use lasts, when that ends sooner', () => {
-    const pack = { name: 'T', kind: 'chlorine-tablets', amount: 1, expiresOn: '2029-01-01' } as const;
+    const pack = { name: 'T', kind: 'chlorine-tablets', expiresOn: '2029-01-01' } as const;
     expect(supplyUntil({ ...pack, lastsMonths: 3 })).toBe('2029-01-01');
     expect(supplyUntil({ ...pack, lastsMonths: 3, openedOn: TODAY })).toBe('2027-02-25');
     expect(supplyUntil({ ...pack, lastsMonths: 60, openedOn: TODAY })).toBe('2029-01-01');
     const log = [{ at: '2026-08-31T09:00:00.000Z', what: 'commissioned' as const, flowLH: 20 }];
-    expect(supplyUntil({ name: 'F', kind: 'filter', amount: 9, lastsMonths: 6, log })).toBe('2027-02-28');
+    expect(supplyUntil({ name: 'F', kind: 'filter', lastsMonths: 6, log })).toBe('2027-02-28');
   });
 });
 

@@ -1,5 +1,6 @@
 /** How an amount came to be known. */
-export type Provenance = 'measured' | 'label' | 'guessed';
+export const provenances = ['measured', 'label', 'guessed'] as const;
+export type Provenance = (typeof provenances)[number];
 
 /** An entered amount: its value, how it is known, and for a guess its spread as a share (0.25 for ± 25 %). */
 export interface Amount {

@@ -1,7 +1,6 @@
 /** The system of units a person reads and types in. Inside the core everything is SI-like. */
-export type UnitSystem = 'metric' | 'US' | 'imperial';
-
-export const unitSystems: readonly UnitSystem[] = ['metric', 'US', 'imperial'];
+export const unitSystems = ['metric', 'US', 'imperial'] as const;
+export type UnitSystem = (typeof unitSystems)[number];
 
 /** Kilograms in a pound (international avoirdupois, exact). */
 export const KG_PER_LB = 0.45359237;

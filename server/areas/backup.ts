@@ -3,11 +3,11 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { Router } from 'express';
 import { routes } from '#contract/routes.ts';
-import type { Clock } from '../clock.ts';
 import { copyAside } from '../db/copies.ts';
+import type { Room } from '../room.ts';
 
 /** Everything in one file, to be kept elsewhere: entries, photos and all. */
-export function backupRoutes({ folder, clock }: { folder: string; clock: Clock }): Router {
+export function backupRoutes({ folder, clock }: Room): Router {
   const router = Router();
   router.get(routes.backup, async (_req, res) => {
     const apart = mkdtempSync(join(tmpdir(), 'zeolite-backup-'));

@@ -5,12 +5,18 @@ import { daysBetween } from '#core/calendar/day.ts';
 import type { ExposureMeter } from '#core/sun/meter.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
+import type { Room } from '../room.ts';
+import { simulatedExposureMeter } from '../simulated/exposureMeter.ts';
+import { simulatedWeather } from '../simulated/weather.ts';
 
 /** Longer than this nothing lies in the sun. */
 const MOST_DAYS = 14;
 
 /** What an exposure meter has added up, with whose figure it is. */
-export function meterRoutes(meter: ExposureMeter): Router {
+export function meterRoutes({ demo }: Pick<Room, 'demo'>): Router | undefined {
+  // a made-up meter proves nothing of real bottles: it is there in a demo only
+  if (!demo) return undefined;
+  const meter: ExposureMeter = simulatedExposureMeter(simulatedWeather);
   const router = Router();
   router.get(routes.meter, async (req, res) => {
     const { from, until, latitude, longitude, shade } = parsed(MeterRequestSchema, req.query);

@@ -1,16 +1,16 @@
 import { createHash } from 'node:crypto';
 import { eq } from 'drizzle-orm';
 import express, { type Request, Router } from 'express';
-import { DigestSchema, type KeptPhoto, MOST_PHOTO_BYTES, photoType } from '#contract/photo.ts';
+import { type KeptPhoto, MOST_PHOTO_BYTES, photoType } from '#contract/photo.ts';
 import { routes } from '#contract/routes.ts';
-import type { Clock } from '../clock.ts';
-import type { Database } from '../db/open.ts';
+import { digest as photoDigest } from '#core/fields.ts';
 import { photos } from '../db/schema.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
+import type { Room } from '../room.ts';
 
 /** Photos of containers and places, kept beside the log under the digest that entries name. */
-export function photoRoutes({ database, clock }: { database: Database; clock: Clock }): Router {
+export function photoRoutes({ database, clock }: Room): Router {
   const router = Router();
   const body = express.raw({ type: 'image/*', limit: MOST_PHOTO_BYTES });
 
@@ -29,7 +29,7 @@ export function photoRoutes({ database, clock }: { database: Database; clock: Cl
   });
 
   router.get(routes.photo, async (req: Request<{ digest: string }>, res) => {
-    const digest = parsed(DigestSchema, req.params.digest);
+    const digest = parsed(photoDigest, req.params.digest);
     const [photo] = await database.db.select().from(photos).where(eq(photos.digest, digest));
     if (!photo) throw new ProblemError('not-found');
     // a digest never means another picture

@@ -4,19 +4,20 @@ import Papa from 'papaparse';
 import { LabelRequestSchema, labelSheets } from '#contract/labels.ts';
 import { routes } from '#contract/routes.ts';
 import { addDays, later } from '#core/calendar/day.ts';
-import { containersTable } from '#core/log/containersTable.ts';
-import { dutiesAt } from '#core/log/duties.ts';
-import { labelOf, supplyLabel } from '#core/log/label.ts';
-import { stateAt } from '#core/log/state.ts';
+import { dutiesAt } from '#core/duties.ts';
+import { containersTable } from '#core/store/containersTable.ts';
+import { labelOf } from '#core/store/label.ts';
+import { stateAt } from '#core/store/state.ts';
+import { supplyLabel } from '#core/supplies/label.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import { wholeLog } from '../log/replay.ts';
-import type { LogRoom } from '../log/routes.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
+import type { Room } from '../room.ts';
 
 /** What leaves the store in open formats: labels, a calendar, tables. */
-export function storeRoutes({ db, log, clock }: LogRoom): Router {
+export function storeRoutes({ database: { db }, log, clock }: Room): Router {
   const router = Router();
   const now = async () => {
     // what is half recorded is not read

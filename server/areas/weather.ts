@@ -3,9 +3,12 @@ import { routes } from '#contract/routes.ts';
 import { type WeatherAnswer, WeatherRequestSchema } from '#contract/weather.ts';
 import type { Weather } from '#core/weather/weather.ts';
 import { parsed } from '../parsed.ts';
+import { simulatedWeather } from '../simulated/weather.ts';
 
 /** What a weather service says, with whose figures they are. */
-export function weatherRoutes(weather: Weather): Router {
+export function weatherRoutes(): Router {
+  // a real service would take its place here
+  const weather: Weather = simulatedWeather;
   const router = Router();
   router.get(routes.weather, async (req, res) => {
     const { from, days } = parsed(WeatherRequestSchema, req.query);

@@ -2,7 +2,7 @@ import { createRequire } from 'node:module';
 import { Document, Font, Page, Path, renderToBuffer, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
 import QRCode from 'qrcode';
 import type { LabelSheet } from '#contract/labels.ts';
-import type { Label } from '#core/log/label.ts';
+import type { Label } from '#core/store/label.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { SubjectFacts } from '#core/log/facts.ts';
-import { foldSubject } from '#core/log/fold.ts';
+import { foldSubject } from '#core/record.ts';
 import { hand } from '#demo/hand.ts';
 import { LiveFacts } from './live.ts';
 

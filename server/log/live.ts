@@ -1,16 +1,14 @@
 import type { Instant } from '#core/calendar/day.ts';
-import { inOrder, type Subject } from '#core/log/entry.ts';
-import { type Facts, freshGroup, freshPlan, type SubjectFacts, typeOf } from '#core/log/facts.ts';
-import { gather, keyOf, subjectFactsOf } from '#core/log/fold.ts';
-import { shelve } from '#core/log/shelf.ts';
+import { inOrder } from '#core/log/entry.ts';
+import type { Facts, SubjectFacts } from '#core/log/facts.ts';
+import { gather, putSubject, subjectFactsOf } from '#core/record.ts';
+import type { Subject } from '#core/subject.ts';
 
 /** Place of an entry in the log's order. */
 export interface Key {
   readonly happenedAt: Instant;
   readonly id: string;
 }
-
-type Shelves = Record<string, Record<string, SubjectFacts>>;
 
 /**
  * The facts in memory, owned by the one writer, and changed in place so that an entry costs the same
@@ -54,16 +52,8 @@ export class LiveFacts {
 
   put(subject: Subject, facts: SubjectFacts | undefined, key: Key): void {
     this.#undo.push([subject, this.of(subject), this.#lastKeys.get(subject)]);
-    this.#place(subject, facts);
+    putSubject(this.#facts, subject, facts);
     if (this.isLast(subject, key)) this.#lastKeys.set(subject, { happenedAt: key.happenedAt, id: key.id });
-  }
-
-  #place(subject: Subject, facts: SubjectFacts | undefined): void {
-    const type = typeOf(subject);
-    const shelves = this.#facts as unknown as Shelves & Record<'group' | 'plan', SubjectFacts>;
-    if (type === 'group') shelves.group = facts ?? freshGroup;
-    else if (type === 'plan') shelves.plan = facts ?? freshPlan;
-    else shelve(shelves[type]!, keyOf(subject), facts);
   }
 
   /** What was changed since the last `keep` or `takeBack` stays. */
@@ -74,7 +64,7 @@ export class LiveFacts {
   /** What was changed since then is undone. */
   takeBack(): void {
     for (const [subject, facts, key] of this.#undo.reverse()) {
-      this.#place(subject, facts);
+      putSubject(this.#facts, subject, facts);
       if (key) this.#lastKeys.set(subject, key);
       else this.#lastKeys.delete(subject);
     }

@@ -1,8 +1,10 @@
 import { isDeepStrictEqual } from 'node:util';
 import { asc } from 'drizzle-orm';
-import type { Entry, Subject } from '#core/log/entry.ts';
 import { inOrder } from '#core/log/entry.ts';
-import { bySubject, foldSubject } from '#core/log/fold.ts';
+import { bySubject } from '#core/log/fold.ts';
+import type { Entry } from '#core/record.ts';
+import { foldSubject } from '#core/record.ts';
+import type { Subject } from '#core/subject.ts';
 import type { Database, Db } from '../db/open.ts';
 import { entries, facts } from '../db/schema.ts';
 import { entryOf, lotsOf } from './rows.ts';

@@ -1,29 +1,18 @@
 import { type Request, Router } from 'express';
 import * as v from 'valibot';
+import { SubjectSchema } from '#contract/entry.ts';
 import { type History, PostEntriesSchema, type Snapshot, type TakenEntries } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
-import { EntryIdSchema, InstantSchema, SubjectSchema } from '#contract/scalars.ts';
 import { LINES_TYPE, type SnapshotHead, SUBJECTS_A_LINE } from '#contract/snapshotLines.ts';
-import { standing } from '#core/log/fold.ts';
-import type { Clock, TestClock } from '../clock.ts';
-import type { Db } from '../db/open.ts';
+import { entryId, instant } from '#core/fields.ts';
+import { standing } from '#core/log/strikes.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
-import type { Log } from './append.ts';
+import type { Room } from '../room.ts';
 import { entriesOf, entriesOfList, lotsOf } from './rows.ts';
-import type { Stream } from './stream.ts';
 
-export interface LogRoom {
-  readonly db: Db;
-  readonly log: Log;
-  readonly clock: Clock | TestClock;
-  readonly stream: Stream;
-  readonly demo: boolean;
-  /** The id of the data folder. */
-  readonly folder: string;
-}
-
-export function logRoutes({ db, log, clock, stream, demo, folder }: LogRoom): Router {
+/** The log over the wire: the way in, the snapshot, the stream, and what stands on a subject. */
+export function logRoutes({ database: { db }, log, clock, stream, demo, folderId }: Room): Router {
   const router = Router();
 
   router.get(routes.health, (_req, res) => {
@@ -32,7 +21,7 @@ export function logRoutes({ db, log, clock, stream, demo, folder }: LogRoom): Ro
 
   router.get(routes.snapshot, async (req, res) => {
     await log.settled();
-    const head: SnapshotHead = { seq: log.seq(), now: clock.now(), demo, folder };
+    const head: SnapshotHead = { seq: log.seq(), now: clock.now(), demo, folder: folderId };
     const facts = [...log.live.all()];
     res.set('Cache-Control', 'no-store');
     if (req.accepts(['json', LINES_TYPE]) !== LINES_TYPE) {
@@ -62,7 +51,7 @@ export function logRoutes({ db, log, clock, stream, demo, folder }: LogRoom): Ro
   });
 
   router.get(routes.list, async (req: Request<{ entry: string }>, res) => {
-    const list = await entriesOfList(db, parsed(EntryIdSchema, req.params.entry));
+    const list = await entriesOfList(db, parsed(entryId, req.params.entry));
     if (list.length === 0)
       throw new ProblemError('not-found', { errors: [{ pointer: '/entry', reason: 'no-entry' }] });
     const taken: TakenEntries = { entries: list };
@@ -73,7 +62,7 @@ export function logRoutes({ db, log, clock, stream, demo, folder }: LogRoom): Ro
 
   if ('set' in clock) {
     router.post(routes.clock, (req, res) => {
-      const { now } = parsed(v.object({ now: InstantSchema }), req.body);
+      const { now } = parsed(v.object({ now: instant }), req.body);
       clock.set(now);
       stream.tellClock(clock.now());
       res.json({ now: clock.now() });

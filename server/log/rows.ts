@@ -1,6 +1,7 @@
 import { asc, between, eq, type InferSelectModel, inArray } from 'drizzle-orm';
-import type { Entry, Subject } from '#core/log/entry.ts';
-import { upcast } from '#core/log/upcast.ts';
+import type { Entry } from '#core/record.ts';
+import { upcast } from '#core/record.ts';
+import type { Subject } from '#core/subject.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { entries, entrySubjects } from '../db/schema.ts';
 

@@ -2,7 +2,7 @@ import { Ellipsis } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { memo } from 'react';
 import { NavLink } from 'react-router';
-import type { Area, Duty } from '#core/log/duties.ts';
+import type { Area, Duty } from '#core/duty.ts';
 import { useSay } from '../texts/texts.ts';
 import { useDuties } from './hooks.ts';
 import { type Layer, layers, pathOf } from './layers.ts';

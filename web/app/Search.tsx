@@ -1,8 +1,8 @@
 import { Command } from 'cmdk';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { WaterState } from '#core/log/state.ts';
 import { methods } from '#core/methods/methods.ts';
+import type { WaterState } from '#core/store/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Swatch } from '../ui/Textures.tsx';

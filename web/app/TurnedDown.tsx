@@ -1,7 +1,7 @@
 import type { Problem } from '#contract/problem.ts';
-import { useEntryWords } from '../areas/store/entryWords.ts';
 import type { TurnedDown as Turned } from '../log/logSlice.ts';
 import { decideOn } from '../log/record.ts';
+import { useEntryWords } from '../texts/entryWords.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';

@@ -1,10 +1,12 @@
 import { useDeferredValue, useEffect, useMemo } from 'react';
 import { useDispatch, useSelector } from 'react-redux';
-import { reachAfter } from '#core/log/change.ts';
-import type { Duty } from '#core/log/duties.ts';
+import type { Duty } from '#core/duty.ts';
+import { subjectsOf } from '#core/log/entry.ts';
 import type { Facts } from '#core/log/facts.ts';
-import type { State } from '#core/log/state.ts';
 import type { Reach } from '#core/need/reach.ts';
+import { foldOnto } from '#core/record.ts';
+import { reachAfter } from '#core/store/change.ts';
+import type { State } from '#core/store/state.ts';
 import type { UnitSystem } from '#core/units/system.ts';
 import { dutiesOnce, stateOnce } from '../log/answers.ts';
 import { useStateNow, useToday } from '../log/clock.ts';
@@ -56,10 +58,11 @@ export function usePreviewReach(): Reach | undefined {
   const preview = useAppSelector(s => s.preview);
   const facts = useFacts();
   const state = useWaterState();
-  return useMemo(
-    () => (preview ? reachAfter(facts, state, stamped(preview, 'preview')) : undefined),
-    [preview, facts, state],
-  );
+  return useMemo(() => {
+    if (!preview) return undefined;
+    const entries = stamped(preview, 'preview');
+    return reachAfter(facts, state, foldOnto(facts, entries), entries.flatMap(subjectsOf));
+  }, [preview, facts, state]);
 }
 
 /** Handlers that show in the reach what an action would do, while it is hovered, focused or pressed. */

@@ -1,5 +1,5 @@
 import { configureStore } from '@reduxjs/toolkit';
-import { ghostsReducer } from '../areas/store/ghosts.ts';
+import { ghostsReducer } from '../log/ghosts.ts';
 import { logReducer } from '../log/logSlice.ts';
 import { previewReducer } from '../log/previewSlice.ts';
 import { keepPerson, personReducer } from '../person/person.ts';

@@ -1,5 +1,5 @@
 import { toast } from 'sonner';
-import type { Entry } from '#core/log/entry.ts';
+import type { Entry } from '#core/record.ts';
 import { type Draft, draft, type Outcome, record } from '../log/record.ts';
 import { useSay } from '../texts/texts.ts';
 import { useAppDispatch } from './hooks.ts';

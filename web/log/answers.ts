@@ -1,8 +1,10 @@
 import { dayOf, type Instant } from '#core/calendar/day.ts';
-import { stateAfter } from '#core/log/change.ts';
-import { type Duty, dutiesAt, warmDuties } from '#core/log/duties.ts';
+import { dutiesAt } from '#core/duties.ts';
+import type { Duty } from '#core/duty.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { type State, stateAt, warmStates } from '#core/log/state.ts';
+import { stateAfter } from '#core/store/change.ts';
+import { warmDuties } from '#core/store/duties.ts';
+import { type State, stateAt, warmStates } from '#core/store/state.ts';
 import { breathe } from '../app/breathe.ts';
 
 // Every component that asks gets the same answer, until the facts, or what follows from the clock, change. Kept by the facts:

@@ -2,8 +2,9 @@ import type { History, Mode, Posted, TakenEntries } from '#contract/log.ts';
 import { PROBLEM_TYPE, type Problem, type ProblemKind, problemKind } from '#contract/problem.ts';
 import { historyPath, listPath, routes } from '#contract/routes.ts';
 import { LINES_TYPE, type SnapshotHead, type SnapshotLot } from '#contract/snapshotLines.ts';
-import type { Entry, Subject } from '#core/log/entry.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
+import type { Entry } from '#core/record.ts';
+import type { Subject } from '#core/subject.ts';
 import { breathe } from '../app/breathe.ts';
 
 /** The server answered with a problem: the request will not do better when it is sent again. */

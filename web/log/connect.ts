@@ -1,4 +1,4 @@
-import { gather } from '#core/log/fold.ts';
+import { gather } from '#core/record.ts';
 import { breathe } from '../app/breathe.ts';
 import type { AppStore } from '../app/store.ts';
 import { workOut } from './answers.ts';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fold, subjectFactsOf } from '#core/log/fold.ts';
+import { fold, subjectFactsOf } from '#core/record.ts';
 import { hand } from '#demo/hand.ts';
 import {
   entriesCame,

@@ -2,9 +2,9 @@ import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import isSame from 'fast-deep-equal';
 import type { ChangedFacts, LogEvent, Mode } from '#contract/log.ts';
 import type { Problem, ProblemKind } from '#contract/problem.ts';
-import type { Entry } from '#core/log/entry.ts';
-import { type Facts, noFacts } from '#core/log/facts.ts';
-import { foldOnto, subjectFactsOf, withSubject } from '#core/log/fold.ts';
+import type { Facts } from '#core/log/facts.ts';
+import type { Entry } from '#core/record.ts';
+import { foldOnto, noFacts, subjectFactsOf, withSubject } from '#core/record.ts';
 
 /** Entries recorded together here, that the server has not acknowledged yet. */
 export interface Waiting {

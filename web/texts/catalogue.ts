@@ -38,6 +38,8 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
   weekday: (value: string, { today }) => format.weekday(value, today),
   time: (value: string, { timeZone }) => format.time(value, timeZone),
   text: (value: string) => i18next.t(value),
+  // what a hand wrote stands as it was written, beside the reasons that the catalogue knows
+  own: (value: string) => (value.startsWith('why.') ? i18next.t(value) : value),
   texts: (value: string) => format.list(value.split(',').map(id => i18next.t(id))),
   hour: (value: string, { timeZone }) => format.hour(value, timeZone),
 };

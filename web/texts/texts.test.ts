@@ -1,13 +1,13 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { describe, expect, it } from 'vitest';
-import { entryKinds } from '#contract/entry.ts';
 import { doseSchools } from '#core/chlorine/schools.ts';
 import { materials, seedKinds } from '#core/containers/kinds.ts';
-import { waterStates } from '#core/log/state.ts';
 import { needSchools } from '#core/need/need.ts';
 import { animalRates, climateFactor, institutionRates } from '#core/need/rates.ts';
+import { entryKinds } from '#core/record.ts';
 import { neverDrunk, originAnswers, waterIds } from '#core/sources/waters.ts';
+import { waterStates } from '#core/store/state.ts';
 import { formats } from './catalogue.ts';
 import en from './en.json';
 
@@ -58,7 +58,7 @@ describe('the catalogue', () => {
       ...Object.keys(climateFactor).map(c => `climate.${c}`),
       ...Object.keys(animalRates).map(a => `animal.${a}`),
       ...Object.keys(institutionRates).map(i => `institution.${i}`),
-      ...entryKinds.filter(kind => !/\.(set|removed)$/.test(kind)).map(kind => `entry.${kind}`),
+      ...entryKinds.map(kind => `entry.${kind}`),
     ];
     expect(ids.filter(id => !has(id))).toEqual([]);
   });

@@ -1,11 +1,11 @@
 import { useEffect, useMemo, useRef } from 'react';
 import { useSearchParams } from 'react-router';
+import { promiseOfDose } from '#core/bench/promise.ts';
+import { judgeTreating } from '#core/bench/treating.ts';
 import { isRunning } from '#core/chlorine/batch.ts';
 import { instructionOf, planDose } from '#core/chlorine/instruct.ts';
 import { type Clarity, clarityOf, type DoseSchoolId } from '#core/chlorine/schools.ts';
 import { type Judgement, refusals } from '#core/judgement.ts';
-import { promiseOfDose } from '#core/log/promise.ts';
-import { judgeTreating } from '#core/log/treating.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
 import { useStateNow } from '../../log/clock.ts';

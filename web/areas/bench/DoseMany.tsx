@@ -1,10 +1,11 @@
 import { useMemo, useState } from 'react';
 import { Link, useLocation } from 'react-router';
+import { judgeTreating } from '#core/bench/treating.ts';
 import { isRunning } from '#core/chlorine/batch.ts';
 import { type DosePlan, type DoseQuestion, instructionOf, planDose } from '#core/chlorine/instruct.ts';
 import { type Judgement, refusals } from '#core/judgement.ts';
-import type { ContainerFacts, Facts } from '#core/log/facts.ts';
-import { judgeTreating } from '#core/log/treating.ts';
+import type { Facts } from '#core/log/facts.ts';
+import type { ContainerFacts } from '#core/store/subjects.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useStateNow } from '../../log/clock.ts';

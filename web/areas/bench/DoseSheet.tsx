@@ -4,9 +4,10 @@ import { isRunning, type SheetStep, sheetOf } from '#core/chlorine/batch.ts';
 import { type BatchCredit, batchCredit } from '#core/chlorine/batchCredit.ts';
 import { judgeResidual, leastResidualMgL } from '#core/chlorine/residual.ts';
 import type { Clarity } from '#core/chlorine/schools.ts';
-import type { ContainerFacts } from '#core/log/facts.ts';
-import { labelOf } from '#core/log/label.ts';
-import { decidingBatch } from '#core/log/state.ts';
+import { labelOf } from '#core/store/label.ts';
+import { decidingBatch } from '#core/store/state.ts';
+import type { ContainerFacts } from '#core/store/subjects.ts';
+import { ReadForm } from '../../acts/ReadForm.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
@@ -19,9 +20,8 @@ import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { JudgementLine } from '../../ui/JudgementLine.tsx';
+import { tapeText } from '../../ui/tape.ts';
 import { atOf, type When, WhenBlank } from '../../ui/WhenBlank.tsx';
-import { ReadForm } from '../store/acts/ReadForm.tsx';
-import { tapeText } from '../store/tape.ts';
 
 /** One batch as a numbered sheet: looked at, dosed, stirred, stood, read, labelled. */
 export function DoseSheet({ container, large = false }: { container: ContainerFacts; large?: boolean }) {
@@ -174,7 +174,7 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
             look="plain"
             onClick={() =>
               tell(
-                [draft('batch.abandoned', container.id, { why: say('sheet.abandon-why') })],
+                [draft('batch.abandoned', container.id, { why: 'why.left' })],
                 say('sheet.abandoned', { code: container.code }),
               )
             }
@@ -220,7 +220,7 @@ function CheckStep({ container, clarity }: { container: ContainerFacts; clarity:
   const [when, setWhen] = useState<When>('now');
   const cloudy = async () => {
     await recordAndTell(
-      [draft('batch.abandoned', container.id, { why: say('check.cloudy-why') })],
+      [draft('batch.abandoned', container.id, { why: 'why.cloudy' })],
       say('sheet.abandoned', { code: container.code }),
     );
     await navigate(`/bench?container=${container.id}&clarity=cloudy`);

@@ -1,8 +1,8 @@
 import { useEffect, useState } from 'react';
 import type { MeterAnswer } from '#contract/meter.ts';
 import { routes } from '#contract/routes.ts';
+import type { SheetFacts } from '#core/bench/subjects.ts';
 import { addMinutes } from '#core/calendar/day.ts';
-import type { SheetFacts } from '#core/log/facts.ts';
 import { isDaylight, type Site } from '#core/sun/daylight.ts';
 import { exposureBetween } from '#core/sun/meter.ts';
 import { useAppSelector, useReader } from '../../app/hooks.ts';

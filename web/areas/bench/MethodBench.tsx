@@ -1,10 +1,10 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
+import { promiseOfRun } from '#core/bench/promise.ts';
+import { judgeTreating } from '#core/bench/treating.ts';
 import { citations } from '#core/citations.ts';
 import { type Credit, targets } from '#core/ct/credit.ts';
 import { type Message, refusals } from '#core/judgement.ts';
-import { promiseOfRun } from '#core/log/promise.ts';
-import { judgeTreating } from '#core/log/treating.ts';
 import { answerOf, type Guarded } from '#core/methods/answer.ts';
 import { barrierOf, type Context, MEANT, type Method, type MethodAnswer } from '#core/methods/method.ts';
 import { clockLongitudeDeg } from '#core/sun/daylight.ts';

@@ -1,10 +1,8 @@
-import type { ReactNode } from 'react';
 import type { Blank, Inputs, Method } from '#core/methods/method.ts';
 import type { Provenance } from '#core/units/amount.ts';
-import { useReader } from '../../app/hooks.ts';
-import { sayTo } from '../../texts/catalogue.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import type { SetBlank } from './methodForm.ts';
 
 interface Props {
@@ -13,27 +11,18 @@ interface Props {
   readonly set: SetBlank;
 }
 
-/** A part of a text that stands only in a case: `<device=by-pore|of [poreUm] µm>`. */
-const IN_A_CASE = /<(\w+)=([\w-]+)\|([^>]*)>/g;
-
 /** The method's sentence, with a blank where its text has one in brackets. */
 export function MethodSentence({ method, inputs, set }: Props) {
-  const reader = useReader();
-  const byId = new Map(method.blanks.map(blank => [blank.id, blank]));
-  const text = sayTo(reader, `method.${method.id}.sentence`).replace(IN_A_CASE, (_, id, value, part) =>
-    inputs[id] === value ? part : '',
+  const blanks = Object.fromEntries(
+    method.blanks.map(blank => [
+      blank.id,
+      <MethodBlank key={blank.id} method={method} blank={blank} inputs={inputs} set={set} />,
+    ]),
   );
+  const cases = Object.fromEntries(Object.entries(inputs).map(([id, value]) => [id, String(value)]));
   return (
     <Sentence>
-      {text.split(/\[([\w-]+)\]/).map((part, i): ReactNode => {
-        const blank = i % 2 === 1 ? byId.get(part) : undefined;
-        return blank ? (
-          <MethodBlank key={part} method={method} blank={blank} inputs={inputs} set={set} />
-        ) : (
-          // biome-ignore lint/suspicious/noArrayIndexKey: the parts of a text stand where they stand
-          <span key={i}>{part}</span>
-        );
-      })}
+      <Phrase text={`method.${method.id}.sentence`} blanks={blanks} cases={cases} />
     </Sentence>
   );
 }

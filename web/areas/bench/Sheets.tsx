@@ -1,6 +1,6 @@
 import { useEffect, useRef } from 'react';
 import { useSearchParams } from 'react-router';
-import { runningSheets } from '#core/log/sheets.ts';
+import { runningSheets } from '#core/bench/sheets.ts';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';

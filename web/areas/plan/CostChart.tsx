@@ -3,9 +3,9 @@ import { type ContainerKind, usableL } from '#core/containers/kinds.ts';
 import { costOver } from '#core/containers/mix.ts';
 import { useReader } from '../../app/hooks.ts';
 import { volumeFigure } from '../../texts/format.ts';
+import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ruled, token } from '../../ui/chart.ts';
-import { useKindName } from '../store/kindName.ts';
 
 interface Props {
   readonly kinds: readonly ContainerKind[];

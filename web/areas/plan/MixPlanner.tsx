@@ -5,20 +5,20 @@ import { toast } from 'sonner';
 import { usableL } from '#core/containers/kinds.ts';
 import { massKg, portability } from '#core/containers/mass.ts';
 import type { MixAim, MixPlan, MixQuestion, MixSpot } from '#core/containers/mix.ts';
-import { mixSpots } from '#core/log/mixRoom.ts';
-import { type Fillable, fillableOwn, willBeReady } from '#core/log/ownFirst.ts';
-import { allKinds, kindOf } from '#core/log/state.ts';
 import { stockNeedL } from '#core/need/need.ts';
 import { rotationSchools } from '#core/rotation/goodUntil.ts';
+import { mixSpots } from '#core/store/mixRoom.ts';
+import { type Fillable, fillableOwn, willBeReady } from '#core/store/ownFirst.ts';
+import { allKinds, kindOf } from '#core/store/state.ts';
 import { useAppDispatch, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { ghostsPlanned } from '../../log/ghosts.ts';
 import * as format from '../../texts/format.ts';
+import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { type Held, held } from '../../workers/held.ts';
 import type { MixWorker } from '../../workers/mixWorker.ts';
-import { ghostsPlanned } from '../store/ghosts.ts';
-import { useKindName } from '../store/kindName.ts';
 
 const CostChart = lazy(() => import('./CostChart.tsx'));
 

@@ -1,7 +1,5 @@
 import { lazy, Suspense, useMemo } from 'react';
 import { citations } from '#core/citations.ts';
-import type { PlanFields } from '#core/log/entry.ts';
-import { needGroup } from '#core/log/state.ts';
 import {
   dailyNeed,
   freshShares,
@@ -11,6 +9,8 @@ import {
   stockNeedL,
 } from '#core/need/need.ts';
 import { type Climate, climateFactor, dayLadder } from '#core/need/rates.ts';
+import type { PlanFields } from '#core/plan/fields.ts';
+import { needGroup } from '#core/store/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';

@@ -2,10 +2,10 @@ import type { KeyboardEvent } from 'react';
 import type { Shape } from '#core/containers/kinds.ts';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
+import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';
 import { useDrag } from './drag.tsx';
-import { useKindName } from './kindName.ts';
 import type { Drawn } from './layout.ts';
 import type { Scale } from './SectionDrawing.tsx';
 

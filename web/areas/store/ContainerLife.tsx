@@ -2,25 +2,25 @@ import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { portability } from '#core/containers/mass.ts';
-import { offersTopUp } from '#core/log/acts.ts';
-import type { ContainerFacts, Fill } from '#core/log/facts.ts';
-import { kindOf } from '#core/log/state.ts';
 import { askedOf } from '#core/sources/waters.ts';
+import { offersTopUp } from '#core/store/acts.ts';
+import { kindOf } from '#core/store/state.ts';
+import type { ContainerFacts, Fill } from '#core/store/subjects.ts';
+import { ContainerActs } from '../../acts/ContainerActs.tsx';
+import { OriginBlank } from '../../acts/WaterBlanks.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
 import * as format from '../../texts/format.ts';
+import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { JudgementLine } from '../../ui/JudgementLine.tsx';
 import { ProvenanceTag } from '../../ui/Provenance.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
-import { ContainerActs } from './ContainerActs.tsx';
 import { History } from './History.tsx';
-import { useKindName } from './kindName.ts';
 import { ResidualForecast } from './ResidualForecast.tsx';
-import { OriginBlank } from './WaterBlanks.tsx';
 
 function Line({ name, children }: { name: string; children: ReactNode }) {
   return (

@@ -2,15 +2,15 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { HistoryLine } from '#contract/log.ts';
 import { minutesBetween } from '#core/calendar/day.ts';
-import type { Entry } from '#core/log/entry.ts';
+import type { Entry } from '#core/record.ts';
 import { useAppSelector, useReader } from '../../app/hooks.ts';
 import { strikesOf, useRecord } from '../../app/undo.tsx';
 import { fetchHistory } from '../../log/api.ts';
+import { useEntryWords } from '../../texts/entryWords.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { useEntryWords } from './entryWords.ts';
 
 /** What was written down so much later than it happened is marked so. */
 const WRITTEN_UP_MIN = 12 * 60;

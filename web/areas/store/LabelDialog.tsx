@@ -1,18 +1,18 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { type LabelSheetId, labelSheetIds, labelSheets } from '#contract/labels.ts';
-import { labelOf, saysOf } from '#core/log/label.ts';
+import { labelOf, saysOf } from '#core/store/label.ts';
+import { download } from '../../app/download.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { askLabels } from '../../app/labelPdf.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { download } from './download.ts';
-import { askLabels } from './labelPdf.ts';
+import { tapeText } from '../../ui/tape.ts';
 import { isOwn } from './ownAddress.ts';
-import { tapeText } from './tape.ts';
 
 type Which = 'these' | 'changed' | 'all';
 

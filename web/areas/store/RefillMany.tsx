@@ -1,16 +1,17 @@
 import { useMemo, useState } from 'react';
 import { sanitisingRinse } from '#core/chlorine/sanitise.ts';
 import { usableL } from '#core/containers/kinds.ts';
-import type { ContainerFacts, Facts } from '#core/log/facts.ts';
-import { kindOf } from '#core/log/state.ts';
+import type { Facts } from '#core/log/facts.ts';
+import { kindOf } from '#core/store/state.ts';
+import type { ContainerFacts } from '#core/store/subjects.ts';
 import { bottlesOf } from '#core/supplies/bottles.ts';
 import { measured } from '#core/units/amount.ts';
+import { type Sourced, sourcedFields, WaterBlanks } from '../../acts/WaterBlanks.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
 import { type Draft, draft } from '../../log/record.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence } from '../../ui/Blank.tsx';
-import { type Sourced, sourcedFields, WaterBlanks } from './WaterBlanks.tsx';
 
 type Drained = 'utility' | 'drain';
 type Cleaned = 'washed' | 'sanitised' | 'as-is';

@@ -3,26 +3,26 @@ import { Link, useParams } from 'react-router';
 import { addDays } from '#core/calendar/day.ts';
 import { sanitisingRinse } from '#core/chlorine/sanitise.ts';
 import { usableL } from '#core/containers/kinds.ts';
-import type { ContainerFacts } from '#core/log/facts.ts';
-import { isHeldElsewhere } from '#core/log/guards.ts';
-import { labelOf, saysOf } from '#core/log/label.ts';
-import { kindOf } from '#core/log/state.ts';
+import { isHeldElsewhere } from '#core/store/guards.ts';
+import { labelOf, saysOf } from '#core/store/label.ts';
+import { kindOf } from '#core/store/state.ts';
+import type { ContainerFacts } from '#core/store/subjects.ts';
 import { bottlesOf } from '#core/supplies/bottles.ts';
 import { measured } from '#core/units/amount.ts';
+import { type Sourced, sourcedFields, WaterBlanks } from '../../acts/WaterBlanks.tsx';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { useStateNow } from '../../log/clock.ts';
 import { type Draft, draft } from '../../log/record.ts';
+import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
 import { QuantityBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
+import { tapeText } from '../../ui/tape.ts';
 import { browserId } from './browser.ts';
-import { useKindName } from './kindName.ts';
 import { RefillMany } from './RefillMany.tsx';
-import { tapeText } from './tape.ts';
-import { type Sourced, sourcedFields, WaterBlanks } from './WaterBlanks.tsx';
 
 /** A container due within so many days goes along on a round. */
 const EARLY_DAYS = 30;
@@ -216,10 +216,7 @@ function RoundSheet({ container }: { container: ContainerFacts }) {
           look="stop"
           className={big}
           onClick={() =>
-            tell(
-              say('round.clean.unsound'),
-              draft('condemned', container.id, { why: say('round.clean.unsound') }),
-            )
+            tell(say('round.clean.unsound'), draft('condemned', container.id, { why: 'why.unsound' }))
           }
         >
           {say('round.clean.unsound')}

@@ -1,15 +1,15 @@
 import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react';
-import { roomAbove } from '#core/log/mixRoom.ts';
-import { kindOf } from '#core/log/state.ts';
+import { roomAbove } from '#core/store/mixRoom.ts';
+import { kindOf } from '#core/store/state.ts';
 import { useAppSelector, useCalmWater, useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
+import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { useInTurn } from '../../ui/InTurn.tsx';
 import { useWidth } from '../../ui/useWidth.ts';
 import { ContainerDrawing } from './ContainerDrawing.tsx';
 import { DragField, DropZone } from './drag.tsx';
 import { itemsByPlace } from './items.ts';
-import { useKindName } from './kindName.ts';
 import {
   type DrawnBuilding,
   type DrawnGhost,

@@ -1,21 +1,21 @@
 import { useMemo, useState } from 'react';
 import type { HeldBefore } from '#core/containers/fitness.ts';
 import { usableL } from '#core/containers/kinds.ts';
-import { allKinds, kindOf } from '#core/log/state.ts';
 import { asItComes, type Origin, type Water, waterIds } from '#core/sources/waters.ts';
+import { allKinds, kindOf } from '#core/store/state.ts';
 import type { Provenance } from '#core/units/amount.ts';
+import { OriginBlank, sourcedFields } from '../../acts/WaterBlanks.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
 import { draft, newSubject } from '../../log/record.ts';
+import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { DateBlank } from '../../ui/DateBlank.tsx';
 import { ProvenanceBlank, withProvenance } from '../../ui/Provenance.tsx';
 import { KindEditor } from './KindEditor.tsx';
-import { useKindName } from './kindName.ts';
 import { nextCodes, placeDrafts } from './settingDown.ts';
-import { OriginBlank, sourcedFields } from './WaterBlanks.tsx';
 
 /** Most containers set down in one sentence. */
 const MOST_AT_ONCE = 60;

@@ -2,11 +2,11 @@ import { useMemo, useState } from 'react';
 import { useFacts } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';
+import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { useKindName } from './kindName.ts';
 
 /** Walk through a place and tick what stands there; what was not seen is listed before it is closed. */
 export function StockTake({ onClose }: { onClose: () => void }) {
@@ -32,7 +32,7 @@ export function StockTake({ onClose }: { onClose: () => void }) {
   };
   const close = async () => {
     const drafts = here.filter(c => seen.has(c.id)).map(c => draft('inspected', c.id, { found: 'sound' }));
-    drafts.push(...missing.map(c => draft('noted', c.id, { text: say('stock-take.not-seen-note') })));
+    drafts.push(...missing.map(c => draft('noted', c.id, { text: 'why.not-seen' })));
     await recordAndTell(drafts, say('stock-take.told', { count: here.length - missing.length }));
     onClose();
   };

@@ -9,16 +9,16 @@ import {
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import type { ContainerFacts } from '#core/log/facts.ts';
-import type { ContainerState } from '#core/log/state.ts';
+import type { ContainerState } from '#core/store/state.ts';
+import type { ContainerFacts } from '#core/store/subjects.ts';
 import { breathe } from '../../app/breathe.ts';
 import { useCalmWater, useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
+import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { TextBlank } from '../../ui/Blank.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { BulkActs } from './BulkActs.tsx';
-import { useKindName } from './kindName.ts';
 
 interface Row {
   readonly container: ContainerFacts;

@@ -1,8 +1,8 @@
 import { Popover } from 'radix-ui';
 import { routes } from '#contract/routes.ts';
+import { download, sectionPng, sectionSvg } from '../../app/download.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
-import { download, sectionPng, sectionSvg } from './download.ts';
 
 const files = [
   ['csv', routes.containersCsv],

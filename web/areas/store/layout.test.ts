@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { fold } from '#core/log/fold.ts';
-import { stateAt } from '#core/log/state.ts';
+import { fold } from '#core/record.ts';
+import { stateAt } from '#core/store/state.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { generate } from '../../../scripts/generate.ts';
 import { itemsByPlace } from './items.ts';

@@ -1,6 +1,6 @@
 import type { ListRow } from '#core/containers/list.ts';
+import { download } from '../../app/download.ts';
 import type { Say } from '../../texts/texts.ts';
-import { download } from './download.ts';
 
 /** The rows that are left out as a file of their own, each with its reason: mended there, it is taken in like any list. */
 export async function saveLeftOut(

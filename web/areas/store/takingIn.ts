@@ -3,9 +3,9 @@ import type { ListReading, Proposal } from '#core/containers/list.ts';
 import { noCredit } from '#core/ct/credit.ts';
 import { message } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { foldOnto } from '#core/log/fold.ts';
-import { kindOf } from '#core/log/state.ts';
 import { doStep } from '#core/methods/method.ts';
+import { foldOnto } from '#core/record.ts';
+import { kindOf } from '#core/store/state.ts';
 import { now } from '../../log/clock.ts';
 import { type Draft, draft, newSubject, stamped } from '../../log/record.ts';
 import { nextCodes, placeDrafts } from './settingDown.ts';
@@ -101,7 +101,7 @@ function waterDrafts(p: Proposal, container: string, at: string): Draft[] {
     drafts.push(
       p.mark === 'failed'
         ? draft('failed', container, { why: 'test' })
-        : draft('condemned', container, { why: p.note ?? 'list' }),
+        : draft('condemned', container, { why: p.note ?? 'why.list' }),
     );
   // what was begun elsewhere is not known: it is held until somebody says that it is done
   if (p.mark === 'waiting')

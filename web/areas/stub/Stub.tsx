@@ -1,4 +1,4 @@
-import type { Area } from '#core/log/duties.ts';
+import type { Area } from '#core/duty.ts';
 import { useSay } from '../../texts/texts.ts';
 
 /** A layer not built yet says in two lines what it will be for. */

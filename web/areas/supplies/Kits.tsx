@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { supplyKinds } from '#core/supplies/kinds.ts';
+import { supplyKinds } from '#core/stock/kinds.ts';
 import { buyKits, type KitLine, kitLacks, kits } from '#core/supplies/kit.ts';
 import type { UnitSystem } from '#core/units/system.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';

@@ -1,9 +1,9 @@
 import { Link } from 'react-router';
+import { sheetAt } from '#core/bench/sheets.ts';
 import type { Instant } from '#core/calendar/day.ts';
-import type { Duty } from '#core/log/duties.ts';
+import type { Duty } from '#core/duty.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { sheetAt } from '#core/log/sheets.ts';
-import type { State } from '#core/log/state.ts';
+import type { State } from '#core/store/state.ts';
 import { useDuties, useFacts, useWaterState } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ArcClock } from '../../ui/ArcClock.tsx';

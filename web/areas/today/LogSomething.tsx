@@ -1,9 +1,9 @@
 import { useState } from 'react';
+import { ContainerActs } from '../../acts/ContainerActs.tsx';
 import { useFacts } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { ContainerActs } from '../store/ContainerActs.tsx';
 
 /** Codes offered while typing; the rest is found by typing on. */
 const MOST_OFFERS = 200;

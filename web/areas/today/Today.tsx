@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { Link, useOutletContext } from 'react-router';
-import type { Duty, When } from '#core/log/duties.ts';
+import type { Duty, When } from '#core/duty.ts';
 import { useDuties, useFacts, useWaterState } from '../../app/hooks.ts';
 import { ListsTaken } from '../../app/ListsTaken.tsx';
 import type { ShellContext } from '../../app/Shell.tsx';

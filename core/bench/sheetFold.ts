@@ -1,0 +1,82 @@
+import { betterOf, noCredit, sumOf } from '../ct/credit.ts';
+import type { Told } from '../log/entry.ts';
+import type { ContainerFacts } from '../store/subjects.ts';
+import { heldBy, withFill } from '../store/vessel.ts';
+import type { SheetEnd, SheetFields, StepDone } from './fields.ts';
+import type { SheetFacts } from './subjects.ts';
+
+export function begun(_: SheetFacts | undefined, entry: Told<SheetFields>, id: string): SheetFacts {
+  const container = entry.also?.find(subject => subject.startsWith('container:'));
+  return {
+    id,
+    ...entry.data,
+    begunAt: entry.happenedAt,
+    by: entry.by,
+    ...(container ? { container } : {}),
+    done: [],
+  };
+}
+
+export function stepped(facts: SheetFacts, { happenedAt, by, data }: Told<StepDone>): SheetFacts {
+  const { step, ...read } = data;
+  return { ...facts, done: [...facts.done, { step, at: happenedAt, by, ...read }] };
+}
+
+/** What a begun sheet will credit stands with the very water that it was begun on; what it holds back stands with the vessel. */
+export function begunOn(facts: ContainerFacts, entry: Told<SheetFields>): ContainerFacts {
+  const { method, holds, credit, barrier, desalts, dechlorinates } = entry.data;
+  const run = {
+    ...credit,
+    ...(barrier ? { barrier } : {}),
+    ...(holds ? { holds } : {}),
+    ...(desalts ? { desalts } : {}),
+    ...(dechlorinates ? { dechlorinates } : {}),
+  };
+  const begun = withFill(facts, fill => ({ ...fill, sheets: { ...fill.sheets, [entry.subject]: run } }));
+  if (!holds) return begun;
+  return { ...begun, held: [...(begun.held ?? []), { sheet: entry.subject, method, holds }] };
+}
+
+export const endedOn = (facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts =>
+  released(credited(facts, entry), entry);
+
+/**
+ * A finished sheet sets free what it held, and what earlier ones of its method left half-way; what another method put in
+ * goes on holding. One that is given up frees nothing, for what it put in is still there.
+ */
+function released(facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts {
+  const { outcome, method } = entry.data;
+  return heldBy(facts, h => {
+    if (outcome !== 'finished') return h.sheet === entry.subject ? { ...h, ended: outcome } : h;
+    return h.sheet === entry.subject || (h.ended && h.method === method) ? undefined : h;
+  });
+}
+
+/** The sheet that cleans a vessel gives it back its role; any other credits the water in it. */
+function credited(facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts {
+  const { outcome, method } = entry.data;
+  if (outcome !== 'finished') return facts;
+  if (method === 'sanitising') return { ...facts, sanitisedAt: entry.happenedAt, role: 'clean' };
+  // what it earned stands in its beginning; a vessel filled anew meanwhile holds other water, which it did not treat
+  const run = facts.fill?.sheets?.[entry.subject];
+  if (!run) return facts;
+  const { barrier = method, desalts, dechlorinates, holds, ...credit } = run;
+  return withFill(facts, fill => {
+    // filters in series of the same kind count once, and so does a second round of anything
+    const before = fill.treated?.byMethod ?? {};
+    const byMethod = { ...before, [barrier]: betterOf(before[barrier] ?? noCredit, credit) };
+    const isDesalted = desalts ?? fill.treated?.isDesalted;
+    const treated = {
+      at: entry.happenedAt,
+      credit: sumOf(Object.values(byMethod)),
+      byMethod,
+      ...(isDesalted ? { isDesalted } : {}),
+    };
+    return {
+      ...fill,
+      treated,
+      ...(holds && credit.bacteria > 0 ? { disinfectedAt: entry.happenedAt } : {}),
+      ...(dechlorinates ? { dechlorinatedAt: entry.happenedAt } : {}),
+    };
+  });
+}

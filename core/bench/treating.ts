@@ -1,0 +1,79 @@
+import { type Instant, minutesBetween } from '../calendar/day.ts';
+import type { VesselFitness } from '../containers/fitness.ts';
+import { type Judgement, judge, message } from '../judgement.ts';
+import type { Facts } from '../log/facts.ts';
+import { neverDrunk, rowOf } from '../sources/waters.ts';
+import { vesselOf } from '../store/fit.ts';
+import { decidingBatch, kindOf, runningBatch } from '../store/state.ts';
+import type { ContainerFacts, Fill } from '../store/subjects.ts';
+
+/** Why a vessel holds no drinking water, or no water at all; undefined where it does. */
+export function vesselUnfit(
+  facts: Pick<Facts, 'kind'>,
+  container: ContainerFacts,
+): VesselFitness | undefined {
+  const vessel = vesselOf(container, kindOf(facts, container.kind)?.material);
+  return vessel && vessel.most !== 'drinking' ? vessel : undefined;
+}
+
+/**
+ * Whether treating a container's water for drinking makes sense, by any method: one answer for all of them.
+ * Water that nothing makes fit, a vessel that held chemicals and water that failed are refused; a vessel that is no vessel
+ * for drinking water, and salt that the method may leave, are told.
+ */
+export function judgeTreating(
+  facts: Pick<Facts, 'kind'>,
+  container: ContainerFacts,
+  now: Instant,
+): Judgement[] {
+  const { fill } = container;
+  if (!fill) return [];
+  const judgements: Judgement[] = [];
+  const vessel = vesselUnfit(facts, container);
+  if (vessel)
+    judgements.push(
+      vessel.most === 'never' ? vessel.judgement : { ...vessel.judgement, verdict: 'warn' as const },
+    );
+  if (neverDrunk(fill.water, fill.origin))
+    judgements.push(
+      judge('refuse', message(`guard.never-drunk.${fill.water}`), 'who-gdwq', {
+        remedy: message('guard.never-drunk.remedy'),
+      }),
+    );
+  const phase = decidingBatch(fill, now)?.standing.phase;
+  if (fill.failed || phase === 'failed' || phase === 'unfit')
+    judgements.push(
+      judge('refuse', message('guard.dose-failed'), 'who-gdwq', { remedy: message('state.failed.remedy') }),
+    );
+  if (rowOf(fill.water).isSalt && !fill.treated?.isDesalted)
+    judgements.push(
+      judge('warn', message('state.salt'), 'who-gdwq', { remedy: message('state.salt.remedy') }),
+    );
+  return judgements;
+}
+
+/** Something that disinfects went in so lately that another dose would be a second one (minutes). */
+const SECOND_DOSE_MIN = 24 * 60;
+
+const lastDoseAt = (fill: Fill): Instant | undefined =>
+  [
+    ...fill.batches.flatMap(b => b.events.filter(e => e.what === 'dosed').map(e => e.at)),
+    ...(fill.disinfectedAt ? [fill.disinfectedAt] : []),
+  ]
+    .sort()
+    .at(-1);
+
+/** Something was put in that is not proved yet, or that disinfected it within a day: by bleach, or by a sheet. */
+export function isDosed(container: ContainerFacts, now: Instant): boolean {
+  const running = runningBatch(container, now);
+  if ((running?.standing.doses ?? 0) > 0 || (container.held?.some(h => !h.ended) ?? false)) return true;
+  const last = container.fill && lastDoseAt(container.fill);
+  return last !== undefined && minutesBetween(last, now) < SECOND_DOSE_MIN;
+}
+
+/** A dose on water that was dosed already. */
+export const secondDose = ({ code }: ContainerFacts): Judgement =>
+  judge('refuse', message('guard.second-dose.sheet', { code }), 'epa-emergency', {
+    remedy: message('guard.second-dose.remedy'),
+    slip: message('slip.twice', { ratio: 2 }),
+  });

@@ -1,0 +1,19 @@
+import * as areas from './areas.ts';
+import type { Duty } from './duty.ts';
+import type { Verdict } from './judgement.ts';
+import type { Facts } from './log/facts.ts';
+import type { State } from './store/state.ts';
+
+const gravity: Record<Verdict, number> = { refuse: 0, warn: 1, ok: 2 };
+
+/** What is due now stands by its gravity, then everything by its day and hour: a text that sorts so. */
+const orderOf = ({ when, verdict, day, at }: Duty): string =>
+  `${when === 'now' ? gravity[verdict] : 3} ${day} ${at ?? ''}`;
+
+/** Everything that waits in any area, the nearest and gravest first. */
+export const dutiesAt = (facts: Facts, state: State): Duty[] =>
+  Object.values(areas)
+    .flatMap(({ duties }) => (typeof duties === 'function' ? duties(facts, state) : []))
+    .map(duty => ({ duty, order: orderOf(duty) }))
+    .sort((a, b) => (a.order < b.order ? -1 : a.order > b.order ? 1 : 0))
+    .map(({ duty }) => duty);

@@ -1,0 +1,26 @@
+import { addMonths, type Day, dayOf } from '../calendar/day.ts';
+import { replaceBleachBy } from '../chlorine/strength.ts';
+import { supplyKinds } from './kinds.ts';
+import type { Supply, SupplyFields } from './supply.ts';
+
+type Kept = SupplyFields & Pick<Supply, 'log'>;
+
+/**
+ * The day a supply is trusted to: bleach by its age, the rest by what its pack says or what is usual for its kind;
+ * an opened pack, or a filter in use, by the months it lasts then, if they end sooner.
+ */
+export function supplyUntil(supply: Kept): Day | undefined {
+  if (supply.bleach) return replaceBleachBy(supply.bleach);
+  const { keepsMonths } = supplyKinds[supply.kind];
+  const kept = supply.madeOn && keepsMonths > 0 ? addMonths(supply.madeOn, keepsMonths) : undefined;
+  const days = [supply.expiresOn ?? kept, inUseUntil(supply)].filter(day => day !== undefined);
+  return days.sort()[0];
+}
+
+/** Months count from the day it was opened or taken into use. */
+function inUseUntil({ openedOn, lastsMonths, log }: Kept): Day | undefined {
+  if (lastsMonths === undefined) return undefined;
+  const begun = log?.find(e => e.what === 'commissioned');
+  const since = openedOn ?? (begun && dayOf(begun.at, 'UTC'));
+  return since && addMonths(since, lastsMonths);
+}

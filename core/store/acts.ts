@@ -1,0 +1,60 @@
+import { judgeTreating, vesselUnfit } from '../bench/treating.ts';
+import type { Instant } from '../calendar/day.ts';
+import { refusals } from '../judgement.ts';
+import type { Facts } from '../log/facts.ts';
+import type { ContainerState } from './state.ts';
+import type { ContainerFacts } from './subjects.ts';
+
+/** What a page may offer to do with a container. */
+export const acts = [
+  'fill',
+  'rotate',
+  'dose',
+  'sheet',
+  'top-up',
+  'draw',
+  'read',
+  'sanitise',
+  'move',
+  'inspect',
+  'empty',
+  'fail',
+  'apart',
+  'condemn',
+] as const;
+export type ActId = (typeof acts)[number];
+
+/**
+ * The acts that are offered for a container as it is, the likeliest first. What another judgement of the same page forbids
+ * is not offered: no dose for water that no dose makes fit, no filling of a vessel that holds no water.
+ */
+export function offeredActs(
+  facts: Pick<Facts, 'kind'>,
+  container: ContainerFacts,
+  state: ContainerState,
+  now: Instant,
+): ActId[] {
+  const isVesselDead = container.condemned !== undefined || vesselUnfit(facts, container)?.most === 'never';
+  if (state.state === 'empty')
+    return isVesselDead ? ['move', 'inspect', 'condemn'] : ['fill', 'sanitise', 'move', 'inspect', 'condemn'];
+  if (state.state === 'failed') return ['empty', 'draw', 'read', 'inspect', 'condemn'];
+  const refused = refusals(judgeTreating(facts, container, now)).length > 0;
+  const isRunning = state.state === 'waiting';
+  return [
+    ...(isRunning ? (['sheet'] as const) : []),
+    ...(isVesselDead || isRunning ? [] : (['rotate'] as const)),
+    ...(isRunning || refused ? [] : (['dose'] as const)),
+    'draw',
+    'read',
+    'move',
+    'inspect',
+    'empty',
+    'fail',
+    ...(state.goodUntil && state.state !== 'past' ? (['apart'] as const) : []),
+    'condemn',
+  ];
+}
+
+/** A top-up is offered where a reading is low and the water is otherwise good: never for water that is not to be drunk. */
+export const offersTopUp = ({ counts, watch }: ContainerState): boolean =>
+  counts === 'drinking' || (counts === 'limited' && watch !== undefined);

@@ -1,0 +1,108 @@
+import { onBatch } from '../bench/batch.ts';
+import { isRunning, standingOf } from '../chlorine/batch.ts';
+import type { Told } from '../log/entry.ts';
+import { poorerOf } from '../sources/waters.ts';
+import type { Draw, Failing, Filling, Reading } from './fields.ts';
+import { gradeAt } from './fit.ts';
+import type { ContainerFacts, Fill } from './subjects.ts';
+
+// What entries make of the water in a container.
+
+/** Readings kept with a fill; the rest stays in the log. */
+const READINGS_KEPT = 60;
+
+/** New water; onto old water the whole is as old as the oldest and as poor as the poorer of both. */
+export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
+  const { volumeL, water, origin, sealed, printedUntil, residualMgL } = entry.data;
+  const fresh = { water, ...(origin ? { origin } : {}) };
+  const left = before && before.remainingL > 0 ? before : undefined;
+  const readings: Fill['readings'] =
+    residualMgL === undefined
+      ? []
+      : [{ at: entry.happenedAt, entry: entry.id, method: 'dpd', mgL: residualMgL }];
+  return {
+    entry: entry.id,
+    at: entry.happenedAt,
+    since: left?.since ?? entry.happenedAt,
+    ...(left
+      ? poorerOf({ water: left.water, ...(left.origin ? { origin: left.origin } : {}) }, fresh)
+      : fresh),
+    volumeL,
+    remainingL: volumeL.value,
+    sealed,
+    ...(printedUntil ? { printedUntil } : {}),
+    ...(left?.failed ? { failed: left.failed } : {}),
+    readings,
+    batches: [],
+  };
+}
+
+export const opened = (fill: Fill, { happenedAt }: Told): Fill => ({
+  ...fill,
+  sealed: false,
+  openedAt: fill.openedAt ?? happenedAt,
+  openedByTap: false,
+});
+
+/** A seal that was found broken: opened when it was found, and not by a clean tap. */
+export const unsealed = (fill: Fill, { happenedAt }: Told): Fill => ({
+  ...fill,
+  sealed: false,
+  openedAt: fill.openedAt ?? happenedAt,
+});
+
+export const failed = (fill: Fill, { happenedAt, data }: Told<Failing>): Fill => ({
+  ...fill,
+  failed: { at: happenedAt, why: data.why },
+});
+
+export function read(fill: Fill, { id, happenedAt, data }: Told<Reading>): Fill {
+  const reading = { at: happenedAt, entry: id, ...data };
+  const kept = { ...fill, readings: [...fill.readings, reading].slice(-READINGS_KEPT) };
+  return onBatch(kept, { what: 'read', ...reading });
+}
+
+/** Takes water out; what was drunk before it was fit is kept in sight. */
+export function drawn(fill: Fill, entry: Told<Draw>, container: ContainerFacts): Fill {
+  const { volumeL, use, byTap, pieces, into } = entry.data;
+  const remainingL = Math.max(0, Math.round((fill.remainingL - volumeL) * 1000) / 1000);
+  const why = use === 'drinking' && !into ? unfitAt(fill, entry.happenedAt, container) : undefined;
+  return {
+    ...fill,
+    remainingL,
+    // bottles taken out of a pack leave the others as they were
+    ...(pieces
+      ? {}
+      : {
+          sealed: byTap && fill.sealed,
+          openedAt: fill.openedAt ?? entry.happenedAt,
+          openedByTap: (fill.openedByTap ?? true) && byTap,
+        }),
+    ...(why
+      ? {
+          drawnUnfit: [
+            ...(fill.drawnUnfit ?? []),
+            { at: entry.happenedAt, entry: entry.id, litres: volumeL, why },
+          ],
+        }
+      : {}),
+  };
+}
+
+function unfitAt(
+  fill: Fill,
+  at: string,
+  container: ContainerFacts,
+): 'standing' | 'failed' | 'utility' | undefined {
+  if (fill.failed) return 'failed';
+  const last = fill.batches.at(-1);
+  const standing = last && standingOf(last, at);
+  if (standing?.phase === 'unfit') return 'failed';
+  if (standing && standing.doses > 0) {
+    if (isRunning(standing.phase)) return 'standing';
+    if (standing.phase === 'failed') return 'failed';
+  }
+  const grade = gradeAt(container, fill, at);
+  if (grade === 'utility' || grade === 'never') return 'utility';
+  return container.held ? 'standing' : undefined;
+}

@@ -1,0 +1,71 @@
+import { dayOf } from '../calendar/day.ts';
+import { type Message, message } from '../judgement.ts';
+import type { Facts } from '../log/facts.ts';
+import { leftParams } from '../quality/advice.ts';
+import type { ContainerState } from './state.ts';
+import type { ContainerFacts } from './subjects.ts';
+
+/** What a label says, line by line; texts by their ids. */
+export interface Label {
+  readonly container: string;
+  readonly code: string;
+  /** What it is: drinking, utility, waiting, failed or empty. */
+  readonly grade: Message;
+  /** True where nobody may drink it: printed large. */
+  readonly notForDrinking: boolean;
+  readonly lines: readonly Message[];
+  readonly where: string;
+}
+
+function gradeOf(state: ContainerState): Message {
+  if (state.state === 'empty') return message('label.empty');
+  if (state.state === 'waiting') return message('label.waiting');
+  if (state.state === 'failed') return message(state.fitness?.label ?? 'label.failed');
+  if (state.state === 'past') return message('label.utility');
+  return message(state.fitness?.label ?? 'label.utility');
+}
+
+/** How long it is good, what is left in it, and which step would take that out. */
+function keepsLines(state: ContainerState): Message[] {
+  const { goodUntil: until, fitness } = state;
+  if (!until || state.state === 'past') return [];
+  const good = until.at
+    ? message('label.good-until-at', { untilAt: until.at, untilDay: until.day })
+    : message('label.good-until', { untilDay: until.day });
+  const left = fitness?.left ?? [];
+  return left.length > 0 ? [good, message('label.left', leftParams(left))] : [good];
+}
+
+/** The label of a container as it is now: code, contents, grade, filled, good until, treatment, by whom, where. */
+export function labelOf(facts: Facts, container: ContainerFacts, state: ContainerState): Label {
+  const { fill } = container;
+  const lines: Message[] = [];
+  if (fill && state.litres > 0) {
+    lines.push(message('label.holds', { litres: state.litres, water: `water.${fill.water}` }));
+    lines.push(message('label.filled', { filledDay: dayOf(fill.at, facts.group.timeZone) }));
+  }
+  lines.push(...keepsLines(state));
+  if (container.setApart) lines.push(message('label.set-apart', { what: container.setApart }));
+  if (state.batch && state.standing && state.standing.doses > 0) {
+    const { school, doseMl } = state.batch.instruction;
+    lines.push(message('label.treated', { school: `school.${school}`, doseMl }));
+    lines.push(message('label.by', { by: state.batch.by }));
+  }
+  const place = facts.place[container.place];
+  return {
+    container: container.id,
+    code: container.code,
+    grade: gradeOf(state),
+    notForDrinking: state.state !== 'empty' && !(state.goodUntil && state.state !== 'past'),
+    lines,
+    where: [place?.name, container.shelf, place?.finding].filter(Boolean).join(', '),
+  };
+}
+
+/** What a label says, as one text to compare: a label is printed again only when this changed. */
+export function saysOf(label: Label): string {
+  const values = [label.grade, ...label.lines].map(m =>
+    `${m.id} ${Object.values(m.params ?? {}).join(' ')}`.trim(),
+  );
+  return [label.code, ...values, label.where].join(' | ').slice(0, 400);
+}

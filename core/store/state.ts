@@ -1,0 +1,367 @@
+import { sheetAt } from '../bench/sheets.ts';
+import { addMinutes, type Day, dayOf, daysBetween, type Instant } from '../calendar/day.ts';
+import { type Batch, type BatchStanding, isRunning, standingOf } from '../chlorine/batch.ts';
+import { RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts';
+import { type ContainerKind, seedKinds } from '../containers/kinds.ts';
+import { massKg } from '../containers/mass.ts';
+import { type Judgement, judge, message } from '../judgement.ts';
+import type { Facts } from '../log/facts.ts';
+import { countedL } from '../need/building.ts';
+import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/need.ts';
+import { type Held, type Reach, reachOf } from '../need/reach.ts';
+import { judgeFitness, judgeLow } from '../quality/advice.ts';
+import { lastFree, type Proof, untilOf, type WaterFitness } from '../quality/fitness.ts';
+import { type GoodUntil, isFridge, isOver } from '../rotation/goodUntil.ts';
+import type { Subject } from '../subject.ts';
+import { fitnessIn, isGivenUp } from './fit.ts';
+import { failure, heldBack, heldFirst, waiting } from './held.ts';
+import type { ContainerFacts, Fill } from './subjects.ts';
+
+/** The state of the water in a container, as it is drawn everywhere. */
+export type WaterState =
+  | 'ready'
+  | 'due'
+  | 'open'
+  | 'limited'
+  | 'waiting'
+  | 'utility'
+  | 'past'
+  | 'failed'
+  | 'empty';
+
+export const waterStates: readonly WaterState[] = [
+  'ready',
+  'due',
+  'open',
+  'limited',
+  'waiting',
+  'utility',
+  'past',
+  'failed',
+  'empty',
+];
+
+/** A container at a moment. */
+export interface ContainerState {
+  readonly id: Subject;
+  readonly state: WaterState;
+  readonly litres: number;
+  /** What its litres count as now; null when they count for nothing. Limited protection stands beside the reach. */
+  readonly counts: Grade | 'limited' | null;
+  readonly proof?: Proof;
+  /** What its water is fit for, where it holds any that is not failed, held or waiting. */
+  readonly fitness?: WaterFitness;
+  /** Something to be done about it that does not end it: a low reading, a vessel that eats chlorine. */
+  readonly watch?: Judgement;
+  readonly goodUntil?: GoodUntil;
+  readonly daysLeft?: number;
+  readonly batch?: Batch;
+  readonly standing?: BatchStanding;
+  readonly judgement: Judgement;
+  readonly massKg: number;
+}
+
+const seedById = new Map(seedKinds.map(k => [k.id, k]));
+
+/** The kind of an id: one's own first, then the seed catalogue; undefined for an unknown one. */
+export function kindOf(facts: Pick<Facts, 'kind'>, id: string): ContainerKind | undefined {
+  return facts.kind[id] ?? seedById.get(id);
+}
+
+/** Every kind that can be chosen. */
+export function allKinds(facts: Pick<Facts, 'kind'>): ContainerKind[] {
+  const own = Object.values(facts.kind);
+  return [...seedKinds.filter(k => !facts.kind[k.id]), ...own].sort((a, b) => a.nominalL - b.nominalL);
+}
+
+/** The batch whose outcome holds for a fill: the last one in which anything was put in, or which still runs. */
+export function decidingBatch(
+  fill: Fill,
+  now: Instant,
+): { batch: Batch; standing: BatchStanding } | undefined {
+  for (let i = fill.batches.length - 1; i >= 0; i--) {
+    const batch = fill.batches[i]!;
+    const standing = standingOf(batch, now);
+    if (standing.doses > 0 || standing.phase === 'unfit' || isRunning(standing.phase))
+      return { batch, standing };
+  }
+  return undefined;
+}
+
+/** A running batch, before or after its first dose. */
+export function runningBatch(
+  facts: ContainerFacts,
+  now: Instant,
+): { batch: Batch; standing: BatchStanding } | undefined {
+  const deciding = facts.fill && decidingBatch(facts.fill, now);
+  return deciding && isRunning(deciding.standing.phase) ? deciding : undefined;
+}
+
+/** Days that a clean tap with a residual read keeps a vessel from counting as opened. */
+const TAP_READING_DAYS = 3;
+
+/** Until when a vessel drawn by its clean tap counts as closed, by its last reading; undefined when that keeps it so no longer. */
+function closedUntil(fill: Fill): Instant | undefined {
+  const last = lastFree(fill.readings);
+  return last && last.mgL! >= RESIDUAL_LEAST_MG_L ? addMinutes(last.at, TAP_READING_DAYS * 1440) : undefined;
+}
+
+function countsAsOpened(fill: Fill, now: Instant): boolean {
+  if (!fill.openedAt) return false;
+  return !fill.openedByTap || now >= (closedUntil(fill) ?? '');
+}
+
+/**
+ * A container at a moment: pure, from its facts, its place, the plan's schools and `now`.
+ * @param today the local day of `now`, given so that many containers share one conversion
+ */
+export function containerState(
+  facts: Facts,
+  container: ContainerFacts,
+  now: Instant,
+  today: Day,
+): ContainerState {
+  const kind = kindOf(facts, container.kind);
+  const { fill } = container;
+  const litres = fill?.remainingL ?? 0;
+  const base = { id: container.id, litres, massKg: massKg(kind ?? { tareKg: 0 }, litres) };
+  if (!fill || litres <= 0) {
+    const judgement = container.condemned
+      ? judge('refuse', message('state.condemned', { why: container.condemned.why }), 'record')
+      : judge('ok', message('state.empty'), 'record');
+    return { ...base, state: 'empty', counts: null, judgement };
+  }
+  const deciding = decidingBatch(fill, now);
+  const batchOf = deciding ? { batch: deciding.batch, standing: deciding.standing } : {};
+  const failed = failure(container, fill, deciding?.standing);
+  if (failed) return { ...base, ...batchOf, state: 'failed', counts: null, judgement: failed };
+  const held = heldFirst(container.held);
+  if (held) return { ...base, ...batchOf, state: 'waiting', counts: null, judgement: heldBack(held) };
+  if (deciding && isRunning(deciding.standing.phase) && deciding.standing.doses > 0) {
+    return { ...base, ...batchOf, state: 'waiting', counts: null, judgement: waiting(deciding.standing) };
+  }
+  return { ...base, ...batchOf, ...fitState(facts, container, fill, now, today) };
+}
+
+/** What a water that is neither failed, held nor waiting is good for, and until when. */
+function fitState(
+  facts: Facts,
+  container: ContainerFacts,
+  fill: Fill,
+  now: Instant,
+  today: Day,
+): Omit<ContainerState, 'id' | 'litres' | 'massKg'> {
+  const kind = kindOf(facts, container.kind);
+  const place = facts.place[container.place] ?? {};
+  const { fitness, vessel } = fitnessIn(container, fill, kind?.material, now, isFridge(place));
+  const { grade, proof } = fitness;
+  if (grade === 'never' || grade === 'utility') {
+    const judgement = isGivenUp(fill, now)
+      ? judge('refuse', message('state.given-up'), 'who-gdwq', { remedy: message('state.given-up.remedy') })
+      : vessel && vessel.most !== 'drinking'
+        ? vessel.judgement
+        : judgeFitness(fitness, fill, undefined);
+    return grade === 'never'
+      ? { state: 'failed', counts: null, fitness, judgement }
+      : { state: 'utility', counts: 'utility', fitness, judgement };
+  }
+  const isOpen = countsAsOpened(fill, now);
+  const { timeZone } = facts.group;
+  const until = untilOf(
+    fill.water,
+    fitness,
+    {
+      filledOn: dayOf(fill.since, timeZone),
+      sealed: fill.sealed,
+      lightProof: kind?.lightProof ?? false,
+      ...(fill.printedUntil ? { printedUntil: fill.printedUntil } : {}),
+      ...(isOpen && fill.openedAt ? { openedOn: dayOf(fill.openedAt, timeZone) } : {}),
+      place,
+      timeZone,
+    },
+    facts.plan.rotationSchool,
+  );
+  const daysLeft = daysBetween(today, until.day);
+  const dated = { fitness, ...(proof ? { proof } : {}), goodUntil: until, daysLeft };
+  const params = { untilDay: until.day, daysLeft, ...(until.at ? { untilAt: until.at } : {}) };
+  if (isOver(until, now, today)) {
+    const judgement = judge(
+      'refuse',
+      message(until.at ? 'state.past.hour' : 'state.past', params),
+      until.rule.source,
+      { remedy: message('state.past.remedy') },
+    );
+    return { ...dated, state: 'past', counts: 'utility', judgement };
+  }
+  const apart = container.setApart;
+  const watch = watchOf(fill, vessel?.judgement);
+  const good = { ...dated, ...(watch ? { watch } : {}) };
+  const judgement = judgeFitness(fitness, fill, until);
+  if (grade === 'limited') return { ...good, state: 'limited', counts: apart ? null : 'limited', judgement };
+  const isDue = until.at !== undefined || daysLeft <= facts.plan.noticeDays;
+  const state: WaterState = isOpen ? 'open' : isDue ? 'due' : 'ready';
+  if (apart)
+    return {
+      ...good,
+      state,
+      counts: null,
+      judgement: judge('warn', message('state.set-apart', { ...params, what: apart }), 'record'),
+    };
+  const isPlain = judgement.verdict === 'ok' && state !== 'ready';
+  return {
+    ...good,
+    state,
+    counts: 'drinking',
+    judgement: isPlain ? judge('warn', message(`state.${state}`, params), until.rule.source) : judgement,
+  };
+}
+
+/** A low last reading in store that is otherwise good, or a vessel that eats the chlorine in it. */
+function watchOf(fill: Fill, vessel: Judgement | undefined): Judgement | undefined {
+  const last = lastFree(fill.readings);
+  return last && last.mgL! < RESIDUAL_LEAST_MG_L ? judgeLow(last.mgL!) : vessel;
+}
+
+type Counted = { -readonly [K in keyof Held]: Held[K] };
+
+/** Adds the litres of a container to what they count for, or takes them off. */
+export function countIn(held: Counted, { counts, proof, state, litres }: ContainerState, sign: 1 | -1): void {
+  // to the microlitre: what is added and taken off again leaves nothing behind
+  const add = (grade: keyof Held) => {
+    held[grade] = Math.round((held[grade] + sign * litres) * 1e6) / 1e6;
+  };
+  if (counts === 'utility') add('utilityL');
+  if (counts === 'limited') add('limitedL');
+  if (counts !== 'drinking') return;
+  add('drinkingL');
+  if (proof === 'smell') add('bySmellL');
+  else if (state === 'due' || state === 'open') add('dueL');
+}
+
+export interface Tally {
+  readonly count: number;
+  readonly litres: number;
+}
+
+/** Everything that depends on "now": due, past, waiting, usable, and how long it lasts. */
+export interface State {
+  readonly now: Instant;
+  /** The same facts give the same state until then, midnight aside. */
+  readonly holdsUntil: Instant;
+  readonly today: Day;
+  readonly containers: Readonly<Record<Subject, ContainerState>>;
+  /** How many containers are in each state, and the litres in them. */
+  readonly tally: Readonly<Record<WaterState, Tally>>;
+  readonly need: DailyNeed;
+  readonly reach: Reach;
+}
+
+/** The people and animals of the facts, as the need is computed for them. */
+export function needGroup(facts: Facts, day: Day): NeedGroup {
+  return {
+    people: [
+      ...Object.values(facts.home).flatMap(home => home.people),
+      ...Array.from({ length: facts.plan.visitors }, () => ({})),
+    ],
+    own: facts.plan.ownRule,
+    ...(facts.plan.shares ? { shares: facts.plan.shares } : {}),
+    animals: facts.plan.animals,
+    institutions: facts.plan.institutions,
+    climate: facts.plan.climate,
+    day,
+  };
+}
+
+// A container's state changes with the clock only at midnight, at the end of a contact time or of a term of hours, and when
+// the reading that keeps a tapped vessel closed grows old. The facts are immutable, so until then the last answer is the answer.
+interface Kept {
+  readonly facts: Facts;
+  readonly today: Day;
+  readonly from: Instant;
+  readonly until: Instant;
+  readonly state: ContainerState;
+}
+const kept = new WeakMap<ContainerFacts, Kept>();
+const FOREVER = '9999';
+
+/** The moment from which a state may be another, midnight aside. */
+function changesAt({ fill }: ContainerFacts, { standing, goodUntil }: ContainerState, now: Instant): Instant {
+  if (standing?.phase === 'stand' && standing.standsUntil) return standing.standsUntil;
+  const ends = [goodUntil?.at, fill?.openedByTap ? closedUntil(fill) : undefined];
+  return ends.filter(at => at !== undefined && at > now).sort()[0] ?? FOREVER;
+}
+
+/** The state of one container, and until when it holds, midnight aside: as it was worked out last while nothing changed. */
+export function stateOfOne(facts: Facts, container: ContainerFacts, now: Instant, today: Day): Kept {
+  const last = kept.get(container);
+  if (
+    last &&
+    last.today === today &&
+    last.from <= now &&
+    now < last.until &&
+    last.facts.plan.rotationSchool === facts.plan.rotationSchool &&
+    last.facts.plan.noticeDays === facts.plan.noticeDays &&
+    last.facts.group.timeZone === facts.group.timeZone &&
+    last.facts.kind === facts.kind &&
+    last.facts.place[container.place] === facts.place[container.place]
+  ) {
+    return last;
+  }
+  const state = containerState(facts, container, now, today);
+  const fresh = { facts, today, from: now, until: changesAt(container, state, now), state };
+  kept.set(container, fresh);
+  return fresh;
+}
+
+/** The first clock of a sheet that runs out: it changes what waits. */
+export function heldUntil(facts: Pick<Facts, 'sheet'>, now: Instant): Instant {
+  let first = FOREVER;
+  for (const sheet of Object.values(facts.sheet)) {
+    const { standsUntil } = sheetAt(sheet, now);
+    if (standsUntil && standsUntil > now && standsUntil < first) first = standsUntil;
+  }
+  return first;
+}
+
+/** The state of everything at a moment. Same facts and same moment, same state. */
+export function stateAt(facts: Facts, now: Instant): State {
+  const today = dayOf(now, facts.group.timeZone);
+  const containers: Record<Subject, ContainerState> = {};
+  let holdsUntil = FOREVER;
+  const held = { ...countedL(facts.plan.building), dueL: 0, bySmellL: 0, limitedL: 0 };
+  const tally = Object.fromEntries(waterStates.map(name => [name, { count: 0, litres: 0 }])) as Record<
+    WaterState,
+    { count: number; litres: number }
+  >;
+  for (const container of Object.values(facts.container)) {
+    const { state, until } = stateOfOne(facts, container, now, today);
+    if (until < holdsUntil) holdsUntil = until;
+    containers[container.id] = state;
+    tally[state.state].count += 1;
+    tally[state.state].litres += state.litres;
+    countIn(held, state, 1);
+  }
+  const heldBySheets = heldUntil(facts, now);
+  if (heldBySheets < holdsUntil) holdsUntil = heldBySheets;
+  const need = dailyNeed(facts.plan.needSchool, needGroup(facts, today));
+  const share = 1 + facts.plan.reserveShare;
+  const reach = reachOf(
+    held,
+    { drinkingL: need.drinkingL * share, utilityL: need.utilityL * share },
+    facts.plan.targetDays,
+  );
+  return { now, holdsUntil, today, containers, tally, need, reach };
+}
+
+/** Containers whose state is worked out between two breaths of `warmStates`. */
+const WARM_LOT = 150;
+
+/** Works out the states of a large store in lots, so that the first `stateAt` finds them: a caller may breathe between two. */
+export function* warmStates(facts: Facts, now: Instant): Generator<void> {
+  const today = dayOf(now, facts.group.timeZone);
+  let done = 0;
+  for (const container of Object.values(facts.container)) {
+    stateOfOne(facts, container, now, today);
+    if (++done % WARM_LOT === 0) yield;
+  }
+}

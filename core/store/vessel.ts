@@ -1,0 +1,15 @@
+import type { ContainerFacts, Fill, HeldBack } from './subjects.ts';
+
+/** A container with its water changed; an empty one stays as it is. */
+export function withFill(facts: ContainerFacts, change: (fill: Fill) => Fill): ContainerFacts {
+  return facts.fill ? { ...facts, fill: change(facts.fill) } : facts;
+}
+
+/** A container with each of its holds changed, or without those that are over. */
+export function heldBy(
+  { held = [], ...free }: ContainerFacts,
+  change: (h: HeldBack) => HeldBack | undefined,
+): ContainerFacts {
+  const left = held.map(change).filter(h => h !== undefined);
+  return left.length > 0 ? { ...free, held: left } : free;
+}

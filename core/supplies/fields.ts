@@ -1,0 +1,66 @@
+import * as v from 'valibot';
+import { type Bleach, bleachProducts, strengthBases } from '../chlorine/strength.ts';
+import type { Credit } from '../ct/credit.ts';
+import { between, day, type Fields, fields, line, name, subjectOf, whole } from '../fields.ts';
+import { deviceKinds } from '../filters/device.ts';
+import type { DataOf } from '../log/define.ts';
+import { supplyKindIds } from '../stock/kinds.ts';
+import { bottleEvents, filterEvents } from '../stock/supply.ts';
+
+const bleach: Fields<Bleach> = fields({
+  product: v.picklist(bleachProducts),
+  basis: v.picklist(strengthBases),
+  strength: between(0.1, 200),
+  madeOn: v.exactOptional(day),
+  keptC: between(-20, 60),
+  useBy: v.exactOptional(day),
+  measuredMgMl: v.exactOptional(between(0.1, 250)),
+});
+
+const log10 = between(0, 10);
+const certified: Fields<Credit> = fields({ bacteria: log10, viruses: log10, protozoa: log10, crypto: log10 });
+
+/** How much there is, in the unit of the kind. */
+const amount = between(0, 10_000_000);
+
+const what = {
+  name: name(),
+  kind: v.picklist(supplyKindIds),
+  bleach: v.exactOptional(bleach),
+  madeOn: v.exactOptional(day),
+  openedOn: v.exactOptional(day),
+  expiresOn: v.exactOptional(day),
+  treatsL: v.exactOptional(between(0.1, 100_000)),
+  lastsMonths: v.exactOptional(between(1, 600)),
+  device: v.exactOptional(
+    fields({
+      kind: v.picklist(deviceKinds),
+      poreUm: v.exactOptional(between(0.0001, 100)),
+      rating: v.exactOptional(v.picklist(['absolute', 'nominal'])),
+      certified: v.exactOptional(certified),
+    }),
+  ),
+  home: v.exactOptional(subjectOf('home')),
+  where: v.exactOptional(line(200)),
+};
+
+/** What a supply is. An amount is what was counted as it was put down; later counts come by themselves (`supply.counted`). */
+export const supply = fields({ ...what, amount: v.exactOptional(amount) });
+export type SupplySet = DataOf<typeof supply>;
+
+/** How much of it there is, as somebody looked. */
+export const counted = fields({ amount });
+
+export const filterLine = fields({
+  what: v.picklist(filterEvents),
+  flowLH: v.exactOptional(between(0, 100_000)),
+  waterC: v.exactOptional(between(0, 60)),
+  headCm: v.exactOptional(between(1, 1000)),
+});
+
+/** Retired and lost bottles are counted off. */
+export const bottleLine = fields({
+  what: v.picklist(bottleEvents),
+  count: v.exactOptional(whole(1, 10_000)),
+});
+export type BottleLine = DataOf<typeof bottleLine>;

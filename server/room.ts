@@ -1,0 +1,20 @@
+import type { Router } from 'express';
+import type { Clock, TestClock } from './clock.ts';
+import type { Database } from './db/open.ts';
+import type { Log } from './log/append.ts';
+import type { Stream } from './log/stream.ts';
+
+/** What the routes of every area are given. */
+export interface Room {
+  readonly database: Database;
+  readonly log: Log;
+  readonly clock: Clock | TestClock;
+  readonly stream: Stream;
+  readonly demo: boolean;
+  /** The data folder, and its id. */
+  readonly folder: string;
+  readonly folderId: string;
+}
+
+/** The routes of an area; undefined where it has none in this room. */
+export type AreaRoutes = (room: Room) => Router | undefined;

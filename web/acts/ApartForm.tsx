@@ -1,0 +1,36 @@
+import { useMemo, useState } from 'react';
+import { Act } from '../app/Act.tsx';
+import { draft } from '../log/record.ts';
+import { useSay } from '../texts/texts.ts';
+import { Sentence, TextBlank } from '../ui/Blank.tsx';
+import type { ActFormProps } from './actForm.ts';
+
+/** Sets a container apart for somebody who needs it: it is then not counted for the rest. */
+export function ApartForm({ container, onDone }: ActFormProps) {
+  const say = useSay();
+  const [what, setWhat] = useState(container.setApart ?? '');
+  const isSame = what.trim() === (container.setApart ?? '');
+  const drafts = useMemo(
+    () => (isSame ? undefined : [draft('container.changed', container.id, { setApart: what.trim() })]),
+    [container.id, what, isSame],
+  );
+  return (
+    <Act
+      drafts={drafts}
+      label={say(what.trim() ? 'apart.do' : 'apart.undo')}
+      told={say(what.trim() ? 'apart.told' : 'apart.untold', { code: container.code })}
+      onDone={onDone}
+    >
+      <Sentence>
+        {say('apart.for')}{' '}
+        <TextBlank
+          label={say('apart.label')}
+          value={what}
+          onValue={setWhat}
+          placeholder={say('apart.hint')}
+        />
+        .
+      </Sentence>
+    </Act>
+  );
+}

@@ -1,0 +1,79 @@
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { type ActId, offeredActs } from '#core/store/acts.ts';
+import type { ContainerFacts } from '#core/store/subjects.ts';
+import { useFacts, useWaterState } from '../app/hooks.ts';
+import { useStateNow } from '../log/clock.ts';
+import { useSay } from '../texts/texts.ts';
+import { Button } from '../ui/Button.tsx';
+import { ApartForm } from './ApartForm.tsx';
+import { DrawForm } from './DrawForm.tsx';
+import { CondemnForm, EmptyForm, FailForm, InspectForm } from './EndForms.tsx';
+import { FillForm } from './FillForm.tsx';
+import { MoveForm } from './MoveForm.tsx';
+import { ReadForm } from './ReadForm.tsx';
+import { SanitiseForm } from './SanitiseForm.tsx';
+
+const forms = {
+  draw: DrawForm,
+  rotate: FillForm,
+  fill: FillForm,
+  read: ReadForm,
+  move: MoveForm,
+  sanitise: SanitiseForm,
+  inspect: InspectForm,
+  empty: EmptyForm,
+  fail: FailForm,
+  apart: ApartForm,
+  condemn: CondemnForm,
+} as const;
+
+type FormId = keyof typeof forms;
+const hasForm = (id: ActId): id is FormId => id in forms;
+
+/** What can be done with a container as it is now; each act opens in place. */
+export function ContainerActs({ container, onDone }: { container: ContainerFacts; onDone?: () => void }) {
+  const say = useSay();
+  const navigate = useNavigate();
+  const [open, setOpen] = useState<FormId | null>(null);
+  const facts = useFacts();
+  const now = useStateNow();
+  const state = useWaterState().containers[container.id];
+  if (!state) return null;
+  const ids = offeredActs(facts, container, state, now);
+  const sheet = container.held?.[0]?.sheet ?? container.id;
+  const choose = (id: ActId) => {
+    if (hasForm(id)) return setOpen(open === id ? null : id);
+    onDone?.();
+    void navigate(id === 'sheet' ? `/bench/${sheet}` : `/bench?container=${container.id}`);
+  };
+  const Form = open && ids.includes(open) ? forms[open] : undefined;
+  return (
+    <div className="flex flex-col gap-4">
+      <div className="grid grid-cols-3 gap-2">
+        {ids.map((id, i) => (
+          <Button
+            key={id}
+            look={i === 0 && id !== 'sheet' ? 'primary' : 'plain'}
+            aria-expanded={hasForm(id) ? open === id : undefined}
+            className="px-1!"
+            onClick={() => choose(id)}
+          >
+            {say(`act.${id}`)}
+          </Button>
+        ))}
+      </div>
+      {Form && (
+        <div className="border-t-2 border-slate pt-3">
+          <Form
+            container={container}
+            onDone={() => {
+              setOpen(null);
+              onDone?.();
+            }}
+          />
+        </div>
+      )}
+    </div>
+  );
+}

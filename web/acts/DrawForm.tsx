@@ -1,0 +1,61 @@
+import { useMemo, useState } from 'react';
+import { isPack } from '#core/containers/pack.ts';
+import { kindOf } from '#core/store/state.ts';
+import { Act } from '../app/Act.tsx';
+import { useFacts } from '../app/hooks.ts';
+import { draft } from '../log/record.ts';
+import { useSay } from '../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
+import type { ActFormProps } from './actForm.ts';
+import { TakeOutForm } from './TakeOutForm.tsx';
+
+type Way = 'tap' | 'opened';
+
+/** Draws water off, to drink or for the rest; whole bottles out of a pack. */
+export function DrawForm(props: ActFormProps) {
+  const kind = kindOf(useFacts(), props.container.kind);
+  return kind && isPack(kind) ? <TakeOutForm {...props} pack={kind} /> : <DrawOff {...props} />;
+}
+
+function DrawOff({ container, onDone }: ActFormProps) {
+  const say = useSay();
+  const facts = useFacts();
+  const [volumeL, setVolumeL] = useState<number | undefined>(undefined);
+  const [use, setUse] = useState<'drinking' | 'utility'>('drinking');
+  const [way, setWay] = useState<Way>(kindOf(facts, container.kind)?.tap ? 'tap' : 'opened');
+  const drafts = useMemo(
+    () =>
+      volumeL === undefined || volumeL <= 0
+        ? undefined
+        : [draft('drawn', container.id, { volumeL, use, byTap: way === 'tap' })],
+    [volumeL, use, way, container.id],
+  );
+  return (
+    <Act
+      mayBePast
+      drafts={drafts}
+      label={say('draw.do')}
+      told={say('draw.told', { code: container.code, volumeL: volumeL ?? 0 })}
+      onDone={onDone}
+    >
+      <Sentence>
+        {say('draw.draw')}{' '}
+        <QuantityBlank label={say('draw.volume')} dimension="volumeL" value={volumeL} onValue={setVolumeL} />{' '}
+        <ChoiceBlank
+          label={say('draw.use')}
+          value={use}
+          onValue={setUse}
+          choices={(['drinking', 'utility'] as const).map(value => ({ value, label: say(`draw.${value}`) }))}
+        />
+        ,{' '}
+        <ChoiceBlank<Way>
+          label={say('draw.way')}
+          value={way}
+          onValue={setWay}
+          choices={(['tap', 'opened'] as const).map(value => ({ value, label: say(`draw.${value}`) }))}
+        />
+        .
+      </Sentence>
+    </Act>
+  );
+}

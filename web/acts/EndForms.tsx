@@ -1,0 +1,136 @@
+import { useMemo, useState } from 'react';
+import type { Finding } from '#core/containers/fitness.ts';
+import { Act } from '../app/Act.tsx';
+import { draft } from '../log/record.ts';
+import { useSay } from '../texts/texts.ts';
+import { ChoiceBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
+import type { ActFormProps } from './actForm.ts';
+
+/** Empties a container: to where the water still serves, before the drain. */
+export function EmptyForm({ container, onDone }: ActFormProps) {
+  const say = useSay();
+  const [to, setTo] = useState<'utility' | 'drain'>('utility');
+  const drafts = useMemo(() => [draft('emptied', container.id, { to })], [container.id, to]);
+  return (
+    <Act
+      mayBePast
+      drafts={drafts}
+      label={say('empty.do')}
+      told={say('empty.told', { code: container.code })}
+      onDone={onDone}
+    >
+      <Sentence>
+        {say('empty.to')}{' '}
+        <ChoiceBlank
+          label={say('empty.label')}
+          value={to}
+          onValue={setTo}
+          choices={(['utility', 'drain'] as const).map(value => ({ value, label: say(`empty.${value}`) }))}
+        />
+        .
+      </Sentence>
+      {to === 'drain' && <p className="text-small text-ash">{say('empty.dechlorinate')}</p>}
+    </Act>
+  );
+}
+
+const findings: readonly Finding[] = [
+  'sound',
+  'frozen-sound',
+  'broken-seal',
+  'leaking',
+  'cracked',
+  'smell',
+  'algae',
+  'near-fuel',
+  'lime-gone',
+];
+
+/** Records what a look at the vessel found. */
+export function InspectForm({ container, onDone }: ActFormProps) {
+  const say = useSay();
+  const [found, setFound] = useState<Finding>('sound');
+  const drafts = useMemo(() => [draft('inspected', container.id, { found })], [container.id, found]);
+  return (
+    <Act
+      mayBePast
+      drafts={drafts}
+      label={say('inspect.do')}
+      told={say('inspect.told', { code: container.code })}
+      onDone={onDone}
+    >
+      <Sentence>
+        {say('inspect.found')}{' '}
+        <ChoiceBlank<Finding>
+          label={say('inspect.label')}
+          value={found}
+          onValue={setFound}
+          choices={findings.map(value => ({ value, label: say(`finding.${value}`) }))}
+        />
+        .
+      </Sentence>
+    </Act>
+  );
+}
+
+type FailWhy = 'test' | 'recall' | 'smell' | 'broken-seal';
+const whys: readonly FailWhy[] = ['test', 'recall', 'smell', 'broken-seal'];
+
+/** Ends the water at once: a failed test, a recall, a wrong smell, a broken seal. */
+export function FailForm({ container, onDone }: ActFormProps) {
+  const say = useSay();
+  const [why, setWhy] = useState<FailWhy>('test');
+  const drafts = useMemo(() => [draft('failed', container.id, { why })], [container.id, why]);
+  return (
+    <Act
+      mayBePast
+      drafts={drafts}
+      label={say('fail.do')}
+      told={say('fail.told', { code: container.code })}
+      look="stop"
+      onDone={onDone}
+    >
+      <Sentence>
+        {say('fail.because')}{' '}
+        <ChoiceBlank<FailWhy>
+          label={say('fail.label')}
+          value={why}
+          onValue={setWhy}
+          choices={whys.map(value => ({ value, label: say(`fail.${value}`) }))}
+        />
+        .
+      </Sentence>
+    </Act>
+  );
+}
+
+/** Takes a vessel out of use for good. */
+export function CondemnForm({ container, onDone }: ActFormProps) {
+  const say = useSay();
+  const [why, setWhy] = useState('');
+  const drafts = useMemo(
+    () => (why.trim() ? [draft('condemned', container.id, { why: why.trim() })] : undefined),
+    [container.id, why],
+  );
+  return (
+    <Act
+      mayBePast
+      drafts={drafts}
+      label={say('condemn.do')}
+      told={say('condemn.told', { code: container.code })}
+      look="stop"
+      onDone={onDone}
+    >
+      <Sentence>
+        {say('condemn.because')}{' '}
+        <TextBlank
+          label={say('condemn.label')}
+          value={why}
+          onValue={setWhy}
+          placeholder={say('condemn.hint')}
+        />
+        .
+      </Sentence>
+    </Act>
+  );
+}

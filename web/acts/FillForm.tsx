@@ -1,0 +1,104 @@
+import { useMemo, useState } from 'react';
+import { usableL } from '#core/containers/kinds.ts';
+import { kindOf } from '#core/store/state.ts';
+import type { Amount, Provenance } from '#core/units/amount.ts';
+import { Act } from '../app/Act.tsx';
+import { useFacts, useReader } from '../app/hooks.ts';
+import { type Draft, draft } from '../log/record.ts';
+import * as format from '../texts/format.ts';
+import { useSay } from '../texts/texts.ts';
+import { QuantityBlank, Sentence } from '../ui/Blank.tsx';
+import { Button } from '../ui/Button.tsx';
+import { DateBlank } from '../ui/DateBlank.tsx';
+import { ProvenanceBlank, withProvenance } from '../ui/Provenance.tsx';
+import type { ActFormProps } from './actForm.ts';
+import { VesselDialog } from './VesselDialog.tsx';
+import { type Sourced, sourcedFields, WaterBlanks } from './WaterBlanks.tsx';
+
+/** Fills an empty container; a full one is emptied first, to utility water (that is a rotation). */
+export function FillForm({ container, onDone }: ActFormProps) {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const kind = kindOf(facts, container.kind);
+  const left = container.fill?.remainingL ?? 0;
+  const [volumeL, setVolumeL] = useState<number | undefined>(kind && usableL(kind));
+  const [known, setKnown] = useState<Provenance>('measured');
+  const [spread, setSpread] = useState<number | undefined>(undefined);
+  const [isFinding, setFinding] = useState(false);
+  const [sourced, setSourced] = useState<Sourced>({
+    water: container.fill?.water ?? 'treated-tap',
+    origin: container.fill?.origin ?? {},
+  });
+  const { water } = sourced;
+  const [printedUntil, setPrintedUntil] = useState('');
+  const drafts = useMemo(() => {
+    if (volumeL === undefined) return undefined;
+    const amount: Amount = {
+      ...withProvenance(volumeL, known),
+      ...(known === 'guessed' && spread !== undefined ? { spread } : {}),
+    };
+    const list: Draft[] = left > 0 ? [draft('emptied', container.id, { to: 'utility' })] : [];
+    list.push(
+      draft('filled', container.id, {
+        volumeL: amount,
+        ...sourcedFields(sourced),
+        sealed: true,
+        ...(printedUntil ? { printedUntil } : {}),
+      }),
+    );
+    return list;
+  }, [volumeL, known, spread, sourced, printedUntil, left, container.id]);
+  const isBought = water === 'bought' || water === 'pouch';
+  return (
+    <Act
+      mayBePast
+      drafts={drafts}
+      label={say(left > 0 ? 'fill.rotated' : 'fill.filled')}
+      told={say('fill.told', { code: container.code, volumeL: volumeL ?? 0 })}
+      onDone={onDone}
+      correction={
+        kind && (
+          <Button onClick={() => setVolumeL(usableL(kind))}>
+            {say('guard.overfull.remedy', { usableL: usableL(kind) })}
+          </Button>
+        )
+      }
+    >
+      {left > 0 && <p>{say('fill.first', { litres: left })}</p>}
+      <Sentence>
+        {say('fill.with')}{' '}
+        <QuantityBlank label={say('fill.volume')} dimension="volumeL" value={volumeL} onValue={setVolumeL} />{' '}
+        <ProvenanceBlank value={known} onValue={setKnown} /> {say('fill.of')}{' '}
+        <WaterBlanks {...sourced} onChange={setSourced} />
+        {isBought && (
+          <>
+            {' '}
+            {say('fill.printed')}{' '}
+            <DateBlank label={say('fill.printed-label')} value={printedUntil} onValue={setPrintedUntil} />
+          </>
+        )}
+        .
+      </Sentence>
+      <Button look="quiet" className="self-start text-small" onClick={() => setFinding(true)}>
+        {say('vessel.find')}
+      </Button>
+      {isFinding && (
+        <VesselDialog
+          onClose={() => setFinding(false)}
+          onAmount={amount => {
+            setVolumeL(amount.value);
+            setKnown(amount.known);
+            setSpread(amount.spread);
+            setFinding(false);
+          }}
+        />
+      )}
+      {kind && (
+        <p className="text-small text-ash">
+          {say('fill.holds', { kind: format.litres(kind.nominalL, units), usableL: usableL(kind) })}
+        </p>
+      )}
+    </Act>
+  );
+}

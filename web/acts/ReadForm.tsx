@@ -1,0 +1,85 @@
+import { useMemo, useState } from 'react';
+import { judgeResidual, leastResidualMgL, type ReadingMethod, type Smell } from '#core/chlorine/residual.ts';
+import { runningBatch } from '#core/store/state.ts';
+import type { ContainerFacts } from '#core/store/subjects.ts';
+import { Act } from '../app/Act.tsx';
+import { now } from '../log/clock.ts';
+import { draft } from '../log/record.ts';
+import { useSay } from '../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
+
+const methods: readonly ReadingMethod[] = ['dpd', 'strip', 'meter', 'total', 'smell'];
+const smells: readonly Smell[] = ['none', 'faint', 'strong'];
+
+/** Enters a reading of chlorine, by a kit or by the nose, and says at once what it means. */
+export function ReadForm({ container, onDone }: { container: ContainerFacts; onDone?: () => void }) {
+  const say = useSay();
+  const [method, setMethod] = useState<ReadingMethod>('dpd');
+  const [mgL, setMgL] = useState<number | undefined>(undefined);
+  const [smell, setSmell] = useState<Smell | undefined>(undefined);
+  const reading = useMemo(() => {
+    if (method === 'smell') return smell && { method, smell };
+    return mgL === undefined ? undefined : { method, mgL };
+  }, [method, mgL, smell]);
+  const drafts = useMemo(() => reading && [draft('read', container.id, reading)], [reading, container.id]);
+  const running = runningBatch(container, now());
+  const isEnd = running?.standing.phase === 'read' || running?.standing.phase === 'air';
+  // what an end reading means is told before it is recorded; it is never refused, because it is a fact
+  const least = leastResidualMgL(running?.batch.instruction.clarity ?? 'clear');
+  const meaning = isEnd && reading ? judgeResidual(reading, least) : undefined;
+  return (
+    <Act
+      mayBePast
+      drafts={drafts}
+      label={say('read.do')}
+      told={say('read.told', { code: container.code })}
+      {...(onDone ? { onDone } : {})}
+    >
+      <Sentence>
+        {method === 'smell' ? (
+          <>
+            {say('read.smells')}{' '}
+            <ChoiceBlank<Smell>
+              label={say('read.smell')}
+              value={smell}
+              onValue={setSmell}
+              choices={smells.map(value => ({ value, label: say(`smell.${value}`) }))}
+            />
+          </>
+        ) : (
+          <>
+            {say('read.chlorine')}{' '}
+            <QuantityBlank
+              label={say('read.mgl')}
+              dimension="concentrationMgL"
+              value={mgL}
+              onValue={setMgL}
+              least={0}
+              most={500}
+            />{' '}
+            mg/L
+          </>
+        )}{' '}
+        {say('read.by')}{' '}
+        <ChoiceBlank<ReadingMethod>
+          label={say('read.method')}
+          value={method}
+          onValue={setMethod}
+          choices={methods.map(value => ({
+            value,
+            label: say(`method.${value}`),
+            note: say(`method.${value}.note`),
+          }))}
+        />
+        .
+      </Sentence>
+      {meaning && (
+        <p
+          className={`border-l-4 py-1 pl-3 ${meaning.verdict === 'ok' ? 'border-reed' : meaning.verdict === 'warn' ? 'border-clay' : 'border-iron'}`}
+        >
+          {say(meaning.reason)} {meaning.remedy && say(meaning.remedy)}
+        </p>
+      )}
+    </Act>
+  );
+}

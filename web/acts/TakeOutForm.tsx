@@ -1,0 +1,149 @@
+import { useMemo, useState } from 'react';
+import { addMinutes } from '#core/calendar/day.ts';
+import { type ContainerKind, usableL } from '#core/containers/kinds.ts';
+import { isPack, pieceL } from '#core/containers/pack.ts';
+import type { Facts } from '#core/log/facts.ts';
+import { allKinds } from '#core/store/state.ts';
+import type { ContainerFacts } from '#core/store/subjects.ts';
+import { measured } from '#core/units/amount.ts';
+import { Act } from '../app/Act.tsx';
+import { useFacts } from '../app/hooks.ts';
+import { type Draft, draft, newSubject } from '../log/record.ts';
+import { useSay } from '../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
+
+type Then = 'drinking' | 'utility' | 'open';
+
+/** The bottle that a pack is of, as a vessel by itself. */
+const bottleOf = (pack: ContainerKind, facts: Facts): ContainerKind =>
+  allKinds(facts).find(
+    k => k.shape === 'bottle' && !isPack(k) && Math.abs(usableL(k) / pieceL(pack) - 1) < 0.05,
+  ) ?? {
+    ...pack,
+    id: `bottle-${Math.round(pieceL(pack) * 1000)}ml`,
+    shape: 'bottle',
+    nominalL: pieceL(pack),
+    usableShare: 1,
+    tareKg: pack.tareKg / (pack.pieces ?? 1),
+    stackable: false,
+  };
+
+/** A code beside the pack's that is not taken yet: TH-012-1. */
+function codeBeside(facts: Facts, { code }: ContainerFacts): string {
+  const taken = new Set(Object.values(facts.container).map(c => c.code));
+  for (let n = 1; ; n++) if (!taken.has(`${code}-${n}`)) return `${code}-${n}`;
+}
+
+/** One bottle leaves the pack and is opened: from then on it has a life of its own. */
+function openedDrafts(facts: Facts, container: ContainerFacts, pack: ContainerKind): Draft[] {
+  const { fill } = container;
+  if (!fill) return [];
+  const bottle = bottleOf(pack, facts);
+  const known = allKinds(facts).some(k => k.id === bottle.id);
+  const id = newSubject('container');
+  const { place, shelf, role, heldBefore, setApart, inspected } = container;
+  const { water, origin, printedUntil } = fill;
+  return [
+    ...(known ? [] : [draft('kind.set', `kind:${bottle.id}`, bottle)]),
+    draft('drawn', container.id, {
+      volumeL: pieceL(pack),
+      use: 'utility',
+      byTap: false,
+      pieces: 1,
+      into: id,
+    }),
+    draft(
+      'container.added',
+      id,
+      {
+        code: codeBeside(facts, container),
+        kind: bottle.id,
+        place,
+        role,
+        heldBefore,
+        ...(shelf ? { shelf } : {}),
+        ...(setApart ? { setApart } : {}),
+      },
+      // it is as old as its pack
+      { at: addMinutes(fill.at, -1) },
+    ),
+    draft(
+      'filled',
+      id,
+      {
+        volumeL: measured(pieceL(pack)),
+        water,
+        sealed: true,
+        ...(origin ? { origin } : {}),
+        ...(printedUntil ? { printedUntil } : {}),
+      },
+      { at: fill.at },
+    ),
+    // what was found of the pack holds for each of its bottles
+    ...(inspected && inspected.at >= fill.at ? [draft('inspected', id, { found: inspected.found })] : []),
+    ...(fill.failed ? [draft('failed', id, { why: fill.failed.why })] : []),
+    draft('opened', id, {}),
+  ];
+}
+
+/** Takes whole bottles out of a pack: to drink, for the rest, or one to be opened and kept. */
+export function TakeOutForm({
+  container,
+  pack,
+  onDone,
+}: {
+  container: ContainerFacts;
+  pack: ContainerKind;
+  onDone: () => void;
+}) {
+  const say = useSay();
+  const facts = useFacts();
+  const [pieces, setPieces] = useState<number | undefined>(1);
+  const [then, setThen] = useState<Then>('drinking');
+  const each = pieceL(pack);
+  const left = Math.round((container.fill?.remainingL ?? 0) / each);
+  const drafts = useMemo((): Draft[] | undefined => {
+    if (then === 'open') return openedDrafts(facts, container, pack);
+    if (!pieces) return undefined;
+    const volumeL = Math.round(pieces * each * 1000) / 1000;
+    return [draft('drawn', container.id, { volumeL, use: then, byTap: false, pieces })];
+  }, [pieces, then, each, facts, container, pack]);
+  return (
+    <Act
+      mayBePast={then !== 'open'}
+      drafts={drafts}
+      label={say('draw.do')}
+      told={say('draw.told', { code: container.code, volumeL: (then === 'open' ? 1 : (pieces ?? 0)) * each })}
+      onDone={onDone}
+    >
+      <Sentence>
+        {say('draw.out')}{' '}
+        {then === 'open' ? (
+          '1'
+        ) : (
+          <QuantityBlank
+            label={say('draw.pieces')}
+            dimension="number"
+            value={pieces}
+            onValue={setPieces}
+            least={1}
+            most={left}
+            wholeNumbers
+          />
+        )}{' '}
+        {say('draw.pieces-of', { left, each })}{' '}
+        <ChoiceBlank<Then>
+          label={say('draw.then')}
+          value={then}
+          onValue={setThen}
+          choices={(['drinking', 'utility', 'open'] as const).map(value => ({
+            value,
+            label: say(`draw.then.${value}`),
+          }))}
+        />
+        .
+      </Sentence>
+      {then === 'open' && <p className="text-small text-ash">{say('draw.one-open')}</p>}
+    </Act>
+  );
+}

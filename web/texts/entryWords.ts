@@ -1,0 +1,11 @@
+import { useCallback } from 'react';
+import { type Entry, wordsOf } from '#core/record.ts';
+import { useFacts } from '../app/hooks.ts';
+import { useSay } from './texts.ts';
+
+/** An entry in words, as it stands in a history. */
+export function useEntryWords(): (entry: Entry) => string {
+  const say = useSay();
+  const facts = useFacts();
+  return useCallback(entry => say(wordsOf(entry, facts)), [say, facts]);
+}

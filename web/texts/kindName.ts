@@ -1,0 +1,25 @@
+import { useCallback } from 'react';
+import { kindOf } from '#core/store/state.ts';
+import { useFacts, useReader } from '../app/hooks.ts';
+import * as format from './format.ts';
+import { useSay } from './texts.ts';
+
+/** A kind's name: its own, or its volume and shape in the person's units ("208 L drum"). */
+export function useKindName(): (id: string) => string {
+  const say = useSay();
+  const { kind: own } = useFacts();
+  const { units } = useReader();
+  return useCallback(
+    id => {
+      const kind = kindOf({ kind: own }, id);
+      if (!kind) return id;
+      if (!kind.name && kind.pieces)
+        return say('shape.pack-of', {
+          pieces: kind.pieces,
+          each: format.litres(kind.nominalL / kind.pieces, units),
+        });
+      return kind.name ?? `${format.litres(kind.nominalL, units)} ${say(`shape.${kind.shape}`)}`;
+    },
+    [own, units, say],
+  );
+}
