@@ -1,24 +1,27 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
-import type { SubjectType } from '#core/log/facts.ts';
-import { type Entry, type EntryKind, entryKinds, kinds } from '#core/record.ts';
+import {
+  subjects as definitions,
+  type Entry,
+  type EntryKind,
+  entryKinds,
+  kinds,
+  subjectTypes,
+} from '#core/record.ts';
 import { EntrySchema } from './entry.ts';
 
 type Schema = v.GenericSchema<unknown, unknown> & Record<string, unknown>;
 
 const ulidOf = (n: number): string => `01M88X6PY5AXMXFYXH43WSY7Q${n}`;
-/** Two subjects of each type: few enough that entries meet. */
-const subjects: Readonly<Record<SubjectType, readonly string[]>> = {
-  group: ['group'],
-  plan: ['plan'],
-  kind: ['kind:drum-208l', 'kind:own-1'],
-  home: [0, 1].map(n => `home:${ulidOf(n)}`),
-  building: [0, 1].map(n => `building:${ulidOf(n)}`),
-  place: [0, 1].map(n => `place:${ulidOf(n)}`),
-  supply: [0, 1].map(n => `supply:${ulidOf(n)}`),
-  sheet: [0, 1].map(n => `sheet:${ulidOf(n)}`),
-  container: [0, 1].map(n => `container:${ulidOf(n)}`),
-};
+/** Two subjects of each type of which there are many: few enough that entries meet. */
+const subjects: Readonly<Record<string, readonly string[]>> = Object.fromEntries(
+  subjectTypes.map(type => {
+    const { named } = definitions[type];
+    if (!named) return [type, [type]];
+    const ids = named === 'ulid' ? [0, 1].map(ulidOf) : ['drum-208l', 'own-1'];
+    return [type, ids.map(id => `${type}:${id}`)];
+  }),
+);
 
 /** What strings are made of: names, ids, dates, and what breaks programs. */
 const words: readonly string[] = [
@@ -106,13 +109,13 @@ const id = fc
 /** Any entry of a kind that the contract accepts. */
 export function anyEntryOf(kind: EntryKind): fc.Arbitrary<Entry> {
   const { on, also = [], data } = kinds[kind];
-  const other = also.flatMap(type => subjects[type]);
+  const other = also.flatMap(type => subjects[type] ?? []);
   return fc
     .record({
       id,
       v: fc.constant(2),
       kind: fc.constant(kind),
-      subject: fc.constantFrom(...on.flatMap(type => subjects[type])),
+      subject: fc.constantFrom(...on.flatMap(type => subjects[type] ?? [])),
       also: other.length > 0 ? fc.uniqueArray(fc.constantFrom(...other), { maxLength: 2 }) : fc.constant([]),
       happenedAt: instant,
       recordedAt: instant,

@@ -37,6 +37,7 @@ const envelope = v.strictObject(
     happenedAt: instant,
     recordedAt: instant,
     by: name(60),
+    hand: v.exactOptional(entryId),
     data: v.unknown(),
   },
   issue => (issue.expected === 'never' ? 'unknown-field' : 'object'),

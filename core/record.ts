@@ -1,6 +1,7 @@
 import * as areas from './areas.ts';
+import type { Duty } from './duty.ts';
 import { type Message, message } from './judgement.ts';
-import type { AnyKind, DataOf } from './log/define.ts';
+import type { AnyKind, DataOf, None } from './log/define.ts';
 import { type Stamp, type Told, writeTold } from './log/entry.ts';
 import type { Facts, SubjectType } from './log/facts.ts';
 import { createFold, type Definitions } from './log/fold.ts';
@@ -11,6 +12,14 @@ import { lift } from './log/upcast.ts';
 import type { Subject } from './subject.ts';
 
 // The areas joined, and the engine of the log made for what they declare.
+
+/** What an area says of itself. */
+interface Area {
+  readonly entries: Readonly<Record<string, AnyKind>>;
+  readonly subjects: Readonly<Record<string, object>>;
+  readonly duties: None | ((facts: Facts, state: never) => readonly Duty[]);
+}
+areas satisfies Readonly<Record<string, Area>>;
 
 type Areas = typeof areas;
 type Joined<U> = (U extends unknown ? (each: U) => void : never) extends (all: infer I) => void ? I : never;

@@ -1,5 +1,6 @@
 import { monotonicFactory } from 'ulid';
 import { addMinutes, type Instant } from '#core/calendar/day.ts';
+import type { Shelved } from '#core/log/facts.ts';
 import { type Entry, type EntryData, type EntryKind, writeEntry } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
 
@@ -14,7 +15,7 @@ export interface Hand {
     also?: readonly Subject[],
   ) => Entry;
   /** A subject that did not exist before. */
-  readonly subject: (type: 'home' | 'building' | 'place' | 'supply' | 'sheet' | 'container') => Subject;
+  readonly subject: (type: keyof Shelved) => Subject;
 }
 
 /** @param random numbers from 0 to 1 for the ids: seeded where the same entries are wanted again */

@@ -2,7 +2,7 @@ import type { Batch, BatchCheck, BatchEvent, DoseInstruction } from '../chlorine
 import { isRunning, standingOf } from '../chlorine/batch.ts';
 import { LONG_CONTACT_MIN } from '../chlorine/contact.ts';
 import type { Told } from '../log/entry.ts';
-import type { Fill } from '../store/subjects.ts';
+import type { Fill } from '../store/facts.ts';
 import type { Dose, Leaving } from './fields.ts';
 
 // What entries make of the batches of a fill: each takes the fill as it was and gives it as it is.

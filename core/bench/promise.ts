@@ -8,8 +8,8 @@ import { type Message, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import { leftParams } from '../quality/advice.ts';
 import { fitnessOf, type WaterCase, type WaterFitness } from '../quality/fitness.ts';
+import type { ContainerFacts } from '../store/facts.ts';
 import { waterCase } from '../store/fit.ts';
-import type { ContainerFacts } from '../store/subjects.ts';
 import { vesselUnfit } from './treating.ts';
 
 /** What a treatment would make of the water in a container, if it goes as it should: said before anything is put in. */

@@ -1,9 +1,9 @@
 import { betterOf, noCredit, sumOf } from '../ct/credit.ts';
 import type { Told } from '../log/entry.ts';
-import type { ContainerFacts } from '../store/subjects.ts';
+import type { ContainerFacts } from '../store/facts.ts';
 import { heldBy, withFill } from '../store/vessel.ts';
+import type { SheetFacts } from './facts.ts';
 import type { SheetEnd, SheetFields, StepDone } from './fields.ts';
-import type { SheetFacts } from './subjects.ts';
 
 export function begun(_: SheetFacts | undefined, entry: Told<SheetFields>, id: string): SheetFacts {
   const container = entry.also?.find(subject => subject.startsWith('container:'));

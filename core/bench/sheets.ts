@@ -1,7 +1,7 @@
 import { addMinutes, type Instant } from '../calendar/day.ts';
 import type { Step } from '../methods/method.ts';
 import { afterDaylight } from '../sun/daylight.ts';
-import type { SheetDone, SheetFacts } from './subjects.ts';
+import type { SheetDone, SheetFacts } from './facts.ts';
 
 /** A sheet at a moment: the step that is live, its clock, or how it ended. */
 export interface SheetStanding {

@@ -1,36 +1,8 @@
-import type { Instant } from '../calendar/day.ts';
+// Each export is a type of subject, under its own name.
 import type { SubjectDefinition } from '../log/define.ts';
-import type { Subject } from '../subject.ts';
-import type { SheetFields, SheetOutcome, StepDone } from './fields.ts';
 
-/** A step that was done, with its reading. */
-export interface SheetDone extends StepDone {
-  readonly at: Instant;
-  readonly by: string;
-}
-
-/** A bench sheet: what it is, and what was done on it. */
-export interface SheetFacts extends SheetFields {
-  readonly id: Subject;
-  readonly begunAt: Instant;
-  readonly by: string;
-  /** The container it treats. */
-  readonly container?: Subject;
-  readonly done: readonly SheetDone[];
-  readonly photo?: string;
-  readonly ended?: { readonly at: Instant; readonly outcome: SheetOutcome };
-}
-
-declare module '../log/facts.ts' {
-  interface Shelved {
-    sheet: SheetFacts;
-  }
-}
-
-const sheet: SubjectDefinition<'sheet'> = {
+export const sheet: SubjectDefinition<'sheet'> = {
   named: 'ulid',
   bornBy: 'sheet.begun',
   absent: 'guard.no-sheet',
 };
-
-export const subjects = { sheet };

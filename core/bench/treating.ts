@@ -3,9 +3,9 @@ import type { VesselFitness } from '../containers/fitness.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import { neverDrunk, rowOf } from '../sources/waters.ts';
+import type { ContainerFacts, Fill } from '../store/facts.ts';
 import { vesselOf } from '../store/fit.ts';
 import { decidingBatch, kindOf, runningBatch } from '../store/state.ts';
-import type { ContainerFacts, Fill } from '../store/subjects.ts';
 
 /** Why a vessel holds no drinking water, or no water at all; undefined where it does. */
 export function vesselUnfit(

@@ -4,6 +4,9 @@ import type { Subject } from '../subject.ts';
 /** A client-made ULID: unique, and sorted by the time it was made. */
 export type EntryId = string;
 
+/** A ULID that a person's browser drew for a hand when it was first named. */
+export type HandId = string;
+
 /** One thing that happened, whatever its kind: immutable, put in order by (happenedAt, id). */
 export interface Told<D = unknown> {
   readonly id: EntryId;
@@ -15,8 +18,10 @@ export interface Told<D = unknown> {
   readonly also?: readonly Subject[];
   readonly happenedAt: Instant;
   readonly recordedAt: Instant;
-  /** The hand that recorded it. */
+  /** The name that the hand which recorded it went by, as people read it. */
   readonly by: string;
+  /** That hand's id: the same whatever it goes by, so that guards can tell hands apart. */
+  readonly hand?: HandId;
   readonly data: D;
 }
 
@@ -36,6 +41,7 @@ export interface Stamp {
   readonly id: EntryId;
   readonly at: Instant;
   readonly by: string;
+  readonly hand?: HandId;
   /** When it was recorded; `at` unless it is told later. */
   readonly recordedAt?: Instant;
   readonly also?: readonly Subject[];
@@ -46,7 +52,7 @@ export const ENTRY_VERSION = 2;
 
 /** An entry of today's version. */
 export function writeTold<D>(kind: string, subject: Subject, data: D, stamp: Stamp): Told<D> {
-  const { id, at, by, recordedAt = at, also } = stamp;
+  const { id, at, by, hand, recordedAt = at, also } = stamp;
   return {
     id,
     v: ENTRY_VERSION,
@@ -56,6 +62,7 @@ export function writeTold<D>(kind: string, subject: Subject, data: D, stamp: Sta
     happenedAt: at,
     recordedAt,
     by,
+    ...(hand ? { hand } : {}),
     data,
   };
 }

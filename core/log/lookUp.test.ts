@@ -2,8 +2,8 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { noFacts } from '../record.ts';
 import { codeKey } from '../store/code.ts';
-import type { ContainerFacts } from '../store/subjects.ts';
-import { subjects } from '../store/subjects.ts';
+import type { ContainerFacts } from '../store/facts.ts';
+import * as subjects from '../store/subjects.ts';
 import type { Facts } from './facts.ts';
 import { lookUp, shelve } from './lookUp.ts';
 

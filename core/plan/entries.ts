@@ -1,8 +1,8 @@
 import { nothing } from '../fields.ts';
 import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
+import { freshGroup, freshPlan, type TakenList } from './facts.ts';
 import { group, home, plan, takenList } from './fields.ts';
-import { freshGroup, freshPlan, type TakenList } from './subjects.ts';
 
 /** Lists that are remembered one by one. */
 const MOST_LISTS = 20;

@@ -2,8 +2,8 @@ import { judgeTreating, vesselUnfit } from '../bench/treating.ts';
 import type { Instant } from '../calendar/day.ts';
 import { refusals } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
+import type { ContainerFacts } from './facts.ts';
 import type { ContainerState } from './state.ts';
-import type { ContainerFacts } from './subjects.ts';
 
 /** What a page may offer to do with a container. */
 export const acts = [

@@ -3,10 +3,10 @@ import { type Duty, WEEK_DAYS, whenOf } from '../duty.ts';
 import { judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import type { Subject } from '../subject.ts';
+import type { ContainerFacts } from './facts.ts';
 import { heldFirst } from './held.ts';
 import { overloaded } from './placing.ts';
 import type { ContainerState, State } from './state.ts';
-import type { ContainerFacts } from './subjects.ts';
 
 // `stateAt` makes a state anew whenever its container, its place or the day changes: what waits there follows from it alone
 const kept = new WeakMap<ContainerState, readonly Waiting[]>();

@@ -3,7 +3,7 @@ import { type Hand, hand } from '#demo/hand.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { fold } from '../record.ts';
 import type { Subject } from '../subject.ts';
-import type { ContainerFacts } from './subjects.ts';
+import type { ContainerFacts } from './facts.ts';
 
 const start = '2026-11-25T08:00:00.000Z';
 let h: Hand;

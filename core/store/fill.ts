@@ -2,9 +2,9 @@ import { onBatch } from '../bench/batch.ts';
 import { isRunning, standingOf } from '../chlorine/batch.ts';
 import type { Told } from '../log/entry.ts';
 import { poorerOf } from '../sources/waters.ts';
+import type { ContainerFacts, Fill } from './facts.ts';
 import type { Draw, Failing, Filling, Reading } from './fields.ts';
 import { gradeAt } from './fit.ts';
-import type { ContainerFacts, Fill } from './subjects.ts';
 
 // What entries make of the water in a container.
 

@@ -1,20 +1,20 @@
 import type { Facts } from '../log/facts.ts';
 import { type Index, lookUp } from '../log/lookUp.ts';
 import { codeKey } from './code.ts';
-import { subjects } from './subjects.ts';
+import { container, place } from './subjects.ts';
 
 const none: ReadonlySet<string> = new Set();
 const index = (facts: Pick<Facts, 'container'>, name: 'code' | 'place'): Index =>
-  lookUp(facts.container, subjects.container.indexes ?? {}, name);
+  lookUp(facts.container, container.indexes ?? {}, name);
 
 /** Containers that wear a code. */
 export const containersOfCode = (facts: Pick<Facts, 'container'>, code: string): ReadonlySet<string> =>
   index(facts, 'code').get(codeKey(code)) ?? none;
 
 /** Containers that stand in a place. */
-export const containersIn = (facts: Pick<Facts, 'container'>, place: string): ReadonlySet<string> =>
-  index(facts, 'place').get(place) ?? none;
+export const containersIn = (facts: Pick<Facts, 'container'>, id: string): ReadonlySet<string> =>
+  index(facts, 'place').get(id) ?? none;
 
 /** Places of a building. */
 export const placesOf = (facts: Pick<Facts, 'place'>, building: string): ReadonlySet<string> =>
-  lookUp(facts.place, subjects.place.indexes ?? {}, 'building').get(building) ?? none;
+  lookUp(facts.place, place.indexes ?? {}, 'building').get(building) ?? none;

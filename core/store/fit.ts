@@ -11,7 +11,7 @@ import {
   type WaterFitness,
   type WaterGrade,
 } from '../quality/fitness.ts';
-import type { ContainerFacts, Fill } from './subjects.ts';
+import type { ContainerFacts, Fill } from './facts.ts';
 
 /** Chlorine by a sheet of tablets and by bleach is one kind of barrier: it counts once. */
 const CHLORINE = 'chlorine';

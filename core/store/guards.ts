@@ -11,6 +11,7 @@ import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
 import { leftParams } from '../quality/advice.ts';
 import { asItComes, isDrinkable, neverDrunk } from '../sources/waters.ts';
+import type { ContainerFacts } from './facts.ts';
 import type {
   ContainerChange,
   ContainerFields,
@@ -24,7 +25,6 @@ import type {
 import { containersIn, containersOfCode, placesOf } from './find.ts';
 import { judgePlacing } from './placing.ts';
 import { containerState, kindOf, runningBatch } from './state.ts';
-import type { ContainerFacts } from './subjects.ts';
 
 /** A guard of what is done to a container that is there. */
 export const ofContainer =

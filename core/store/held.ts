@@ -1,6 +1,6 @@
 import type { BatchStanding } from '../chlorine/batch.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
-import type { ContainerFacts, Fill, HeldBack } from './subjects.ts';
+import type { ContainerFacts, Fill, HeldBack } from './facts.ts';
 
 export function failure(
   container: ContainerFacts,

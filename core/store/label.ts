@@ -2,8 +2,8 @@ import { dayOf } from '../calendar/day.ts';
 import { type Message, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import { leftParams } from '../quality/advice.ts';
+import type { ContainerFacts } from './facts.ts';
 import type { ContainerState } from './state.ts';
-import type { ContainerFacts } from './subjects.ts';
 
 /** What a label says, line by line; texts by their ids. */
 export interface Label {

@@ -2,9 +2,9 @@ import type { ContainerKind } from '../containers/kinds.ts';
 import { DEFAULT_DEPTH_M, DWELLING_KG_M2, type FloorBay, type Standing } from '../containers/load.ts';
 import { lengthIn, type MixSpot } from '../containers/mix.ts';
 import type { Facts } from '../log/facts.ts';
+import type { PlaceFacts } from './facts.ts';
 import { fillableOwn } from './ownFirst.ts';
 import { floorLimit, standingOf, standsAt } from './placing.ts';
-import type { PlaceFacts } from './subjects.ts';
 
 /** Height from a shelf (or the floor, 0) to the next shelf above it or the ceiling (m). */
 export function roomAbove(place: PlaceFacts, heightM: number): number {

@@ -4,8 +4,8 @@ import { type ContainerKind, usableL } from '../containers/kinds.ts';
 import { massKg, portability } from '../containers/mass.ts';
 import type { Facts } from '../log/facts.ts';
 import type { Subject } from '../subject.ts';
+import type { ContainerFacts } from './facts.ts';
 import { type ContainerState, kindOf } from './state.ts';
-import type { ContainerFacts } from './subjects.ts';
 
 /** A vessel of one's own that stands empty and may be filled with drinking water. */
 export interface Fillable {

@@ -3,9 +3,9 @@ import { massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import type { Subject } from '../subject.ts';
+import type { ContainerFacts, PlaceFacts } from './facts.ts';
 import { containersIn } from './find.ts';
 import { kindOf } from './state.ts';
-import type { ContainerFacts, PlaceFacts } from './subjects.ts';
 
 const isOnFloor = (place: PlaceFacts, shelf: string | undefined): boolean =>
   !place.shelves.some(s => s.id === shelf);

@@ -13,9 +13,9 @@ import { judgeFitness, judgeLow } from '../quality/advice.ts';
 import { lastFree, type Proof, untilOf, type WaterFitness } from '../quality/fitness.ts';
 import { type GoodUntil, isFridge, isOver } from '../rotation/goodUntil.ts';
 import type { Subject } from '../subject.ts';
+import type { ContainerFacts, Fill } from './facts.ts';
 import { fitnessIn, isGivenUp } from './fit.ts';
 import { failure, heldBack, heldFirst, waiting } from './held.ts';
-import type { ContainerFacts, Fill } from './subjects.ts';
 
 /** The state of the water in a container, as it is drawn everywhere. */
 export type WaterState =

@@ -1,4 +1,4 @@
-import type { ContainerFacts, Fill, HeldBack } from './subjects.ts';
+import type { ContainerFacts, Fill, HeldBack } from './facts.ts';
 
 /** A container with its water changed; an empty one stays as it is. */
 export function withFill(facts: ContainerFacts, change: (fill: Fill) => Fill): ContainerFacts {

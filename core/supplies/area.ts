@@ -1,3 +1,3 @@
 export { duties } from './duties.ts';
 export { entries } from './entries.ts';
-export { subjects } from './subjects.ts';
+export * as subjects from './subjects.ts';

@@ -1,6 +1,6 @@
 import type { Bleach } from '../chlorine/strength.ts';
 import type { Facts } from '../log/facts.ts';
-import type { SupplyFacts } from './subjects.ts';
+import type { SupplyFacts } from './facts.ts';
 
 /** A bottle of bleach among the supplies. */
 export type Bottle = SupplyFacts & { readonly bleach: Bleach };

@@ -7,7 +7,7 @@ import type { Facts } from '../log/facts.ts';
 import { MOST_IODINE_DAYS } from '../methods/iodine.ts';
 import type { SupplyKind } from '../stock/kinds.ts';
 import { supplyUntil } from '../stock/until.ts';
-import type { SupplyFacts } from './subjects.ts';
+import type { SupplyFacts } from './facts.ts';
 
 /** Ways to make water safe that stand on different legs: what breaks one leaves the others. */
 export type Way = 'chlorine' | 'iodine' | 'boil' | 'filter' | 'light';

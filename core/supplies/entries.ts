@@ -3,9 +3,9 @@ import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
 import type { Told } from '../log/entry.ts';
 import type { Upcast } from '../log/upcast.ts';
+import type { SupplyFacts } from './facts.ts';
 import { bottleLine, counted, filterLine, type SupplySet, supply } from './fields.ts';
 import { onBottles } from './guards.ts';
-import type { SupplyFacts } from './subjects.ts';
 
 /** Version 1 knew only bleach, in millilitres. */
 const ofAnyKind: Upcast = data => {

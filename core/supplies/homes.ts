@@ -1,6 +1,6 @@
 import type { Day } from '../calendar/day.ts';
 import type { Facts } from '../log/facts.ts';
-import type { HomeFacts } from '../plan/subjects.ts';
+import type { HomeFacts } from '../plan/facts.ts';
 import { coverOf, type Way } from './cover.ts';
 
 /** Ways that a home can count on for the plan's days. */

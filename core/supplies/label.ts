@@ -1,7 +1,7 @@
 import { type Message, message } from '../judgement.ts';
 import { supplyUntil } from '../stock/until.ts';
 import type { Label } from '../store/label.ts';
-import type { SupplyFacts } from './subjects.ts';
+import type { SupplyFacts } from './facts.ts';
 
 /** The label of a chemical, decanted or not: what it is, its strength, its dates, and that nobody drinks it. */
 export function supplyLabel(supply: SupplyFacts): Label {

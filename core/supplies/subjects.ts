@@ -1,14 +1,4 @@
+// Each export is a type of subject, under its own name.
 import type { SubjectDefinition } from '../log/define.ts';
-import type { Supply } from '../stock/supply.ts';
 
-export type SupplyFacts = Supply;
-
-declare module '../log/facts.ts' {
-  interface Shelved {
-    supply: SupplyFacts;
-  }
-}
-
-const supply: SubjectDefinition<'supply'> = { named: 'ulid', absent: 'guard.not-there' };
-
-export const subjects = { supply };
+export const supply: SubjectDefinition<'supply'> = { named: 'ulid', absent: 'guard.not-there' };

@@ -2,10 +2,10 @@ import { describe, expect, it } from 'vitest';
 import { noFacts } from '../record.ts';
 import { supplyUntil } from '../stock/until.ts';
 import { coverOf, independentWays, leftOf } from './cover.ts';
+import type { SupplyFacts } from './facts.ts';
 import type { SupplySet } from './fields.ts';
 import { sharedSupply, waysByHome } from './homes.ts';
 import { buyKits, kitLacks, kits } from './kit.ts';
-import type { SupplyFacts } from './subjects.ts';
 
 const TODAY = '2026-11-25';
 const keep = (...list: (SupplySet & { amount: number; used?: number })[]) => ({

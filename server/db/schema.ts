@@ -1,21 +1,27 @@
-import { blob, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
 import type { SubjectFacts } from '#core/log/facts.ts';
 import type { Entry, EntryKind } from '#core/record.ts';
 
 /** The log: appended to, never changed. `seq` is the order of arrival; the log's own order is (happenedAt, id). */
-export const entries = sqliteTable('entries', {
-  seq: integer('seq').primaryKey(),
-  id: text('id').notNull().unique(),
-  v: integer('v').notNull(),
-  kind: text('kind').$type<EntryKind>().notNull(),
-  subject: text('subject').notNull(),
-  also: text('also', { mode: 'json' }).$type<readonly string[]>(),
-  happenedAt: text('happened_at').notNull(),
-  recordedAt: text('recorded_at').notNull(),
-  receivedAt: text('received_at').notNull(),
-  by: text('by').notNull(),
-  data: text('data', { mode: 'json' }).$type<Entry['data']>().notNull(),
-});
+export const entries = sqliteTable(
+  'entries',
+  {
+    seq: integer('seq').primaryKey(),
+    id: text('id').notNull().unique(),
+    v: integer('v').notNull(),
+    kind: text('kind').$type<EntryKind>().notNull(),
+    subject: text('subject').notNull(),
+    also: text('also', { mode: 'json' }).$type<readonly string[]>(),
+    happenedAt: text('happened_at').notNull(),
+    recordedAt: text('recorded_at').notNull(),
+    receivedAt: text('received_at').notNull(),
+    by: text('by').notNull(),
+    hand: text('hand'),
+    data: text('data', { mode: 'json' }).$type<Entry['data']>().notNull(),
+  },
+  // the log is read, exported and replayed in its own order
+  t => [index('entries_in_order').on(t.happenedAt, t.id)],
+);
 
 /** Which entries bear on a subject, in the log's order. */
 export const entrySubjects = sqliteTable(

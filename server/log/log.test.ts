@@ -2,7 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { History, Snapshot } from '#contract/log.ts';
 import { historyPath } from '#contract/routes.ts';
 import { addMinutes } from '#core/calendar/day.ts';
-import type { ContainerFacts } from '#core/store/subjects.ts';
+import type { ContainerFacts } from '#core/store/facts.ts';
 import { type Hand, hand } from '#demo/hand.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
 

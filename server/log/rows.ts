@@ -18,12 +18,12 @@ export function lotsOf<T>(list: readonly T[], size = LOT): T[][] {
 
 /** An entry as it was stored, in today's version. */
 export function entryOf(row: Row): Entry {
-  const { id, v, kind, subject, also, happenedAt, recordedAt, by, data } = row;
-  return upcast({ id, v, kind, subject, ...(also ? { also } : {}), happenedAt, recordedAt, by, data });
+  const { seq: _, receivedAt: __, also, hand, ...entry } = row;
+  return upcast({ ...entry, ...(also ? { also } : {}), ...(hand ? { hand } : {}) });
 }
 
 export function rowOf(entry: Entry, seq: number, receivedAt: string): Row {
-  return { ...entry, also: entry.also ?? null, seq, receivedAt };
+  return { ...entry, also: entry.also ?? null, hand: entry.hand ?? null, seq, receivedAt };
 }
 
 /** Entries of some ids. */

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { type ActId, offeredActs } from '#core/store/acts.ts';
-import type { ContainerFacts } from '#core/store/subjects.ts';
+import type { ContainerFacts } from '#core/store/facts.ts';
 import { useFacts, useWaterState } from '../app/hooks.ts';
 import { useStateNow } from '../log/clock.ts';
 import { useSay } from '../texts/texts.ts';

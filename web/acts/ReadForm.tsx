@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { judgeResidual, leastResidualMgL, type ReadingMethod, type Smell } from '#core/chlorine/residual.ts';
+import type { ContainerFacts } from '#core/store/facts.ts';
 import { runningBatch } from '#core/store/state.ts';
-import type { ContainerFacts } from '#core/store/subjects.ts';
 import { Act } from '../app/Act.tsx';
 import { now } from '../log/clock.ts';
 import { draft } from '../log/record.ts';

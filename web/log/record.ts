@@ -2,11 +2,13 @@ import { monotonicFactory } from 'ulid';
 import type { Mode } from '#contract/log.ts';
 import { type Problem, problemType } from '#contract/problem.ts';
 import { type Judgement, refusals } from '#core/judgement.ts';
-import type { Facts } from '#core/log/facts.ts';
+import type { HandId } from '#core/log/entry.ts';
+import type { Facts, Shelved } from '#core/log/facts.ts';
 import { type Entry, type EntryData, type EntryKind, foldOnto, guard, writeEntry } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
 import { breathe } from '../app/breathe.ts';
 import type { AppDispatch, AppGetState } from '../app/store.ts';
+import { handKnown, handOf } from '../person/person.ts';
 import { NoAnswer, ProblemAnswer, postEntries } from './api.ts';
 import { now, stamp } from './clock.ts';
 import {
@@ -23,8 +25,7 @@ import { keepQueue, keepTurnedDown, loadTurnedDown } from './queueStorage.ts';
 const ulid = monotonicFactory();
 
 /** An id for a new subject. */
-export const newSubject = (type: 'home' | 'building' | 'place' | 'supply' | 'sheet' | 'container'): Subject =>
-  `${type}:${ulid(Date.parse(now()))}`;
+export const newSubject = (type: keyof Shelved): Subject => `${type}:${ulid(Date.parse(now()))}`;
 
 /** What one entry is to say; the rest of it is stamped here. */
 export interface Draft<K extends EntryKind = EntryKind> {
@@ -44,7 +45,7 @@ export const draft = <K extends EntryKind>(
 ): Draft => ({ kind, subject, data, ...more }) as Draft;
 
 /** Signs and dates drafts. */
-export function stamped(drafts: readonly Draft[], by: string): Entry[] {
+export function stamped(drafts: readonly Draft[], by: string, hand?: HandId): Entry[] {
   return drafts.map(({ kind, subject, data, also, at }) => {
     const recordedAt = stamp();
     const id = ulid(Date.parse(recordedAt));
@@ -53,6 +54,7 @@ export function stamped(drafts: readonly Draft[], by: string): Entry[] {
       at: at ?? recordedAt,
       recordedAt,
       by,
+      ...(hand ? { hand } : {}),
       ...(also ? { also } : {}),
     });
   });
@@ -86,7 +88,9 @@ export function record(drafts: readonly Draft[], mode: Mode = 'intend') {
       const refused = refusals(dispatch(judgeDrafts(drafts)));
       if (refused.length > 0) return { is: 'refused', judgements: refused };
     }
-    const entries = stamped(drafts, getState().person.name || 'someone');
+    if (getState().person.name.trim() && !handOf(getState().person)) dispatch(handKnown(ulid()));
+    const { person } = getState();
+    const entries = stamped(drafts, person.name || 'someone', handOf(person));
     const { folder } = getState().log;
     dispatch(queued({ entries, mode, ...(folder ? { folder } : {}) }));
     keepQueue(getState().log.queue);

@@ -1,6 +1,14 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hand } from '#demo/hand.ts';
-import { keepPerson, loadPerson, unitsAtFirst } from '../person/person.ts';
+import {
+  handKnown,
+  handOf,
+  keepPerson,
+  loadPerson,
+  personChanged,
+  personReducer,
+  unitsAtFirst,
+} from '../person/person.ts';
 import { adoptQueues, keepQueue } from './queueStorage.ts';
 
 const store = new Map<string, string>();
@@ -93,5 +101,13 @@ describe('the person', () => {
     expect(loadPerson()).toMatchObject({ name: 'Bram', theme: 'day' });
     store.set('zeolite.person', 'nonsense');
     expect(loadPerson().name).toBe('');
+  });
+
+  it('has an id for each hand that was named here: the same whatever its capitals, another for another name', () => {
+    const odile = personReducer(personReducer(undefined, personChanged({ name: 'Odile' })), handKnown('A'));
+    const bram = personReducer(personReducer(odile, personChanged({ name: 'Bram' })), handKnown('B'));
+    const back = personReducer(bram, personChanged({ name: ' odile ' }));
+    expect([odile, bram, back].map(handOf)).toEqual(['A', 'B', 'A']);
+    expect(handOf(personReducer(back, personChanged({ name: 'constructor' })))).toBeUndefined();
   });
 });

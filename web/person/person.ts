@@ -1,4 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { HandId } from '#core/log/entry.ts';
 import type { UnitSystem } from '#core/units/system.ts';
 
 export type Theme = 'day' | 'lamp' | 'print';
@@ -8,6 +9,8 @@ export const themes: readonly Theme[] = ['day', 'lamp', 'print'];
 export interface Person {
   /** The hand that entries are signed with. */
   readonly name: string;
+  /** The id of each hand that was named at this browser. */
+  readonly hands?: Readonly<Record<string, HandId>>;
   /** Chosen at this browser; until then the group's, and before there is one a guess (see `unitsAtFirst`). */
   readonly units?: UnitSystem;
   readonly theme: Theme;
@@ -28,6 +31,12 @@ function firstGuess(): Person {
   };
 }
 
+/** A name is one hand's at this browser, whatever its capitals; whoever writes another name is another hand. */
+const handKey = (name: string): string => `@${name.trim().toLowerCase()}`;
+
+export const handOf = ({ name, hands }: Pick<Person, 'name' | 'hands'>): HandId | undefined =>
+  hands?.[handKey(name)];
+
 export function loadPerson(): Person {
   try {
     return { ...firstGuess(), ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Person>) };
@@ -45,8 +54,13 @@ const slice = createSlice({
   initialState: loadPerson,
   reducers: {
     personChanged: (person, { payload }: PayloadAction<Partial<Person>>) => ({ ...person, ...payload }),
+    /** The hand of the name that is written here is known by this id from now on. */
+    handKnown: (person, { payload }: PayloadAction<HandId>) => ({
+      ...person,
+      hands: { ...person.hands, [handKey(person.name)]: payload },
+    }),
   },
 });
 
-export const { personChanged } = slice.actions;
+export const { personChanged, handKnown } = slice.actions;
 export const personReducer = slice.reducer;

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import type { ContainerFacts } from '#core/store/subjects.ts';
+import type { ContainerFacts } from '#core/store/facts.ts';
 import { useFacts } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, TextBlank } from '../../ui/Blank.tsx';

@@ -5,7 +5,7 @@ import { isRunning } from '#core/chlorine/batch.ts';
 import { type DosePlan, type DoseQuestion, instructionOf, planDose } from '#core/chlorine/instruct.ts';
 import { type Judgement, refusals } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
-import type { ContainerFacts } from '#core/store/subjects.ts';
+import type { ContainerFacts } from '#core/store/facts.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useStateNow } from '../../log/clock.ts';

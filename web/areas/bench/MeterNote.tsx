@@ -1,7 +1,7 @@
 import { useEffect, useState } from 'react';
 import type { MeterAnswer } from '#contract/meter.ts';
 import { routes } from '#contract/routes.ts';
-import type { SheetFacts } from '#core/bench/subjects.ts';
+import type { SheetFacts } from '#core/bench/facts.ts';
 import { addMinutes } from '#core/calendar/day.ts';
 import { isDaylight, type Site } from '#core/sun/daylight.ts';
 import { exposureBetween } from '#core/sun/meter.ts';

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import type { SheetFacts } from '#core/bench/facts.ts';
 import { passes, type SheetStanding, sheetAt } from '#core/bench/sheets.ts';
-import type { SheetFacts } from '#core/bench/subjects.ts';
 import type { Step } from '#core/methods/method.ts';
 import { methodOf } from '#core/methods/methods.ts';
 import { dimensionOfUnit } from '#core/units/dimension.ts';

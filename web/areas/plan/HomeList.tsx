@@ -1,7 +1,7 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import { ageMonths, beverageIntakeL, bornFor, type Person } from '#core/need/people.ts';
-import type { HomeFacts } from '#core/plan/subjects.ts';
+import type { HomeFacts } from '#core/plan/facts.ts';
 import { useFacts, usePreview, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft, newSubject } from '../../log/record.ts';

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import type { ContainerFacts } from '#core/store/subjects.ts';
+import type { ContainerFacts } from '#core/store/facts.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
 import { type Draft, draft } from '../../log/record.ts';

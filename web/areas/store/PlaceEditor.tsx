@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { typicalKgM2, usualWalls, type Wall } from '#core/containers/load.ts';
+import type { PlaceFacts } from '#core/store/facts.ts';
 import type { PlaceFields, Shelf } from '#core/store/fields.ts';
-import type { PlaceFacts } from '#core/store/subjects.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';

@@ -1,7 +1,7 @@
 import { memo, useMemo } from 'react';
 import { floorLoad } from '#core/containers/load.ts';
+import type { PlaceFacts } from '#core/store/facts.ts';
 import { type WaterState, waterStates } from '#core/store/state.ts';
-import type { PlaceFacts } from '#core/store/subjects.ts';
 import { useCalmWater, useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';

@@ -9,8 +9,8 @@ import {
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import type { ContainerFacts } from '#core/store/facts.ts';
 import type { ContainerState } from '#core/store/state.ts';
-import type { ContainerFacts } from '#core/store/subjects.ts';
 import { breathe } from '../../app/breathe.ts';
 import { useCalmWater, useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';

@@ -1,7 +1,7 @@
 import type { ContainerKind } from '#core/containers/kinds.ts';
 import type { Facts } from '#core/log/facts.ts';
+import type { ContainerFacts } from '#core/store/facts.ts';
 import { type ContainerState, kindOf } from '#core/store/state.ts';
-import type { ContainerFacts } from '#core/store/subjects.ts';
 
 /** A container with its kind and its state. */
 export interface Item {

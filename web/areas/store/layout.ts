@@ -1,8 +1,8 @@
 import { type ContainerKind, footprintM } from '#core/containers/kinds.ts';
 import type { Facts } from '#core/log/facts.ts';
+import type { BuildingFacts, ContainerFacts, PlaceFacts } from '#core/store/facts.ts';
 import { roomAbove } from '#core/store/mixRoom.ts';
 import type { WaterState } from '#core/store/state.ts';
-import type { BuildingFacts, ContainerFacts, PlaceFacts } from '#core/store/subjects.ts';
 import type { Item } from './items.ts';
 import { GAP_M, standOn } from './stand.ts';
 

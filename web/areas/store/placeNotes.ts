@@ -1,5 +1,5 @@
 import { useCallback } from 'react';
-import type { PlaceFacts } from '#core/store/subjects.ts';
+import type { PlaceFacts } from '#core/store/facts.ts';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';

@@ -1,6 +1,6 @@
 import type { BottleEvent } from '#core/stock/supply.ts';
 import { rotaOf, setStanding } from '#core/sun/sets.ts';
-import type { SupplyFacts } from '#core/supplies/subjects.ts';
+import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';

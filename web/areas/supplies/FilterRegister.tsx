@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { filterStanding } from '#core/filters/register.ts';
 import type { FilterEvent } from '#core/stock/supply.ts';
-import type { SupplyFacts } from '#core/supplies/subjects.ts';
+import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../log/record.ts';

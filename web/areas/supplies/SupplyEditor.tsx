@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { bleachProducts, strengthBases } from '#core/chlorine/strength.ts';
 import { type SupplyKind, supplyKindIds, supplyKinds } from '#core/stock/kinds.ts';
-import type { SupplyFacts } from '#core/supplies/subjects.ts';
+import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { dimensionOfUnit } from '#core/units/dimension.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';

@@ -1,9 +1,9 @@
 import { type BleachProduct, bleachProducts, type StrengthBasis } from '#core/chlorine/strength.ts';
 import type { FilterDevice } from '#core/filters/device.ts';
-import type { HomeFacts } from '#core/plan/subjects.ts';
+import type { HomeFacts } from '#core/plan/facts.ts';
 import type { SupplyKind } from '#core/stock/kinds.ts';
+import type { SupplyFacts } from '#core/supplies/facts.ts';
 import type { SupplySet } from '#core/supplies/fields.ts';
-import type { SupplyFacts } from '#core/supplies/subjects.ts';
 import { type Draft, draft, newSubject } from '../../log/record.ts';
 
 /** Counted by the piece, each for so many litres. */

@@ -1,0 +1,98 @@
+import type { Day, Instant } from '../calendar/day.ts';
+import type { Batch } from '../chlorine/batch.ts';
+import type { ChlorineReading } from '../chlorine/residual.ts';
+import type { Finding } from '../containers/fitness.ts';
+import type { ContainerKind } from '../containers/kinds.ts';
+import type { Credit } from '../ct/credit.ts';
+import type { Hold } from '../methods/method.ts';
+import type { Origin, Water } from '../sources/waters.ts';
+import type { Subject } from '../subject.ts';
+import type { Amount } from '../units/amount.ts';
+import type { BuildingFields, ContainerFields, Failing, PlaceFields } from './fields.ts';
+
+/** What a run of a sheet gives its water when it is finished. */
+export type RunCredit = Credit & {
+  readonly barrier?: string | undefined;
+  readonly desalts?: true | undefined;
+  readonly dechlorinates?: true | undefined;
+  readonly holds?: Hold | undefined;
+};
+
+/** Water in a container, since it was last filled. */
+export interface Fill {
+  readonly entry: string;
+  readonly at: Instant;
+  /** Date its age counts from: earlier than `at` when it was filled onto older water. */
+  readonly since: Instant;
+  readonly water: Water;
+  readonly origin?: Origin;
+  readonly volumeL: Amount;
+  readonly remainingL: number;
+  readonly sealed: boolean;
+  readonly printedUntil?: Day;
+  readonly openedAt?: Instant;
+  /** Drawn by its clean tap only, so far. */
+  readonly openedByTap?: boolean;
+  readonly readings: readonly (ChlorineReading & { readonly at: Instant; readonly entry: string })[];
+  readonly batches: readonly Batch[];
+  readonly failed?: { readonly at: Instant; readonly why: Failing['why'] };
+  /** Sheets begun on this very water, and what each would credit: one begun on other water proves nothing here. */
+  readonly sheets?: Readonly<Record<string, RunCredit>>;
+  /** What finished sheets earned this water together: each kind of barrier counts once, however often it was run. */
+  readonly treated?: {
+    readonly at: Instant;
+    readonly credit: Credit;
+    readonly byMethod: Readonly<Record<string, Credit>>;
+    readonly isDesalted?: true;
+  };
+  /** When something that disinfects was last put in by a sheet: a second dose is not put on it. */
+  readonly disinfectedAt?: Instant;
+  /** The chlorine in it was taken out: what was read before tells nothing of it now. */
+  readonly dechlorinatedAt?: Instant;
+  /** Drinking water drawn before it was fit to drink: told to people, never hidden. */
+  readonly drawnUnfit?: readonly {
+    readonly at: Instant;
+    readonly entry: string;
+    readonly litres: number;
+    readonly why: 'standing' | 'failed' | 'utility';
+  }[];
+}
+
+/** A vessel whose content is not drunk: by which sheet, and how that ended if it did not finish. */
+export interface HeldBack {
+  readonly sheet: Subject;
+  readonly method: string;
+  /** The water alone, which emptying ends, or the vessel, which only a finished sheet does. */
+  readonly holds: Hold;
+  readonly ended?: 'failed' | 'stopped';
+}
+
+export interface ContainerFacts extends ContainerFields {
+  readonly id: Subject;
+  readonly addedAt: Instant;
+  readonly fill?: Fill;
+  readonly condemned?: { readonly at: Instant; readonly why: string };
+  readonly sanitisedAt?: Instant;
+  /** Sheets whose chemicals may be in it: nothing in it is drunk before each of them is finished. */
+  readonly held?: readonly HeldBack[];
+  readonly photo?: string;
+  /** On a round, in somebody's hands since. */
+  readonly takenUp?: { readonly at: Instant; readonly by: string; readonly browser: string };
+  /** The label it wears, as printed last. */
+  readonly label?: { readonly at: Instant; readonly says: string };
+  readonly inspected?: { readonly at: Instant; readonly found: Finding };
+  /** New concrete whose lime was found gone. */
+  readonly curedAt?: Instant;
+}
+
+export type BuildingFacts = BuildingFields & { readonly id: Subject };
+export type PlaceFacts = PlaceFields & { readonly id: Subject; readonly photo?: string };
+
+declare module '../log/facts.ts' {
+  interface Shelved {
+    building: BuildingFacts;
+    place: PlaceFacts;
+    kind: ContainerKind;
+    container: ContainerFacts;
+  }
+}
