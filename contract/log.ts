@@ -36,6 +36,20 @@ export interface Snapshot {
   readonly facts: readonly ChangedFacts[];
 }
 
+/** What changed since a browser last heard: everything of the subjects that did, as it is now. */
+export interface Changes extends LogEvent {
+  readonly now: string;
+  readonly folder: string;
+}
+
+/** Asks for what changed since a number of the log. */
+export const ChangesRequestSchema = v.object({
+  since: v.pipe(v.string(), v.regex(/^\d{1,15}$/, 'whole'), v.transform(Number)),
+});
+
+/** More entries than this are read as a snapshot. */
+export const MOST_CHANGED = 1000;
+
 /** One event of the stream: entries that came in, and what they changed. */
 export interface LogEvent {
   readonly seq: number;

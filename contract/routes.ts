@@ -2,6 +2,7 @@
 export const routes = {
   health: '/api/health',
   snapshot: '/api/snapshot',
+  changes: '/api/changes',
   entries: '/api/entries',
   history: '/api/subjects/:subject/entries',
   list: '/api/lists/:entry',

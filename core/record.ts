@@ -54,7 +54,8 @@ export const entryKinds = Object.keys(kinds) as [EntryKind, ...EntryKind[]];
 
 const engine = createFold({ kinds, subjects });
 
-export const { typeOf, keyOf, step, noFacts, subjectFactsOf, withSubject, putSubject, gather } = engine;
+export const { typeOf, keyOf, step, noFacts, subjectFactsOf, withSubject, putSubject, gather, isOver } =
+  engine;
 export const { fold, foldSubject, foldOnto } = engine;
 export const guard = createGuard({ kinds, subjects }, engine);
 

@@ -1,11 +1,13 @@
 import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import express, { type Express } from 'express';
+import compression from 'compression';
+import express, { type Express, type Request, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
+import { routes } from '#contract/routes.ts';
 import * as areas from './areas.ts';
 import type { Clock } from './clock.ts';
 import { folderId } from './db/folder.ts';
@@ -35,6 +37,10 @@ export interface App {
 const REQUESTS_PER_MINUTE = 20_000;
 const LARGEST_BODY = '8mb';
 
+/** Answers are sent small; the stream is not held back until there is enough of it to press. */
+const isCompressed = (req: Request, res: Response): boolean =>
+  req.path !== routes.events && compression.filter(req, res);
+
 /** Puts the server together; `main.ts` listens. */
 export async function createApp({ file, clock, logger, demo = false }: AppOptions): Promise<App> {
   const database = await openDatabase(file);
@@ -53,6 +59,7 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
     }),
   );
   app.use(loopbackOnly);
+  app.use(compression({ filter: isCompressed }));
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -81,8 +88,8 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
   const room: Room = { database, log, clock, stream, demo, folder, folderId: folderId(folder) };
   app.use(logRoutes(room));
   for (const routesOf of Object.values<AreaRoutes>(areas)) {
-    const routes = routesOf(room);
-    if (routes) app.use(routes);
+    const router = routesOf(room);
+    if (router) app.use(router);
   }
   app.use('/api', noSuchRoute);
 

@@ -10,7 +10,7 @@ const parts = [
   () => import('react-router/dom'),
   () => import('@reduxjs/toolkit'),
   () => import('./texts/catalogue.ts'),
-  () => import('./app/store.ts'),
+  () => import('./session/session.ts'),
   () => import('./areas/today/Today.tsx'),
   () => import('./app/Shell.tsx'),
   () => import('./app/router.tsx'),
@@ -20,4 +20,4 @@ for (const part of parts) {
   await breathe();
 }
 const { start } = await import('./app/start.tsx');
-start(document.getElementById('root')!);
+await start(document.getElementById('root')!);

@@ -5,4 +5,5 @@ export const sheet: SubjectDefinition<'sheet'> = {
   named: 'ulid',
   bornBy: 'sheet.begun',
   absent: 'guard.no-sheet',
+  isOver: facts => facts.ended !== undefined,
 };

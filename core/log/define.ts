@@ -97,6 +97,8 @@ export interface SubjectDefinition<T extends SubjectType = SubjectType> {
   readonly bornBy?: string;
   /** What is said when somebody means one that is not there. */
   readonly absent: string;
+  /** Whether it is over: what is over stays in the log, and leaves what a browser starts from. */
+  readonly isOver?: (facts: FactsOf<T>) => boolean;
   /** Keys that guards look it up by without walking the whole shelf. */
   readonly indexes?: Readonly<Record<string, (facts: FactsOf<T>) => string>>;
 }

@@ -153,6 +153,10 @@ export function createFold({ kinds, subjects }: Definitions) {
     return after;
   }
 
+  /** Whether a subject's life is over: no browser needs it to begin with. */
+  const isOver = (subject: Subject, facts: SubjectFacts): boolean =>
+    definitions[typeOf(subject)]?.isOver?.(facts as never) ?? false;
+
   /** Subjects of a type by a key that they have in common. */
   const indexOf = (facts: Facts, type: SubjectType, name: string): Index =>
     lookUp(facts[type] as Shelf, (definitions[type]?.indexes ?? {}) as never, name);
@@ -170,6 +174,7 @@ export function createFold({ kinds, subjects }: Definitions) {
     gather,
     fold,
     foldOnto,
+    isOver,
     indexOf,
   };
 }

@@ -340,7 +340,7 @@ function page(): string {
     '# What counts as drinking water',
     '',
     'Every water of the list against every way it can be finished, as the application judges it a minute after the last act.',
-    'This page is printed by a test (`core/log/drinking.test.ts`) and compared with it.',
+    'This page is printed by a test (`core/store/drinking.test.ts`) and compared with it.',
     '',
     '`D` drinking water, in the days of the reach · `L` limited protection, beside the reach · `u` utility · `✗` for nothing,',
     'failed or never · `…` not to be drunk yet · `past` its time is over. Beside it how long it is still good; `!` human waste',

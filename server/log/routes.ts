@@ -1,14 +1,23 @@
 import { type Request, Router } from 'express';
 import * as v from 'valibot';
 import { SubjectSchema } from '#contract/entry.ts';
-import { type History, PostEntriesSchema, type Snapshot, type TakenEntries } from '#contract/log.ts';
+import {
+  type Changes,
+  ChangesRequestSchema,
+  type History,
+  PostEntriesSchema,
+  type Snapshot,
+  type TakenEntries,
+} from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
 import { LINES_TYPE, type SnapshotHead, SUBJECTS_A_LINE } from '#contract/snapshotLines.ts';
 import { entryId, instant } from '#core/fields.ts';
 import { standing } from '#core/log/strikes.ts';
+import { isOver } from '#core/record.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
+import { changesSince } from './changes.ts';
 import { entriesOf, entriesOfList, lotsOf } from './rows.ts';
 
 /** The log over the wire: the way in, the snapshot, the stream, and what stands on a subject. */
@@ -22,7 +31,7 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, folderId
   router.get(routes.snapshot, async (req, res) => {
     await log.settled();
     const head: SnapshotHead = { seq: log.seq(), now: clock.now(), demo, folder: folderId };
-    const facts = [...log.live.all()];
+    const facts = [...log.live.all()].filter(([subject, body]) => !isOver(subject, body));
     res.set('Cache-Control', 'no-store');
     if (req.accepts(['json', LINES_TYPE]) !== LINES_TYPE) {
       res.json({ ...head, facts } satisfies Snapshot);
@@ -58,7 +67,21 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, folderId
     res.set('Cache-Control', 'no-store').json(taken);
   });
 
-  router.get(routes.events, stream.join);
+  router.get(routes.changes, async (req, res) => {
+    const { since } = parsed(ChangesRequestSchema, req.query);
+    const event = await changesSince(db, log, since);
+    if (!event) throw new ProblemError('too-large');
+    const changes: Changes = { ...event, now: clock.now(), folder: folderId };
+    res.set('Cache-Control', 'no-store').json(changes);
+  });
+
+  router.get(routes.events, async (req, res) => {
+    // a line that was cut goes on from the last event that came over it
+    const last = Number(req.get('last-event-id') ?? Number.NaN);
+    stream.join(req, res);
+    const missed = Number.isSafeInteger(last) ? await changesSince(db, log, last) : undefined;
+    if (missed && missed.ids.length > 0) stream.tellOne(res, missed);
+  });
 
   if ('set' in clock) {
     router.post(routes.clock, (req, res) => {

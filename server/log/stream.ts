@@ -8,10 +8,15 @@ const HEARTBEAT_MS = 20_000;
 export interface Stream {
   readonly join: (req: Request, res: Response) => void;
   readonly tell: (event: LogEvent) => void;
+  /** Tells one browser what it missed. */
+  readonly tellOne: (res: Response, event: LogEvent) => void;
   /** The clock was set, in a test or a drill. */
   readonly tellClock: (now: string) => void;
   readonly close: () => void;
 }
+
+const written = (event: LogEvent): string =>
+  `event: entries\nid: ${event.seq}\ndata: ${JSON.stringify(event)}\n\n`;
 
 export function openStream(): Stream {
   const listeners = new Set<Response>();
@@ -31,7 +36,8 @@ export function openStream(): Stream {
       listeners.add(res);
       req.on('close', () => listeners.delete(res));
     },
-    tell: event => send(`event: entries\nid: ${event.seq}\ndata: ${JSON.stringify(event)}\n\n`),
+    tell: event => send(written(event)),
+    tellOne: (res, event) => res.write(written(event)),
     tellClock: now => send(`event: clock\ndata: ${JSON.stringify({ now })}\n\n`),
     close: () => {
       clearInterval(heartbeat);

@@ -1,6 +1,6 @@
 import { useMemo, useState } from 'react';
 import { Act } from '../app/Act.tsx';
-import { draft } from '../log/record.ts';
+import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { Sentence, TextBlank } from '../ui/Blank.tsx';
 import type { ActFormProps } from './actForm.ts';

@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 import { type ActId, offeredActs } from '#core/store/acts.ts';
 import type { ContainerFacts } from '#core/store/facts.ts';
 import { useFacts, useWaterState } from '../app/hooks.ts';
-import { useStateNow } from '../log/clock.ts';
+import { useStateNow } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { ApartForm } from './ApartForm.tsx';

@@ -3,7 +3,7 @@ import { isPack } from '#core/containers/pack.ts';
 import { kindOf } from '#core/store/state.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts } from '../app/hooks.ts';
-import { draft } from '../log/record.ts';
+import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
 import type { ActFormProps } from './actForm.ts';

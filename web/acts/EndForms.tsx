@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { Finding } from '#core/containers/fitness.ts';
 import { Act } from '../app/Act.tsx';
-import { draft } from '../log/record.ts';
+import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import type { ActFormProps } from './actForm.ts';

@@ -4,7 +4,7 @@ import { kindOf } from '#core/store/state.ts';
 import type { Amount, Provenance } from '#core/units/amount.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts, useReader } from '../app/hooks.ts';
-import { type Draft, draft } from '../log/record.ts';
+import { type Draft, draft } from '../session/draft.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../ui/Blank.tsx';

@@ -1,7 +1,7 @@
 import { useMemo, useState } from 'react';
 import { Act } from '../app/Act.tsx';
 import { useFacts } from '../app/hooks.ts';
-import { draft } from '../log/record.ts';
+import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence } from '../ui/Blank.tsx';
 import type { ActFormProps } from './actForm.ts';

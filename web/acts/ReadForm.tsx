@@ -3,8 +3,8 @@ import { judgeResidual, leastResidualMgL, type ReadingMethod, type Smell } from 
 import type { ContainerFacts } from '#core/store/facts.ts';
 import { runningBatch } from '#core/store/state.ts';
 import { Act } from '../app/Act.tsx';
-import { now } from '../log/clock.ts';
-import { draft } from '../log/record.ts';
+import { draft } from '../session/draft.ts';
+import { useSession } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
 
@@ -14,6 +14,7 @@ const smells: readonly Smell[] = ['none', 'faint', 'strong'];
 /** Enters a reading of chlorine, by a kit or by the nose, and says at once what it means. */
 export function ReadForm({ container, onDone }: { container: ContainerFacts; onDone?: () => void }) {
   const say = useSay();
+  const { clock } = useSession();
   const [method, setMethod] = useState<ReadingMethod>('dpd');
   const [mgL, setMgL] = useState<number | undefined>(undefined);
   const [smell, setSmell] = useState<Smell | undefined>(undefined);
@@ -22,7 +23,7 @@ export function ReadForm({ container, onDone }: { container: ContainerFacts; onD
     return mgL === undefined ? undefined : { method, mgL };
   }, [method, mgL, smell]);
   const drafts = useMemo(() => reading && [draft('read', container.id, reading)], [reading, container.id]);
-  const running = runningBatch(container, now());
+  const running = runningBatch(container, clock.now());
   const isEnd = running?.standing.phase === 'read' || running?.standing.phase === 'air';
   // what an end reading means is told before it is recorded; it is never refused, because it is a fact
   const least = leastResidualMgL(running?.batch.instruction.clarity ?? 'clear');

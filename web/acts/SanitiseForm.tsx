@@ -5,7 +5,7 @@ import { kindOf } from '#core/store/state.ts';
 import { bottlesOf } from '#core/supplies/bottles.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts } from '../app/hooks.ts';
-import { draft } from '../log/record.ts';
+import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import type { ActFormProps } from './actForm.ts';
 

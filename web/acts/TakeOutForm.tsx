@@ -8,7 +8,7 @@ import { allKinds } from '#core/store/state.ts';
 import { measured } from '#core/units/amount.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts } from '../app/hooks.ts';
-import { type Draft, draft, newSubject } from '../log/record.ts';
+import { type Draft, draft, newSubject } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
 

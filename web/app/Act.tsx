@@ -1,13 +1,14 @@
 import { type ReactNode, useMemo, useState } from 'react';
 import type { Judgement } from '#core/judgement.ts';
 import { refusals } from '#core/judgement.ts';
-import { type Draft, judgeDrafts } from '../log/record.ts';
+import type { Draft } from '../session/draft.ts';
+import { useSession } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { FaultGate, useIsFaulty } from '../ui/FaultGate.tsx';
 import { Judgements } from '../ui/JudgementLine.tsx';
 import { type When, WhenBlank } from '../ui/WhenBlank.tsx';
-import { useAppDispatch, useFacts, usePreview } from './hooks.ts';
+import { useFacts, usePreview } from './hooks.ts';
 import { useRecord } from './undo.tsx';
 
 interface Props {
@@ -54,7 +55,7 @@ function ActBody({
   children,
 }: Props) {
   const say = useSay();
-  const dispatch = useAppDispatch();
+  const { outbox } = useSession();
   const facts = useFacts();
   const { recordAndTell } = useRecord();
   const [answered, setAnswered] = useState<{
@@ -70,10 +71,7 @@ function ActBody({
   }, [meant, when, isFaulty]);
   const preview = usePreview(drafts);
   // the facts are what the guards judge by: judged anew when they change
-  const guarded = useMemo(
-    () => (drafts && facts ? dispatch(judgeDrafts(drafts)) : []),
-    [drafts, dispatch, facts],
-  );
+  const guarded = useMemo(() => (drafts && facts ? outbox.judge(drafts) : []), [drafts, outbox, facts]);
   const fromServer = answered && answered.drafts === drafts ? answered.judgements : [];
   const judgements = [
     ...guarded,

@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { type UnitSystem, unitSystems } from '#core/units/system.ts';
-import { draft, newSubject, record } from '../log/record.ts';
 import { personChanged } from '../person/person.ts';
+import { draft, newSubject } from '../session/draft.ts';
+import { useSession } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -17,6 +18,7 @@ export function FirstRun() {
   const units = useUnits();
   const [people, setPeople] = useState<number | undefined>(4);
   const [days, setDays] = useState<number | undefined>(14);
+  const { outbox } = useSession();
   const [busy, setBusy] = useState(false);
 
   const begin = async () => {
@@ -25,22 +27,20 @@ export function FirstRun() {
     const timeZone = Intl.DateTimeFormat().resolvedOptions().timeZone || 'UTC';
     const by = person.name.trim() || say('first.hand');
     if (by !== person.name) dispatch(personChanged({ name: by }));
-    await dispatch(
-      record([
-        draft('group.set', 'group', {
-          name: say('first.group'),
-          timeZone,
-          // a second device of the household starts in them
-          units,
-          toolIds: ['syringe-10', 'spoon-eighth-tsp', 'spoon-tsp'],
-        }),
-        draft('plan.set', 'plan', { targetDays: days }),
-        draft('home.set', newSubject('home'), {
-          name: say('first.home'),
-          people: Array.from({ length: people }, () => ({})),
-        }),
-      ]),
-    );
+    await outbox.record([
+      draft('group.set', 'group', {
+        name: say('first.group'),
+        timeZone,
+        // a second device of the household starts in them
+        units,
+        toolIds: ['syringe-10', 'spoon-eighth-tsp', 'spoon-tsp'],
+      }),
+      draft('plan.set', 'plan', { targetDays: days }),
+      draft('home.set', newSubject('home'), {
+        name: say('first.home'),
+        people: Array.from({ length: people }, () => ({})),
+      }),
+    ]);
     await navigate('/store');
   };
 

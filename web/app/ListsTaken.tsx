@@ -1,6 +1,6 @@
 import { toast } from 'sonner';
 import { addDays, dayOf } from '#core/calendar/day.ts';
-import { fetchList } from '../log/api.ts';
+import { useSession } from '../session/hooks.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
@@ -13,6 +13,7 @@ const SHOWN_DAYS = 14;
 /** Lists taken in lately: each can be taken back as a whole, also after a reload or from another browser. */
 export function ListsTaken() {
   const say = useSay();
+  const { api } = useSession();
   const facts = useFacts();
   const { today } = useWaterState();
   const { timeZone } = useReader();
@@ -43,7 +44,7 @@ export function ListsTaken() {
               look="quiet"
               aria-label={say('lists.undo-label', { at: format.dayAndTime(list.at, timeZone) })}
               onClick={() =>
-                void fetchList(list.entry).then(
+                void api.list(list.entry).then(
                   ({ entries }) => undo(entries),
                   () => toast.error(say('shell.unreachable')),
                 )

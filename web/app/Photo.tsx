@@ -1,6 +1,6 @@
 import { useRef, useState } from 'react';
 import { photoPath } from '#contract/routes.ts';
-import { draft } from '../log/record.ts';
+import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { keepPhoto } from './photo.ts';

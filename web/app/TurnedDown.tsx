@@ -1,13 +1,15 @@
+import { useNavigate } from 'react-router';
 import type { Problem } from '#contract/problem.ts';
-import type { TurnedDown as Turned } from '../log/logSlice.ts';
-import { decideOn } from '../log/record.ts';
+import { useSession } from '../session/hooks.ts';
+import type { TurnedDown as Turned } from '../session/storage.ts';
+
 import { useEntryWords } from '../texts/entryWords.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Judgements } from '../ui/JudgementLine.tsx';
-import { useAppDispatch, useAppSelector, useFacts, useReader } from './hooks.ts';
+import { useAppSelector, useFacts, useReader } from './hooks.ts';
 
 /** What the server would not take of what was recorded while it was away: each with its reason, until somebody decides. */
 export function TurnedDown({ open, onClose }: { open: boolean; onClose: () => void }) {
@@ -19,7 +21,7 @@ export function TurnedDown({ open, onClose }: { open: boolean; onClose: () => vo
       <ul className="m-0 list-none p-0">
         {list.map(one => (
           <li key={one.entries[0]?.id} className="flex flex-col gap-2 border-t border-rule py-3">
-            <One turned={one} />
+            <One turned={one} onClose={onClose} />
           </li>
         ))}
       </ul>
@@ -31,13 +33,16 @@ export function TurnedDown({ open, onClose }: { open: boolean; onClose: () => vo
 const mayHaveHappened = ({ judgements, rests }: Problem): boolean =>
   judgements !== undefined || rests !== undefined;
 
-function One({ turned }: { turned: Turned }) {
+function One({ turned, onClose }: { turned: Turned; onClose: () => void }) {
   const say = useSay();
-  const dispatch = useAppDispatch();
+  const { outbox } = useSession();
   const facts = useFacts();
   const words = useEntryWords();
   const { timeZone } = useReader();
+  const navigate = useNavigate();
   const { problem, entries, isElsewhere } = turned;
+  // what was meant otherwise is told anew where it is done; of another folder there is nothing here
+  const container = isElsewhere ? undefined : facts.container[entries[0]?.subject ?? ''];
   return (
     <>
       {entries.map(entry => (
@@ -54,11 +59,22 @@ function One({ turned }: { turned: Turned }) {
       )}
       <div className="flex flex-wrap gap-2">
         {mayHaveHappened(problem) && (
-          <Button look="stop" onClick={() => void dispatch(decideOn(turned, 'happened'))}>
+          <Button look="stop" onClick={() => void outbox.decide(turned, 'happened')}>
             {say('act.happened')}
           </Button>
         )}
-        <Button onClick={() => void dispatch(decideOn(turned, 'thrown-away'))}>
+        {container && (
+          <Button
+            onClick={() => {
+              void outbox.decide(turned, 'thrown-away');
+              onClose();
+              void navigate(`/store/${encodeURIComponent(container.id)}`);
+            }}
+          >
+            {say('turned-down.anew')}
+          </Button>
+        )}
+        <Button onClick={() => void outbox.decide(turned, 'thrown-away')}>
           {say('turned-down.throw-away')}
         </Button>
       </div>

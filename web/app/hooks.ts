@@ -8,13 +8,12 @@ import { foldOnto } from '#core/record.ts';
 import { reachAfter } from '#core/store/change.ts';
 import type { State } from '#core/store/state.ts';
 import type { UnitSystem } from '#core/units/system.ts';
-import { dutiesOnce, stateOnce } from '../log/answers.ts';
-import { useStateNow, useToday } from '../log/clock.ts';
-import { previewed } from '../log/previewSlice.ts';
-import { type Draft, stamped } from '../log/record.ts';
 import { unitsAtFirst } from '../person/person.ts';
+import { type Draft, stamped } from '../session/draft.ts';
+import { useSession, useStateNow, useToday } from '../session/hooks.ts';
+import { previewed } from '../session/previewSlice.ts';
+import type { AppDispatch, RootState } from '../session/store.ts';
 import type { Reader } from '../texts/format.ts';
-import type { AppDispatch, RootState } from './store.ts';
 
 export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
 export const useAppSelector = useSelector.withTypes<RootState>();
@@ -35,7 +34,8 @@ export function useReader(): Reader {
 
 /** The state of everything, now. */
 export function useWaterState(): State {
-  return stateOnce(useFacts(), useStateNow());
+  const { answers } = useSession();
+  return answers.state(useFacts(), useStateNow());
 }
 
 /**
@@ -43,26 +43,29 @@ export function useWaterState(): State {
  * and the drawing of ten thousand containers follows in a task of its own.
  */
 export function useCalmWater(): { readonly facts: Facts; readonly state: State } {
+  const { answers } = useSession();
   const facts = useDeferredValue(useFacts());
-  return { facts, state: stateOnce(facts, useStateNow()) };
+  return { facts, state: answers.state(facts, useStateNow()) };
 }
 
 /** Everything that waits, now: worked out once for the column's pips and for Today. */
 export function useDuties(): readonly Duty[] {
+  const { answers } = useSession();
   const { facts, state } = useCalmWater();
-  return dutiesOnce(facts, state);
+  return answers.duties(facts, state);
 }
 
 /** The reach as it would be after the action under the pointer; undefined when there is none. */
 export function usePreviewReach(): Reach | undefined {
   const preview = useAppSelector(s => s.preview);
+  const { clock } = useSession();
   const facts = useFacts();
   const state = useWaterState();
   return useMemo(() => {
     if (!preview) return undefined;
-    const entries = stamped(preview, 'preview');
+    const entries = stamped(preview, { by: 'preview', stamp: clock.stamp });
     return reachAfter(facts, state, foldOnto(facts, entries), entries.flatMap(subjectsOf));
-  }, [preview, facts, state]);
+  }, [preview, facts, state, clock]);
 }
 
 /** Handlers that show in the reach what an action would do, while it is hovered, focused or pressed. */

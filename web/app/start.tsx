@@ -2,19 +2,27 @@ import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
-import { connect } from '../log/connect.ts';
+import { serverApi } from '../session/api.ts';
+import { createClock } from '../session/clock.ts';
+import { SessionProvider } from '../session/hooks.ts';
+import { idbStorage } from '../session/idbStorage.ts';
+import { openLine } from '../session/line.ts';
+import { createSession } from '../session/session.ts';
 import { fetchLayers, router } from './router.tsx';
-import { store } from './store.ts';
 
-/** Connects to the server and draws the application. */
-export function start(root: HTMLElement): void {
-  void connect(store).then(fetchLayers);
+/** Connects to the server that this page came from, and draws the application. */
+export async function start(root: HTMLElement): Promise<void> {
+  const storage = await idbStorage();
+  const session = createSession({ api: serverApi, clock: createClock(), storage, openLine });
+  void session.connect().then(fetchLayers);
   createRoot(root).render(
     <StrictMode>
-      <Provider store={store}>
-        {/* a running clock ticks each second, and every tick would start a navigation in transition anew: it would never end */}
-        <RouterProvider router={router} useTransitions={false} />
-      </Provider>
+      <SessionProvider value={session}>
+        <Provider store={session.store}>
+          {/* a running clock ticks each second, and every tick would start a navigation in transition anew: it would never end */}
+          <RouterProvider router={router} useTransitions={false} />
+        </Provider>
+      </SessionProvider>
     </StrictMode>,
   );
 }

@@ -1,8 +1,9 @@
 import { toast } from 'sonner';
 import type { Entry } from '#core/record.ts';
-import { type Draft, draft, type Outcome, record } from '../log/record.ts';
+import { type Draft, draft } from '../session/draft.ts';
+import { useSession } from '../session/hooks.ts';
+import type { Outcome } from '../session/outbox.ts';
 import { useSay } from '../texts/texts.ts';
-import { useAppDispatch } from './hooks.ts';
 
 /** Strikes of entries, the last first: together they restore what was there before. */
 export function strikesOf(entries: readonly Entry[]): Draft[] {
@@ -22,13 +23,13 @@ const entriesOf = (outcome: Outcome): readonly Entry[] =>
  * @returns what came of it; a refusal is for the caller to show beside the act
  */
 export function useRecord() {
-  const dispatch = useAppDispatch();
+  const { outbox } = useSession();
   const say = useSay();
 
   const undo = async (entries: readonly Entry[]) => {
     if (entries.length === 0) return;
     lastDone = Promise.resolve([]);
-    const outcome = await dispatch(record(strikesOf(entries)));
+    const outcome = await outbox.record(strikesOf(entries));
     if (outcome.is === 'recorded') toast(say('undo.done'));
     else if (outcome.is === 'problem')
       toast.error(say('undo.rests', { count: outcome.problem.rests?.length ?? 0 }));
@@ -39,7 +40,7 @@ export function useRecord() {
     told: string,
     mode: 'intend' | 'happened' = 'intend',
   ): Promise<Outcome> => {
-    const recording = dispatch(record(drafts, mode));
+    const recording = outbox.record(drafts, mode);
     const before = lastDone;
     lastDone = recording.then(async outcome => {
       const entries = entriesOf(outcome);

@@ -1,6 +1,6 @@
 import type { Instant } from '#core/calendar/day.ts';
 import { minutesBetween } from '#core/calendar/day.ts';
-import { useNow } from '../log/clock.ts';
+import { useNow } from '../session/hooks.ts';
 import { countdown } from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 

@@ -1,7 +1,7 @@
 import { useState } from 'react';
 import { EARLIEST_DAY, type Instant, instantOf, wallClockOf } from '#core/calendar/day.ts';
 import { useReader } from '../app/hooks.ts';
-import { now } from '../log/clock.ts';
+import { useSession } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from './Blank.tsx';
 
@@ -19,14 +19,15 @@ const NOON = '12:00';
 export function WhenBlank({ onWhen }: { onWhen: (when: When) => void }) {
   const say = useSay();
   const { timeZone } = useReader();
+  const { clock } = useSession();
   const [isEarlier, setEarlier] = useState(false);
   const [day, setDay] = useState('');
   const [time, setTime] = useState(NOON);
-  const today = wallClockOf(now(), timeZone).slice(0, 10);
+  const today = wallClockOf(clock.now(), timeZone).slice(0, 10);
   const faultOf = (day: string, time: string): string | undefined => {
     if (day === '' || time === '') return undefined;
     if (day < EARLIEST_DAY) return 'when.long-ago';
-    return instantOf(`${day}T${time}`, timeZone) > now() ? 'when.to-come' : undefined;
+    return instantOf(`${day}T${time}`, timeZone) > clock.now() ? 'when.to-come' : undefined;
   };
   const tell = (day: string, time: string) => {
     setDay(day);

@@ -8,8 +8,8 @@ import { type Clarity, clarityOf, type DoseSchoolId } from '#core/chlorine/schoo
 import { type Judgement, refusals } from '#core/judgement.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
-import { useStateNow } from '../../log/clock.ts';
-import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { type Draft, draft, newSubject } from '../../session/draft.ts';
+import { useStateNow } from '../../session/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { useIsFaulty } from '../../ui/FaultGate.tsx';

@@ -1,5 +1,9 @@
+import { useEffect, useState } from 'react';
 import { Link, useParams } from 'react-router';
+import type { SheetFacts } from '#core/bench/facts.ts';
+import { foldSubject } from '#core/record.ts';
 import { useFacts } from '../../app/hooks.ts';
+import { useSession } from '../../session/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { DoseSheet } from './DoseSheet.tsx';
 import { MethodSheet } from './MethodSheet.tsx';
@@ -23,8 +27,33 @@ export function LargeSheet() {
       ) : sheet ? (
         <MethodSheet sheet={sheet} large />
       ) : (
-        <p className="p-4">{say('guard.no-container')}</p>
+        <EndedSheet id={id} />
       )}
     </div>
   );
+}
+
+/** A sheet that has ended is not among the facts any more: its story is in the log. */
+function EndedSheet({ id }: { id: string }) {
+  const say = useSay();
+  const { api } = useSession();
+  const [sheet, setSheet] = useState<SheetFacts | null>(null);
+  useEffect(() => {
+    let isCurrent = true;
+    if (id.startsWith('sheet:'))
+      api.history(id).then(
+        ({ lines }) => {
+          const told = foldSubject(
+            id,
+            lines.map(line => line.entry),
+          );
+          if (isCurrent && told) setSheet(told as SheetFacts);
+        },
+        () => undefined,
+      );
+    return () => {
+      isCurrent = false;
+    };
+  }, [api, id]);
+  return sheet ? <MethodSheet sheet={sheet} large /> : <p className="p-4">{say('guard.no-container')}</p>;
 }

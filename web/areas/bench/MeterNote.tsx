@@ -6,7 +6,7 @@ import { addMinutes } from '#core/calendar/day.ts';
 import { isDaylight, type Site } from '#core/sun/daylight.ts';
 import { exposureBetween } from '#core/sun/meter.ts';
 import { useAppSelector, useReader } from '../../app/hooks.ts';
-import { useNow } from '../../log/clock.ts';
+import { useNow } from '../../session/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';

@@ -10,7 +10,7 @@ import { barrierOf, type Context, MEANT, type Method, type MethodAnswer } from '
 import { clockLongitudeDeg } from '#core/sun/daylight.ts';
 import { Act } from '../../app/Act.tsx';
 import { useAppSelector, useFacts, useWaterState } from '../../app/hooks.ts';
-import { useStateNow } from '../../log/clock.ts';
+import { useStateNow } from '../../session/hooks.ts';
 import { number } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';

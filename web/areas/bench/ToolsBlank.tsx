@@ -2,7 +2,7 @@ import { Popover } from 'radix-ui';
 import { toolCatalogue } from '#core/chlorine/measure.ts';
 import { useFacts } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { draft } from '../../log/record.ts';
+import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank } from '../../ui/Blank.tsx';
 

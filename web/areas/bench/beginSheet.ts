@@ -3,7 +3,7 @@ import { type Message, refusals } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { barrierOf, type Inputs, type Method, type MethodAnswer } from '#core/methods/method.ts';
 import { leftOf } from '#core/supplies/cover.ts';
-import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { type Draft, draft, newSubject } from '../../session/draft.ts';
 import { NO_CONTAINER } from './question.ts';
 
 /** Numbers that no entry can carry (a wait without end) stay on the screen. */

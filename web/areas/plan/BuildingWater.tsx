@@ -1,7 +1,7 @@
 import { buildingSources, countedL, type BuildingWater as Water } from '#core/need/building.ts';
 import { useFacts } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { draft } from '../../log/record.ts';
+import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 

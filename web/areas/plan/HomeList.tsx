@@ -4,7 +4,7 @@ import { ageMonths, beverageIntakeL, bornFor, type Person } from '#core/need/peo
 import type { HomeFacts } from '#core/plan/facts.ts';
 import { useFacts, usePreview, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { type Draft, draft, newSubject } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';

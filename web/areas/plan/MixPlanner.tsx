@@ -11,7 +11,7 @@ import { mixSpots } from '#core/store/mixRoom.ts';
 import { type Fillable, fillableOwn, willBeReady } from '#core/store/ownFirst.ts';
 import { allKinds, kindOf } from '#core/store/state.ts';
 import { useAppDispatch, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
-import { ghostsPlanned } from '../../log/ghosts.ts';
+import { ghostsPlanned } from '../../session/ghosts.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';

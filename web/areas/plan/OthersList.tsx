@@ -8,7 +8,7 @@ import {
 } from '#core/need/rates.ts';
 import { useFacts, useReader } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { draft } from '../../log/record.ts';
+import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank } from '../../ui/Blank.tsx';

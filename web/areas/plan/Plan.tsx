@@ -13,7 +13,7 @@ import type { PlanFields } from '#core/plan/fields.ts';
 import { needGroup } from '#core/store/state.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { draft } from '../../log/record.ts';
+import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';

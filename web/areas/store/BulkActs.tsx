@@ -3,7 +3,7 @@ import { useNavigate } from 'react-router';
 import type { ContainerFacts } from '#core/store/facts.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
-import { type Draft, draft } from '../../log/record.ts';
+import { type Draft, draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';

@@ -11,7 +11,7 @@ import { OriginBlank } from '../../acts/WaterBlanks.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
 import { useRecord } from '../../app/undo.tsx';
-import { draft } from '../../log/record.ts';
+import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';

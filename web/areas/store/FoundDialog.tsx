@@ -7,8 +7,8 @@ import { allKinds, kindOf } from '#core/store/state.ts';
 import { guessed } from '#core/units/amount.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
-import { now } from '../../log/clock.ts';
-import { draft, newSubject } from '../../log/record.ts';
+import { draft, newSubject } from '../../session/draft.ts';
+import { useSession } from '../../session/hooks.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
@@ -25,6 +25,7 @@ const MONTH_MIN = 30.44 * 1440;
 /** A jug that nobody remembers filling: a few questions, an answer with its reason, and its place in the store. */
 export function FoundDialog({ onClose }: { onClose: () => void }) {
   const say = useSay();
+  const { clock } = useSession();
   const facts = useFacts();
   const kindName = useKindName();
   const [kind, setKind] = useState('jug-18.9l');
@@ -47,7 +48,7 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
     const role = outcome === 'utility' ? 'raw' : 'clean';
     const [code = ''] = nextCodes(facts, 1);
     // a guessed age dates it; without one it is as old as what is left of its term lets it be
-    const at = addMinutes(now(), -(found.ageMonths ?? 0) * MONTH_MIN);
+    const at = addMinutes(clock.now(), -(found.ageMonths ?? 0) * MONTH_MIN);
     drafts.push(
       draft(
         'container.added',
@@ -67,7 +68,7 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
     if (found.residualMgL !== undefined && water === 'found-tap')
       drafts.push(draft('read', container, { method: 'dpd', mgL: found.residualMgL }));
     return drafts;
-  }, [facts, kind, place, found, outcome, water, say]);
+  }, [facts, kind, place, found, outcome, water, say, clock]);
   const yesNo = (label: string, value: boolean, onValue: (value: boolean) => void) => (
     <ChoiceBlank<YesNo>
       label={say(label)}

@@ -5,7 +5,7 @@ import { minutesBetween } from '#core/calendar/day.ts';
 import type { Entry } from '#core/record.ts';
 import { useAppSelector, useReader } from '../../app/hooks.ts';
 import { strikesOf, useRecord } from '../../app/undo.tsx';
-import { fetchHistory } from '../../log/api.ts';
+import { useSession } from '../../session/hooks.ts';
 import { useEntryWords } from '../../texts/entryWords.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -29,6 +29,7 @@ interface Props {
 /** All that was recorded of a subject, newest first; a mistake is struck, and both stay in sight. */
 export function History({ subject, version, isWhole = false }: Props) {
   const say = useSay();
+  const { api } = useSession();
   const words = useEntryWords();
   const { timeZone } = useReader();
   // the server tells of an entry once it has it: what is shown already need not change for that
@@ -40,14 +41,15 @@ export function History({ subject, version, isWhole = false }: Props) {
   useEffect(() => {
     let isCurrent = true;
     if (version && waits === 0) {
-      fetchHistory(subject)
+      api
+        .history(subject)
         .then(history => isCurrent && setLines(history.lines))
         .catch(() => undefined);
     }
     return () => {
       isCurrent = false;
     };
-  }, [subject, version, waits]);
+  }, [api, subject, version, waits]);
 
   if (!lines) return <p className="text-small text-ash">{say('history.loading')}</p>;
   const newest = isWhole ? lines : [...lines].reverse();

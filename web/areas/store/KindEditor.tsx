@@ -3,7 +3,7 @@ import { type ContainerKind, type Material, materials, type Shape, shapes } from
 import type { Dimension } from '#core/units/dimension.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
-import { draft } from '../../log/record.ts';
+import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';

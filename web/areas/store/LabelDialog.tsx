@@ -6,7 +6,7 @@ import { download } from '../../app/download.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { askLabels } from '../../app/labelPdf.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { type Draft, draft } from '../../log/record.ts';
+import { type Draft, draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';

@@ -5,7 +5,7 @@ import type { PlaceFields, Shelf } from '#core/store/fields.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
-import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { type Draft, draft, newSubject } from '../../session/draft.ts';
 import { decimalMark } from '../../texts/decimal.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';

@@ -9,7 +9,7 @@ import { measured } from '#core/units/amount.ts';
 import { type Sourced, sourcedFields, WaterBlanks } from '../../acts/WaterBlanks.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
-import { type Draft, draft } from '../../log/record.ts';
+import { type Draft, draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence } from '../../ui/Blank.tsx';
 

@@ -7,7 +7,7 @@ import type { Rotating, RoundsPlan, RoundsQuestion } from '#core/rotation/rounds
 import { checkRounds, type RoundsBreak } from '#core/rotation/roundsCheck.ts';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { draft } from '../../log/record.ts';
+import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';

@@ -7,7 +7,7 @@ import type { Provenance } from '#core/units/amount.ts';
 import { OriginBlank, sourcedFields } from '../../acts/WaterBlanks.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
-import { draft, newSubject } from '../../log/record.ts';
+import { draft, newSubject } from '../../session/draft.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';

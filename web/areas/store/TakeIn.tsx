@@ -8,7 +8,8 @@ import { waterIds } from '#core/sources/waters.ts';
 import { allKinds } from '#core/store/state.ts';
 import { useFacts, useReader, useUnits, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { draft } from '../../log/record.ts';
+import { draft } from '../../session/draft.ts';
+import { useSession } from '../../session/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
@@ -53,6 +54,7 @@ const noAnswers: Answers = { fields: {}, units: {}, waters: {}, mended: {} };
 /** Takes in a list as people keep them: judged row by row, written only when confirmed, undone as a whole. */
 export function TakeIn({ onClose }: { onClose: () => void }) {
   const say = useSay();
+  const { clock } = useSession();
   const facts = useFacts();
   const { today } = useWaterState();
   const { timeZone } = useReader();
@@ -114,7 +116,7 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
   const asked = [...new Set([...reading.askedWaters, ...Object.keys(answers.waters)])];
 
   const take = async () => {
-    const drafts = takingIn(reading, facts, say('first.home'));
+    const drafts = takingIn(reading, facts, say('first.home'), clock);
     drafts.push(
       draft('list.taken', 'group', {
         digest: digestOf(text),

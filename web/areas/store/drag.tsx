@@ -10,9 +10,10 @@ import {
 } from '@dnd-kit/core';
 import { type ReactNode, useState } from 'react';
 import { type Judgement, refusals } from '#core/judgement.ts';
-import { useAppDispatch, useFacts } from '../../app/hooks.ts';
+import { useFacts } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { type Draft, draft, judgeDrafts } from '../../log/record.ts';
+import { type Draft, draft } from '../../session/draft.ts';
+import { useSession } from '../../session/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
@@ -45,7 +46,7 @@ const movedTo = (container: string, spot: Spot): Draft[] => [draft('moved', cont
 /** Drags containers from shelf to shelf: mass and load are judged while it hangs, and a refusal says why beside it. */
 export function DragField({ children }: { children: ReactNode }) {
   const say = useSay();
-  const dispatch = useAppDispatch();
+  const { outbox } = useSession();
   const facts = useFacts();
   const { recordAndTell } = useRecord();
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: START_PX } }));
@@ -58,7 +59,7 @@ export function DragField({ children }: { children: ReactNode }) {
     setHint({
       container,
       spot,
-      judgements: dispatch(judgeDrafts(movedTo(container, spot))),
+      judgements: outbox.judge(movedTo(container, spot)),
       isRefused: false,
     });
   };
@@ -69,7 +70,7 @@ export function DragField({ children }: { children: ReactNode }) {
     if (container.place === spot.place && (container.shelf ?? '') === (spot.shelf ?? ''))
       return setHint(null);
     const drafts = movedTo(container.id, spot);
-    const judgements = dispatch(judgeDrafts(drafts));
+    const judgements = outbox.judge(drafts);
     if (refusals(judgements).length > 0)
       return setHint({ container: container.id, spot, judgements, isRefused: true });
     setHint(null);

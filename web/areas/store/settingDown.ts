@@ -1,5 +1,5 @@
 import type { Facts } from '#core/log/facts.ts';
-import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { type Draft, draft, newSubject } from '../../session/draft.ts';
 
 /** Codes that follow the last one: "TH-012" after "TH-011"; a group's first code has its initials. */
 export function nextCodes(facts: Facts, count: number): string[] {

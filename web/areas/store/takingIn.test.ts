@@ -8,7 +8,8 @@ import { isDrinkable } from '#core/sources/waters.ts';
 import { containersTable } from '#core/store/containersTable.ts';
 import { allKinds, stateAt } from '#core/store/state.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
-import { stamped } from '../../log/record.ts';
+import { createClock } from '../../session/clock.ts';
+import { stamped } from '../../session/draft.ts';
 import { takingIn } from './takingIn.ts';
 
 const drunk: ReadonlySet<string> = new Set(['ready', 'due', 'open', 'limited']);
@@ -48,6 +49,8 @@ describe('a store taken out as a table and in again', () => {
   );
   const [heading = [], ...lines] = Papa.parse<string[]>(csv).data;
   const { timeZone } = before.group;
+  const clock = createClock();
+  clock.close();
   const reading = readList(lines, {
     fields: guessFields(heading),
     headings: heading,
@@ -57,8 +60,8 @@ describe('a store taken out as a table and in again', () => {
     known: new Map(),
   });
   const empty = { ...noFacts, group: { ...noFacts.group, timeZone }, kind: before.kind };
-  const drafts = takingIn(reading, empty, 'Home');
-  const after = foldOnto(empty, stamped(drafts, 'list'));
+  const drafts = takingIn(reading, empty, 'Home', clock);
+  const after = foldOnto(empty, stamped(drafts, { by: 'list', stamp: clock.stamp }));
   const stateAfter = stateAt(after, new Date().toISOString());
   const byCode = new Map(Object.values(after.container).map(c => [c.code, c]));
 

@@ -6,17 +6,22 @@ import type { Facts } from '#core/log/facts.ts';
 import { doStep } from '#core/methods/method.ts';
 import { foldOnto } from '#core/record.ts';
 import { kindOf } from '#core/store/state.ts';
-import { now } from '../../log/clock.ts';
-import { type Draft, draft, newSubject, stamped } from '../../log/record.ts';
+import type { SessionClock } from '../../session/clock.ts';
+import { type Draft, draft, newSubject, stamped } from '../../session/draft.ts';
 import { nextCodes, placeDrafts } from './settingDown.ts';
 
 /** Entries that set down every container that was read, in places made where there are none. */
-export function takingIn(reading: ListReading, facts: Facts, home: string): Draft[] {
+export function takingIn(
+  reading: ListReading,
+  facts: Facts,
+  home: string,
+  { now, stamp }: Pick<SessionClock, 'now' | 'stamp'>,
+): Draft[] {
   let known = facts;
   const drafts: Draft[] = [];
   const add = (list: readonly Draft[]) => {
     drafts.push(...list);
-    known = foldOnto(known, stamped(list, 'list'));
+    known = foldOnto(known, stamped(list, { by: 'list', stamp }));
   };
   const proposals = reading.rows.flatMap(r => r.proposals);
   const codes = nextCodes(facts, proposals.length);

@@ -3,7 +3,7 @@ import { rotaOf, setStanding } from '#core/sun/sets.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { draft } from '../../log/record.ts';
+import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { RegisterRow } from './RegisterRow.tsx';

@@ -4,7 +4,7 @@ import type { FilterEvent } from '#core/stock/supply.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { draft } from '../../log/record.ts';
+import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank } from '../../ui/Blank.tsx';
 import { RegisterRow } from './RegisterRow.tsx';

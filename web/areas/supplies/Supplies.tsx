@@ -10,7 +10,7 @@ import { download } from '../../app/download.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { askLabels } from '../../app/labelPdf.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { draft } from '../../log/record.ts';
+import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { fold, foldOnto } from '#core/record.ts';
 import { hand } from '#demo/hand.ts';
-import { stamped } from '../../log/record.ts';
+import { stamped } from '../../session/draft.ts';
 import { draftsOf, EACH, formOf } from './supplyForm.ts';
 
 const h = hand('2026-11-20T08:00:00.000Z');
@@ -20,7 +20,8 @@ describe('a supply that is described anew', () => {
   it('loses no bottles: neither their count, nor what was lost, nor where they lie', () => {
     const drafts = draftsOf({ ...begun, where: 'On the roof', home }, begun, bottles, homes)!;
     expect(drafts.map(d => d.kind)).toEqual(['supply.set']);
-    const after = foldOnto(facts, stamped(drafts, 'Odile')).supply[set]!;
+    const after = foldOnto(facts, stamped(drafts, { by: 'Odile', stamp: () => '2026-11-20T09:00:00.000Z' }))
+      .supply[set]!;
     expect(after).toEqual({ ...bottles, where: 'On the roof', home });
     expect(after.amount - after.used).toBe(26);
   });
@@ -29,7 +30,8 @@ describe('a supply that is described anew', () => {
     expect(begun.amount).toBe(26);
     const drafts = draftsOf({ ...begun, amount: 24 }, begun, bottles, homes)!;
     expect(drafts.map(d => d.kind)).toEqual(['supply.set', 'supply.counted']);
-    const after = foldOnto(facts, stamped(drafts, 'Odile')).supply[set]!;
+    const after = foldOnto(facts, stamped(drafts, { by: 'Odile', stamp: () => '2026-11-20T09:00:00.000Z' }))
+      .supply[set]!;
     expect(after).toMatchObject({ amount: 24, used: 0, bottles: bottles.bottles });
   });
 

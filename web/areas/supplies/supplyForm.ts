@@ -4,7 +4,7 @@ import type { HomeFacts } from '#core/plan/facts.ts';
 import type { SupplyKind } from '#core/stock/kinds.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
 import type { SupplySet } from '#core/supplies/fields.ts';
-import { type Draft, draft, newSubject } from '../../log/record.ts';
+import { type Draft, draft, newSubject } from '../../session/draft.ts';
 
 /** Counted by the piece, each for so many litres. */
 const pieces: readonly SupplyKind[] = ['chlorine-tablets', 'dioxide-tablets', 'bottles'];

@@ -1,18 +1,18 @@
 import { describe, expect, it } from 'vitest';
+import type { Entry } from '#core/record.ts';
 import { fold, subjectFactsOf } from '#core/record.ts';
 import { hand } from '#demo/hand.ts';
 import {
   entriesCame,
   type LogState,
-  leftWaiting,
   lineChanged,
   loadFailed,
   logReducer,
+  outboxIs,
   queued,
   settled,
   snapshotCame,
   troubled,
-  turnedDownIs,
 } from './logSlice.ts';
 
 const h = hand('2026-11-25T08:00:00.000Z');
@@ -37,21 +37,24 @@ const leftIn = (state: LogState) => state.facts.container[drum]?.fill?.remaining
 const served = (...entries: Parameters<typeof fold>[0][number][]) =>
   [[drum, subjectFactsOf(fold([...h.entries.slice(0, 3), ...entries]), drum) ?? null]] as const;
 
+const waitingFor = (...entries: Entry[]) => ({ id: entries[0]!.id, entries, mode: 'intend' as const });
+/** The server's answer to one entry, as the next of its log. */
+const answer = (changed: ReturnType<typeof served>, seq = 4) => ({
+  id: h.entries.at(-1)!.id,
+  posted: { seq, accepted: [h.entries.at(-1)!.id], repeated: [], changed },
+});
+
 describe('what is turned down', () => {
   const problem = { type: 'urn:zeolite:problem:refused', title: 'This would not be safe', status: 409 };
 
-  it('is told apart from what somebody still waits for', () => {
-    const waiting = logReducer(ready, queued({ entries: [draw(5)], mode: 'intend' }));
-    expect(waiting.queue[0]?.isLeft).toBeUndefined();
-    const left = logReducer(waiting, leftWaiting());
-    expect(left.queue[0]?.isLeft).toBe(true);
-    expect(leftIn(left)).toBe(193);
-  });
-
   it('stands beside the facts, which are the server’s again', () => {
-    const one = { entries: [draw(5)], mode: 'intend' as const, problem };
-    const state = logReducer(ready, turnedDownIs([one]));
-    expect(state.turnedDown).toEqual([one]);
+    const waiting = waitingFor(draw(5));
+    const queue = logReducer(ready, queued(waiting));
+    expect(leftIn(queue)).toBe(193);
+    const turnedDown = [{ ...waiting, problem }];
+    const state = logReducer(queue, outboxIs({ waiting: [], turnedDown }));
+    expect(state.turnedDown).toEqual(turnedDown);
+    expect(state.queue).toEqual([]);
     expect(leftIn(state)).toBe(198);
   });
 
@@ -73,15 +76,15 @@ describe('the log of a browser', () => {
   });
 
   it('shows what is queued at once, and keeps the server’s facts beside it', () => {
-    const waiting = logReducer(ready, queued({ entries: [draw(8)], mode: 'intend' }));
+    const waiting = logReducer(ready, queued(waitingFor(draw(8))));
     expect(leftIn(waiting)).toBe(190);
     expect(waiting.served.container[drum]?.fill?.remainingL).toBe(198);
   });
 
   it('takes the server’s word when a request settles', () => {
     const drawn = draw(8);
-    const waiting = logReducer(ready, queued({ entries: [drawn], mode: 'intend' }));
-    const done = logReducer(waiting, settled({ changed: served(drawn), seq: 4 }));
+    const waiting = logReducer(ready, queued(waitingFor(drawn)));
+    const done = logReducer(waiting, settled(answer(served(drawn))));
     expect(done.queue).toEqual([]);
     expect(leftIn(done)).toBe(190);
     expect(done.seq).toBe(4);
@@ -89,27 +92,28 @@ describe('the log of a browser', () => {
 
   it('keeps the very facts that it shows when the server says the same: nothing is drawn anew', () => {
     const drawn = draw(8);
-    const waiting = logReducer(ready, queued({ entries: [drawn], mode: 'intend' }));
+    const waiting = logReducer(ready, queued(waitingFor(drawn)));
     const sent = JSON.parse(JSON.stringify(served(drawn))) as ReturnType<typeof served>;
-    const done = logReducer(waiting, settled({ changed: sent, seq: 4 }));
+    const done = logReducer(waiting, settled(answer(sent)));
     expect(done.facts).toBe(waiting.facts);
     expect(done.served).toBe(waiting.facts);
     // and shows the server's where it says something else
     const other = served(draw(50));
-    expect(leftIn(logReducer(waiting, settled({ changed: other, seq: 4 })))).toBe(148);
+    const answered = { ...answer(other), id: waiting.queue[0]!.id };
+    expect(leftIn(logReducer(waiting, settled(answered)))).toBe(148);
   });
 
   it('takes a refused request back', () => {
-    const waiting = logReducer(ready, queued({ entries: [draw(8)], mode: 'intend' }));
-    expect(leftIn(logReducer(waiting, settled({ changed: [] })))).toBe(198);
+    const waiting = logReducer(ready, queued(waitingFor(draw(8))));
+    expect(leftIn(logReducer(waiting, settled({ id: waiting.queue[0]!.id })))).toBe(198);
   });
 
   it('counts an entry once, whether the stream or the answer comes first', () => {
     const drawn = draw(8);
-    const waiting = logReducer(ready, queued({ entries: [drawn], mode: 'intend' }));
+    const waiting = logReducer(ready, queued(waitingFor(drawn)));
     const streamed = logReducer(waiting, entriesCame({ seq: 4, ids: [drawn.id], changed: served(drawn) }));
     expect(leftIn(streamed)).toBe(190);
-    const done = logReducer(streamed, settled({ changed: served(drawn), seq: 4 }));
+    const done = logReducer(streamed, settled(answer(served(drawn))));
     expect(leftIn(done)).toBe(190);
     expect(logReducer(done, entriesCame({ seq: 4, ids: [drawn.id], changed: served(drawn) }))).toBe(done);
   });
@@ -117,7 +121,7 @@ describe('the log of a browser', () => {
   it('folds what is queued onto what others recorded meanwhile', () => {
     const mine = draw(8);
     const theirs = h.write('drawn', drum, { volumeL: 20, use: 'utility', byTap: false });
-    const waiting = logReducer(ready, queued({ entries: [mine], mode: 'intend' }));
+    const waiting = logReducer(ready, queued(waitingFor(mine)));
     expect(
       leftIn(logReducer(waiting, entriesCame({ seq: 4, ids: [theirs.id], changed: served(theirs) }))),
     ).toBe(170);
@@ -125,6 +129,34 @@ describe('the log of a browser', () => {
 
   it('leaves a strike to the server, which has the whole story', () => {
     const strike = h.write('struck', drum, { target: h.entries[2]!.id });
-    expect(leftIn(logReducer(ready, queued({ entries: [strike], mode: 'intend' })))).toBe(198);
+    expect(leftIn(logReducer(ready, queued(waitingFor(strike))))).toBe(198);
+  });
+
+  it('waits for what lies between: another’s entry that is still on its way is not taken for told', () => {
+    const theirs = h.write('drawn', drum, { volumeL: 20, use: 'utility', byTap: false });
+    const mine = draw(8);
+    const waiting = logReducer(ready, queued(waitingFor(mine)));
+    const after = served(theirs, mine);
+    // the answer to the fifth entry of the log comes before the stream told of the fourth
+    const done = logReducer(waiting, settled(answer(after, 5)));
+    expect(leftIn(done)).toBe(170);
+    expect(done.seq).toBe(3);
+    const fourth = logReducer(done, entriesCame({ seq: 4, ids: [theirs.id], changed: served(theirs) }));
+    const fifth = logReducer(fourth, entriesCame({ seq: 5, ids: [mine.id], changed: after }));
+    expect(fifth.seq).toBe(5);
+    expect(leftIn(fifth)).toBe(170);
+  });
+
+  it('keeps in sight what another tab sent, until the stream tells of it', () => {
+    const mine = draw(8);
+    const other = waitingFor(mine);
+    const seen = logReducer(ready, outboxIs({ waiting: [other], turnedDown: [] }));
+    expect(leftIn(seen)).toBe(190);
+    const sent = logReducer(seen, outboxIs({ waiting: [], turnedDown: [] }));
+    expect(leftIn(sent)).toBe(190);
+    expect(sent.queue).toMatchObject([{ isSent: true }]);
+    const told = logReducer(sent, entriesCame({ seq: 4, ids: [mine.id], changed: served(mine) }));
+    expect(told.queue).toEqual([]);
+    expect(leftIn(told)).toBe(190);
   });
 });

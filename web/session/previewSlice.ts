@@ -1,5 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
-import type { Draft } from './record.ts';
+import type { Draft } from './draft.ts';
 
 /** What the action under the pointer or the focus would do; the reach shows it. */
 const slice = createSlice({

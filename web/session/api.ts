@@ -1,4 +1,4 @@
-import type { History, Mode, Posted, TakenEntries } from '#contract/log.ts';
+import type { Changes, History, Mode, Posted, TakenEntries } from '#contract/log.ts';
 import { PROBLEM_TYPE, type Problem, type ProblemKind, problemKind } from '#contract/problem.ts';
 import { historyPath, listPath, routes } from '#contract/routes.ts';
 import { LINES_TYPE, type SnapshotHead, type SnapshotLot } from '#contract/snapshotLines.ts';
@@ -6,6 +6,22 @@ import type { SubjectFacts } from '#core/log/facts.ts';
 import type { Entry } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
 import { breathe } from '../app/breathe.ts';
+
+/** What a session asks of its server. */
+export interface Api {
+  /** The head, and the facts of every subject. */
+  readonly snapshot: () => Promise<WholeLog>;
+  readonly changes: (since: number) => Promise<Changes>;
+  readonly post: (entries: readonly Entry[], mode: Mode) => Promise<Posted>;
+  readonly history: (subject: Subject) => Promise<History>;
+  /** The entries that a list came as, itself the last. */
+  readonly list: (entry: string) => Promise<TakenEntries>;
+}
+
+export interface WholeLog {
+  readonly head: SnapshotHead;
+  readonly rows: readonly (readonly [Subject, SubjectFacts])[];
+}
 
 /** The server answered with a problem: the request will not do better when it is sent again. */
 export class ProblemAnswer extends Error {
@@ -55,10 +71,7 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
  * Reads the snapshot line by line, with breath between: a large store never holds the page up.
  * @returns the head, and the facts of every subject
  */
-export async function fetchSnapshot(): Promise<{
-  head: SnapshotHead;
-  rows: (readonly [Subject, SubjectFacts])[];
-}> {
+async function fetchSnapshot(): Promise<WholeLog> {
   const res = await fetch(routes.snapshot, { headers: { Accept: LINES_TYPE } }).catch(() => undefined);
   if (!res?.ok || !res.body) throw new NoAnswer('no answer');
   const reader = res.body.pipeThrough(new TextDecoderStream()).getReader();
@@ -83,12 +96,7 @@ export async function fetchSnapshot(): Promise<{
   return { head, rows };
 }
 
-/** The entries that a list came as, itself the last. */
-export const fetchList = (entry: string): Promise<TakenEntries> => ask(listPath(entry));
-
-export const fetchHistory = (subject: string): Promise<History> => ask(historyPath(subject));
-
-export async function postEntries(entries: readonly Entry[], mode: Mode): Promise<Posted> {
+async function postEntries(entries: readonly Entry[], mode: Mode): Promise<Posted> {
   const posted = await ask<Posted>(routes.entries, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
@@ -97,3 +105,18 @@ export async function postEntries(entries: readonly Entry[], mode: Mode): Promis
   if (!Array.isArray(posted.accepted) || !Array.isArray(posted.changed)) throw new NoAnswer('an odd answer');
   return posted;
 }
+
+async function fetchChanges(since: number): Promise<Changes> {
+  const changes = await ask<Changes>(`${routes.changes}?since=${since}`);
+  if (!Array.isArray(changes.changed)) throw new NoAnswer('an odd answer');
+  return changes;
+}
+
+/** The server that this page came from. */
+export const serverApi: Api = {
+  snapshot: fetchSnapshot,
+  changes: fetchChanges,
+  post: postEntries,
+  history: subject => ask(historyPath(subject)),
+  list: entry => ask(listPath(entry)),
+};

@@ -4,7 +4,7 @@ import type { Instant } from '#core/calendar/day.ts';
 
 /** What comes over the line from the server. */
 export interface LineListener {
-  /** The line is there (again): what was missed meanwhile is in the snapshot. */
+  /** The line is there (again): what was missed meanwhile is asked for. */
   readonly onOpen: () => void;
   readonly onLost: () => void;
   readonly onEntries: (event: LogEvent) => void;
@@ -16,17 +16,18 @@ type Told =
   | { readonly is: 'entries'; readonly event: LogEvent }
   | { readonly is: 'clock'; readonly now: Instant };
 
+/** Opens a line; what it gives back closes it. */
+export type OpenLine = (listener: LineListener) => () => void;
+
 const NAME = 'zeolite.line';
 
 /**
  * Listens to the server. A browser keeps few connections to one server, and a stream takes one for good: so one tab holds it
  * for all, under a lock that passes to another when that tab is closed, and tells the others.
  */
-export function openLine(listener: LineListener): void {
-  if (!('locks' in navigator) || !('BroadcastChannel' in globalThis)) {
-    stream(told => hear(listener, told));
-    return;
-  }
+export const openLine: OpenLine = listener => {
+  if (!('locks' in navigator) || !('BroadcastChannel' in globalThis))
+    return stream(told => hear(listener, told));
   const channel = new BroadcastChannel(NAME);
   let holds: (() => Told | undefined) | undefined;
   channel.onmessage = ({ data }: MessageEvent<Told>) => {
@@ -37,18 +38,27 @@ export function openLine(listener: LineListener): void {
     } else hear(listener, data);
   };
   channel.postMessage({ is: 'who-is-there' } satisfies Told);
-  void navigator.locks.request(NAME, () => {
+  const closing = new AbortController();
+  const isClosed = new Promise<void>(resolve => closing.signal.addEventListener('abort', () => resolve()));
+  const held = navigator.locks.request(NAME, { signal: closing.signal }, async () => {
     let last: Told | undefined;
     holds = () => last;
-    stream(told => {
+    const close = stream(told => {
       if (told.is === 'open' || told.is === 'lost') last = told;
       channel.postMessage(told);
       hear(listener, told);
     });
-    // held as long as this tab lives
-    return new Promise<never>(() => undefined);
+    // held as long as this tab lives, or its session is open
+    await isClosed;
+    close();
   });
-}
+  // who gave up waiting for the lock has closed
+  held.catch(() => undefined);
+  return () => {
+    closing.abort();
+    channel.close();
+  };
+};
 
 function hear(listener: LineListener, told: Told): void {
   if (told.is === 'open') listener.onOpen();
@@ -57,7 +67,7 @@ function hear(listener: LineListener, told: Told): void {
   else if (told.is === 'clock') listener.onClock(told.now);
 }
 
-function stream(tell: (told: Told) => void): void {
+function stream(tell: (told: Told) => void): () => void {
   const source = new EventSource(routes.events);
   source.onopen = () => tell({ is: 'open' });
   source.onerror = () => tell({ is: 'lost' });
@@ -67,4 +77,5 @@ function stream(tell: (told: Told) => void): void {
   source.addEventListener('clock', ({ data }) =>
     tell({ is: 'clock', now: (JSON.parse(data as string) as { now: Instant }).now }),
   );
+  return () => source.close();
 }

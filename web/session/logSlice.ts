@@ -1,28 +1,18 @@
 import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import isSame from 'fast-deep-equal';
-import type { ChangedFacts, LogEvent, Mode } from '#contract/log.ts';
-import type { Problem, ProblemKind } from '#contract/problem.ts';
+import type { ChangedFacts, LogEvent, Posted } from '#contract/log.ts';
+import type { ProblemKind } from '#contract/problem.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { Entry } from '#core/record.ts';
 import { foldOnto, noFacts, subjectFactsOf, withSubject } from '#core/record.ts';
+import type { TurnedDown, Waiting } from './storage.ts';
 
-/** Entries recorded together here, that the server has not acknowledged yet. */
-export interface Waiting {
-  readonly entries: readonly Entry[];
-  readonly mode: Mode;
+/** What waits, as the screen shows it. */
+export interface Shown extends Waiting {
   /** The stream told of them before the answer came: they are in the server's facts already. */
   readonly isServed?: true;
-  /** The folder that it was recorded for. */
-  readonly folder?: string;
-  /** The hand that recorded it has gone on: what comes of it must be told apart. */
-  readonly isLeft?: true;
-}
-
-/** What the server would not take, long after it was recorded here. It stays until somebody decides. */
-export interface TurnedDown extends Waiting {
-  readonly problem: Problem;
-  /** It was recorded for another folder than the one that is served now. */
-  readonly isElsewhere?: true;
+  /** Another tab sent it: it stays in sight until the stream tells of it. */
+  readonly isSent?: true;
 }
 
 export interface LogState {
@@ -30,7 +20,7 @@ export interface LogState {
   /** The server's facts. */
   readonly served: Facts;
   readonly seq: number;
-  readonly queue: readonly Waiting[];
+  readonly queue: readonly Shown[];
   /** Served facts with the queue folded onto them: what the screen shows. */
   readonly facts: Facts;
   readonly turnedDown: readonly TurnedDown[];
@@ -46,14 +36,14 @@ export interface LogState {
 export const snapshotCame = createAction<{ facts: Facts; seq: number; demo: boolean; folder?: string }>(
   'log/snapshotCame',
 );
+/** What waits in the outbox now: another tab recorded, or sent. */
+export const outboxIs = createAction<{ waiting: readonly Waiting[]; turnedDown: readonly TurnedDown[] }>(
+  'log/outboxIs',
+);
 export const entriesCame = createAction<LogEvent>('log/entriesCame');
 export const queued = createAction<Waiting>('log/queued');
-/** The head of the queue was acknowledged or turned down. */
-export const settled = createAction<{ changed: readonly ChangedFacts[]; seq?: number }>('log/settled');
-/** Nobody waits for what is in the queue any more. */
-export const leftWaiting = createAction('log/leftWaiting');
-/** What was turned down, after somebody decided or something was added. */
-export const turnedDownIs = createAction<readonly TurnedDown[]>('log/turnedDownIs');
+/** One was acknowledged, with what it changed, or turned down. */
+export const settled = createAction<{ id: string; posted?: Posted }>('log/settled');
 export const troubled = createAction<ProblemKind | undefined>('log/troubled');
 export const lineChanged = createAction<boolean>('log/lineChanged');
 export const loadFailed = createAction('log/loadFailed');
@@ -74,7 +64,7 @@ function withChanges(facts: Facts, changed: readonly ChangedFacts[]): Facts {
 }
 
 // a strike needs the whole story of its subject, which the server has; its answer shows it
-const optimistic = (queue: readonly Waiting[]): Entry[] =>
+const optimistic = (queue: readonly Shown[]): Entry[] =>
   queue.flatMap(w => (w.isServed ? [] : w.entries)).filter(e => e.kind !== 'struck');
 
 const shown = (state: LogState): LogState => ({
@@ -101,28 +91,52 @@ function told(state: LogState, changed: readonly ChangedFacts[]): LogState {
 export function logReducer(state: LogState = fresh, action: UnknownAction): LogState {
   if (snapshotCame.match(action)) {
     const { facts, seq, demo, folder } = action.payload;
-    return shown({ ...state, status: 'ready', served: facts, seq, demo, ...(folder ? { folder } : {}) });
+    const queue = state.queue.filter(w => !w.isSent);
+    return shown({
+      ...state,
+      queue,
+      status: 'ready',
+      served: facts,
+      seq,
+      demo,
+      ...(folder ? { folder } : {}),
+    });
   }
   if (entriesCame.match(action)) {
     const { seq, ids, changed } = action.payload;
     if (seq <= state.seq) return state;
-    const queue = state.queue.map(w =>
-      w.entries.every(e => ids.includes(e.id)) ? { ...w, isServed: true as const } : w,
-    );
+    const arrived = new Set(ids);
+    const isTold = (w: Shown) => w.entries.every(e => arrived.has(e.id));
+    const queue = state.queue
+      .filter(w => !(w.isSent && isTold(w)))
+      .map(w => (isTold(w) ? { ...w, isServed: true as const } : w));
     return told({ ...state, queue, seq }, changed);
   }
   if (queued.match(action)) return shown({ ...state, queue: [...state.queue, action.payload] });
   if (settled.match(action)) {
-    const { changed, seq } = action.payload;
-    const [head] = state.queue;
-    const rest = { ...state, queue: state.queue.slice(1) };
-    if (seq !== undefined && seq > state.seq) return told({ ...rest, seq }, changed);
+    const { id, posted } = action.payload;
+    const one = state.queue.find(w => w.id === id);
+    const rest = { ...state, queue: state.queue.filter(w => w !== one) };
+    if (posted && posted.seq > state.seq) {
+      // where others' entries lie between, they are still on their way: the number waits for them
+      const isNext = posted.seq === state.seq + posted.accepted.length;
+      return told(isNext ? { ...rest, seq: posted.seq } : rest, posted.changed);
+    }
     // the stream brought it before
-    return head?.isServed ? rest : shown(rest);
+    return one?.isServed ? rest : shown(rest);
   }
-  if (leftWaiting.match(action))
-    return { ...state, queue: state.queue.map(w => (w.isLeft ? w : { ...w, isLeft: true as const })) };
-  if (turnedDownIs.match(action)) return { ...state, turnedDown: action.payload };
+  if (outboxIs.match(action)) {
+    const { waiting, turnedDown } = action.payload;
+    const ids = new Set(waiting.map(w => w.id));
+    const before = new Map(state.queue.map(w => [w.id, w]));
+    const down = new Set(turnedDown.map(w => w.id));
+    // what is gone and was not turned down was sent by another tab
+    const sent = state.queue
+      .filter(w => !ids.has(w.id) && !down.has(w.id) && !w.isServed)
+      .map(w => ({ ...w, isSent: true as const }));
+    const queue = [...sent, ...waiting.map(w => ({ ...before.get(w.id), ...w }))];
+    return shown({ ...state, queue, turnedDown });
+  }
   if (troubled.match(action))
     return state.trouble === action.payload ? state : { ...state, trouble: action.payload };
   if (lineChanged.match(action)) return { ...state, isLive: action.payload };

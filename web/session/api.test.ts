@@ -1,13 +1,13 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { PROBLEM_TYPE } from '#contract/problem.ts';
-import { NoAnswer, ProblemAnswer, postEntries } from './api.ts';
+import { NoAnswer, ProblemAnswer, serverApi } from './api.ts';
 
 afterEach(() => vi.unstubAllGlobals());
 
 const answered = (status: number, type: string, body: string) =>
   vi.stubGlobal('fetch', async () => new Response(body, { status, headers: { 'content-type': type } }));
 const outcome = () =>
-  postEntries([], 'intend').then(
+  serverApi.post([], 'intend').then(
     () => 'posted',
     (error: unknown) => error,
   );

@@ -1,0 +1,63 @@
+import { dayOf, type Instant } from '#core/calendar/day.ts';
+import { dutiesAt } from '#core/duties.ts';
+import type { Duty } from '#core/duty.ts';
+import type { Facts } from '#core/log/facts.ts';
+import { stateAfter } from '#core/store/change.ts';
+import { warmDuties } from '#core/store/duties.ts';
+import { type State, stateAt, warmStates } from '#core/store/state.ts';
+import { breathe } from '../app/breathe.ts';
+
+/** What follows from the facts: worked out once for everything that asks, until they, or what follows from the clock, change. */
+export interface Answers {
+  /** The state of everything at a moment. */
+  readonly state: (facts: Facts, now: Instant) => State;
+  /** Everything that waits in a state. */
+  readonly duties: (facts: Facts, state: State) => readonly Duty[];
+  /** Works both out in lots, with breath between: a large store opens without holding the page up. */
+  readonly workOut: (facts: Facts, now: Instant) => Promise<void>;
+}
+
+const holds = (state: State, facts: Facts, now: Instant): boolean =>
+  state.now <= now && now < state.holdsUntil && state.today === dayOf(now, facts.group.timeZone);
+
+export function createAnswers(): Answers {
+  // kept by the facts: what is drawn a breath later asks for those before
+  const states = new WeakMap<Facts, State>();
+  const duties = new WeakMap<State, readonly Duty[]>();
+  // the facts that were asked about last: those that follow differ from them by little
+  let latest: Facts | undefined;
+
+  const stateOf: Answers['state'] = (facts, now) => {
+    const last = states.get(facts);
+    if (last && holds(last, facts, now)) return last;
+    const before = latest && states.get(latest);
+    const follows = latest && before && holds(before, latest, now);
+    const state = follows ? stateAfter(latest!, before, facts, now) : stateAt(facts, now);
+    states.set(facts, state);
+    latest = facts;
+    return state;
+  };
+
+  const dutiesOf: Answers['duties'] = (facts, state) => {
+    const last = duties.get(state);
+    if (last) return last;
+    const list = dutiesAt(facts, state);
+    duties.set(state, list);
+    return list;
+  };
+
+  const workOut: Answers['workOut'] = async (facts, now) => {
+    await breathe();
+    // the first use of a time zone takes as long as a thousand states
+    dayOf(now, facts.group.timeZone);
+    await breathe();
+    for (const _ of warmStates(facts, now)) await breathe();
+    const state = stateOf(facts, now);
+    await breathe();
+    for (const _ of warmDuties(facts, state)) await breathe();
+    dutiesOf(facts, state);
+    await breathe();
+  };
+
+  return { state: stateOf, duties: dutiesOf, workOut };
+}

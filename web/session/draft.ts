@@ -1,0 +1,52 @@
+import { monotonicFactory } from 'ulid';
+import type { Instant } from '#core/calendar/day.ts';
+import type { HandId } from '#core/log/entry.ts';
+import type { Shelved } from '#core/log/facts.ts';
+import { type Entry, type EntryData, type EntryKind, writeEntry } from '#core/record.ts';
+import type { Subject } from '#core/subject.ts';
+
+/** Draws ids that sort by when they were drawn. */
+export const drawId = monotonicFactory();
+
+/** An id for a new subject. */
+export const newSubject = (type: keyof Shelved): Subject => `${type}:${drawId()}`;
+
+/** What one entry is to say; the rest of it is stamped when it is recorded. */
+export interface Draft<K extends EntryKind = EntryKind> {
+  readonly kind: K;
+  readonly subject: Subject;
+  readonly data: EntryData[K];
+  readonly also?: readonly Subject[];
+  /** When it happened, if not just now. */
+  readonly at?: Instant;
+}
+
+export const draft = <K extends EntryKind>(
+  kind: K,
+  subject: Subject,
+  data: EntryData[K],
+  more: Pick<Draft, 'also' | 'at'> = {},
+): Draft => ({ kind, subject, data, ...more }) as Draft;
+
+/** Whose hand it is, and moments for what it records, one after another. */
+export interface Signer {
+  readonly by: string;
+  readonly hand?: HandId | undefined;
+  readonly stamp: () => Instant;
+}
+
+/** Signs and dates drafts. */
+export function stamped(drafts: readonly Draft[], { by, hand, stamp }: Signer): Entry[] {
+  return drafts.map(({ kind, subject, data, also, at }) => {
+    const recordedAt = stamp();
+    const id = drawId(Date.parse(recordedAt));
+    return writeEntry(kind, subject, data, {
+      id,
+      at: at ?? recordedAt,
+      recordedAt,
+      by,
+      ...(hand ? { hand } : {}),
+      ...(also ? { also } : {}),
+    });
+  });
+}

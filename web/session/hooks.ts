@@ -1,0 +1,31 @@
+import { createContext, useContext, useSyncExternalStore } from 'react';
+import { type Day, dayOf, type Instant } from '#core/calendar/day.ts';
+import type { Session } from './session.ts';
+
+const SessionContext = createContext<Session | undefined>(undefined);
+export const SessionProvider = SessionContext.Provider;
+
+/** The session that this page shows. */
+export function useSession(): Session {
+  const session = useContext(SessionContext);
+  if (!session) throw new Error('nothing is shown outside a session: put a SessionProvider around it');
+  return session;
+}
+
+/** The moment that states on the screen are shown for. */
+export function useStateNow(): Instant {
+  const { clock } = useSession();
+  return useSyncExternalStore(clock.subscribe, clock.stateNow);
+}
+
+/** The day that it is where the group is. */
+export function useToday(timeZone: string): Day {
+  const { clock } = useSession();
+  return useSyncExternalStore(clock.subscribe, () => dayOf(clock.stateNow(), timeZone));
+}
+
+/** The time in whole seconds. */
+export function useNow(): Instant {
+  const { clock } = useSession();
+  return useSyncExternalStore(clock.subscribe, clock.shown);
+}

@@ -1,0 +1,198 @@
+import type { Mode } from '#contract/log.ts';
+import { type Problem, problemType } from '#contract/problem.ts';
+import { type Judgement, refusals } from '#core/judgement.ts';
+import type { Facts } from '#core/log/facts.ts';
+import { type Entry, foldOnto, guard } from '#core/record.ts';
+import { breathe } from '../app/breathe.ts';
+import { handKnown, handOf } from '../person/person.ts';
+import { type Api, NoAnswer, ProblemAnswer } from './api.ts';
+import type { SessionClock } from './clock.ts';
+import { type Draft, drawId, stamped } from './draft.ts';
+import { outboxIs, queued, settled, troubled } from './logSlice.ts';
+import { isTurnedDown, type Kept, type OutboxStorage, type TurnedDown, type Waiting } from './storage.ts';
+import type { AppStore } from './store.ts';
+
+/** What came of recording. `waiting`: kept here, and sent as soon as the server answers. */
+export type Outcome =
+  | { readonly is: 'recorded' | 'waiting'; readonly entries: readonly Entry[] }
+  | { readonly is: 'refused'; readonly judgements: readonly Judgement[] }
+  | { readonly is: 'problem'; readonly problem: Problem };
+
+/** What is recorded goes through here: judged, kept until the server has it, sent in order. */
+export interface Outbox {
+  /** Judges drafts against what this browser knows, one resting on the other, before anything is sent. */
+  readonly judge: (drafts: readonly Draft[]) => Judgement[];
+  /** Records entries: judged here when they are intentions, shown at once, sent in order. */
+  readonly record: (drafts: readonly Draft[], mode?: Mode) => Promise<Outcome>;
+  /** What was turned down is sent once more as something that happened, or thrown away. */
+  readonly decide: (one: TurnedDown, decision: 'happened' | 'thrown-away') => Promise<void>;
+  /** Sends what waits, whichever tab recorded it. */
+  readonly flush: () => Promise<void>;
+  /** Reads what is kept: at the start, and whenever another tab changed something. */
+  readonly look: () => Promise<void>;
+}
+
+interface Parts {
+  readonly api: Api;
+  readonly clock: SessionClock;
+  readonly storage: OutboxStorage;
+  readonly store: AppStore;
+}
+
+/** After so many faults of the server over one, those behind it go first. */
+const MOST_FAULTS = 3;
+
+/** The reason that something recorded for another folder stays here. */
+const elsewhere: Problem = { type: problemType('conflict'), title: 'another folder', status: 409 };
+
+export function createOutbox({ api, clock, storage, store }: Parts): Outbox {
+  const { dispatch } = store;
+  const logOf = () => store.getState().log;
+  // what somebody waits for in this tab, and what came of it
+  const waitedFor = new Map<string, Outcome | undefined>();
+
+  const judge: Outbox['judge'] = drafts => {
+    const found: Judgement[] = [];
+    // a strike is judged by the server, which has the whole story of its subject
+    const entries = stamped(drafts, { by: 'judge', stamp: clock.stamp }).filter(e => e.kind !== 'struck');
+    const judgeOne = (facts: Facts, entry: Entry) => found.push(...guard(facts, entry, clock.now()));
+    // the last is judged and not folded: what comes after it nobody asks, and a large store is not copied for it
+    const facts = foldOnto(logOf().facts, entries.slice(0, -1), judgeOne);
+    for (const last of entries.slice(-1)) judgeOne(facts, last);
+    return found;
+  };
+
+  const look: Outbox['look'] = async () => {
+    const kept = await storage.all();
+    const waiting = kept.filter((one): one is Waiting => !isTurnedDown(one));
+    dispatch(outboxIs({ waiting, turnedDown: kept.filter(isTurnedDown) }));
+  };
+
+  const record: Outbox['record'] = async (drafts, mode = 'intend') => {
+    // the button answers the hand first; two presses are judged one after the other all the same
+    await breathe();
+    if (mode === 'intend') {
+      const refused = refusals(judge(drafts));
+      if (refused.length > 0) return { is: 'refused', judgements: refused };
+    }
+    if (store.getState().person.name.trim() && !handOf(store.getState().person))
+      dispatch(handKnown(drawId()));
+    const { person } = store.getState();
+    const { folder } = logOf();
+    const entries = stamped(drafts, {
+      by: person.name || 'someone',
+      hand: handOf(person),
+      stamp: clock.stamp,
+    });
+    const waiting: Waiting = { id: entries[0]!.id, entries, mode, ...(folder ? { folder } : {}) };
+    waitedFor.set(waiting.id, undefined);
+    dispatch(queued(waiting));
+    await storage.put(waiting);
+    await flush();
+    return (await cameOf(waiting)) ?? { is: 'waiting', entries };
+  };
+
+  /** What came of something that this tab recorded; undefined while it waits, and nobody waits for it from then on. */
+  async function cameOf(waiting: Waiting): Promise<Outcome | undefined> {
+    const own = waitedFor.get(waiting.id);
+    waitedFor.delete(waiting.id);
+    if (own) return own;
+    const kept = await storage.get(waiting.id);
+    // another tab sent it
+    if (!kept) return { is: 'recorded', entries: waiting.entries };
+    if (isTurnedDown(kept)) {
+      await storage.remove(kept.id);
+      await look();
+      return outcomeOf(kept.problem);
+    }
+    await storage.put({ ...kept, isLeft: true });
+    return undefined;
+  }
+
+  const flush: Outbox['flush'] = () =>
+    storage.alone(async () => {
+      let isFaulty = false;
+      for (const one of await storage.all()) {
+        if (isTurnedDown(one)) continue;
+        const came = await send(one);
+        if (came === 'no-answer') return;
+        if (came === 'settled') continue;
+        isFaulty = true;
+        // once more may do; but what it stumbles over again and again does not hold up the others
+        if (came < MOST_FAULTS) return;
+      }
+      if (!isFaulty) dispatch(troubled(undefined));
+    });
+
+  /** Sends one; whether it is settled, or how often the server had a fault of its own over it. */
+  async function send(one: Waiting): Promise<'settled' | 'no-answer' | number> {
+    const { folder } = logOf();
+    // nothing is sent before it is known whose folder answers here: a demo's water is no household's
+    if (one.folder && !folder) return 'no-answer';
+    if (one.folder && one.folder !== folder) {
+      await turnDown({ ...one, problem: elsewhere, isElsewhere: true });
+      return 'settled';
+    }
+    try {
+      const posted = await api.post(one.entries, one.mode);
+      if (waitedFor.has(one.id)) waitedFor.set(one.id, { is: 'recorded', entries: one.entries });
+      await storage.remove(one.id);
+      dispatch(settled({ id: one.id, posted }));
+      return 'settled';
+    } catch (error) {
+      if (error instanceof ProblemAnswer) {
+        await turnDown({ ...one, problem: error.problem });
+        return 'settled';
+      }
+      const kind = error instanceof NoAnswer ? error.kind : undefined;
+      dispatch(troubled(kind));
+      if (kind !== 'internal') return 'no-answer';
+      const faults = (one.faults ?? 0) + 1;
+      await storage.put({ ...one, faults });
+      return faults;
+    }
+  }
+
+  /** What somebody waits for is told to them; of what was left it stays in sight. */
+  async function turnDown(one: TurnedDown): Promise<void> {
+    if (waitedFor.has(one.id)) {
+      waitedFor.set(one.id, outcomeOf(one.problem));
+      await storage.remove(one.id);
+    } else await storage.put(one);
+    dispatch(settled({ id: one.id }));
+    await look();
+  }
+
+  const outcomeOf = (problem: Problem): Outcome =>
+    problem.judgements ? { is: 'refused', judgements: problem.judgements } : { is: 'problem', problem };
+
+  const decide: Outbox['decide'] = async ({ problem: _, isElsewhere: __, ...one }, decision) => {
+    if (decision === 'happened') await storage.put({ ...one, mode: 'happened', isLeft: true });
+    else await storage.remove(one.id);
+    await look();
+    if (decision === 'happened') await flush();
+  };
+
+  /** What was recorded for this folder, while another one was served in its place, waits for it again. */
+  async function returnHome(kept: readonly Kept[]): Promise<void> {
+    const { folder } = logOf();
+    for (const one of kept) {
+      if (!isTurnedDown(one) || !one.isElsewhere || one.folder !== folder) continue;
+      const { problem: _, isElsewhere: __, ...waiting } = one;
+      await storage.put({ ...waiting, isLeft: true });
+    }
+  }
+
+  storage.onChange(() => void look());
+  return {
+    judge,
+    record,
+    decide,
+    flush: async () => {
+      await returnHome(await storage.all());
+      await look();
+      await flush();
+    },
+    look,
+  };
+}

@@ -1,0 +1,120 @@
+import type { Changes } from '#contract/log.ts';
+import { gather } from '#core/record.ts';
+import { breathe } from '../app/breathe.ts';
+import { type Answers, createAnswers } from './answers.ts';
+import { type Api, ProblemAnswer } from './api.ts';
+import type { SessionClock } from './clock.ts';
+import type { OpenLine } from './line.ts';
+import { entriesCame, lineChanged, loadFailed, snapshotCame } from './logSlice.ts';
+import { createOutbox, type Outbox } from './outbox.ts';
+import type { OutboxStorage } from './storage.ts';
+import { type AppStore, createStore } from './store.ts';
+
+/** What a session is made of: the real one is of the server, the browser's database and this machine's clock. */
+export interface SessionParts {
+  readonly api: Api;
+  readonly clock: SessionClock;
+  readonly storage: OutboxStorage;
+  readonly openLine: OpenLine;
+}
+
+/** A log as one page works with it. A drill, a practice, another village are further sessions: none touches another's. */
+export interface Session {
+  readonly api: Api;
+  readonly clock: SessionClock;
+  readonly store: AppStore;
+  readonly answers: Answers;
+  readonly outbox: Outbox;
+  /**
+   * Loads the facts, keeps them in step with the server, and sends what still waits from before.
+   * @returns when the facts are there for the first time
+   */
+  readonly connect: () => Promise<void>;
+  readonly close: () => void;
+}
+
+/** What waits is tried again this often, beside every time the line comes back. */
+const RETRY_MS = 5000;
+
+export function createSession({ api, clock, storage, openLine }: SessionParts): Session {
+  const store = createStore();
+  const answers = createAnswers();
+  const outbox = createOutbox({ api, clock, storage, store });
+  const logOf = () => store.getState().log;
+  const endings: (() => void)[] = [clock.close];
+
+  /** Reads the whole, once more where something was recorded while it was read. */
+  async function load(): Promise<void> {
+    try {
+      const seqBefore = logOf().seq;
+      const { head, rows } = await api.snapshot();
+      clock.set(head.now);
+      await breathe();
+      const facts = gather(rows);
+      await answers.workOut(facts, clock.stateNow());
+      const { seq } = logOf();
+      // it would show what was, not what is
+      if (seq !== seqBefore && seq > head.seq) return await load();
+      store.dispatch(snapshotCame({ facts, seq: head.seq, demo: head.demo, folder: head.folder }));
+      await outbox.flush();
+    } catch {
+      store.dispatch(loadFailed());
+    }
+  }
+
+  /** Closes a gap: what changed since, or all of it where that is the shorter way. */
+  async function catchUp(): Promise<void> {
+    const { status, seq, folder } = logOf();
+    if (status !== 'ready') return load();
+    try {
+      const changes: Changes = await api.changes(seq);
+      // another folder is served in the place of this one
+      if (changes.folder !== folder) return await load();
+      clock.set(changes.now);
+      store.dispatch(entriesCame(changes));
+      await outbox.flush();
+    } catch (error) {
+      if (error instanceof ProblemAnswer) await load();
+      else store.dispatch(loadFailed());
+    }
+  }
+
+  async function connect(): Promise<void> {
+    await outbox.look();
+    const retrying = setInterval(() => {
+      if (logOf().queue.length > 0) void outbox.flush();
+    }, RETRY_MS);
+    endings.push(() => clearInterval(retrying));
+    await new Promise<void>(resolve => {
+      const close = openLine({
+        onOpen: () => {
+          store.dispatch(lineChanged(true));
+          void catchUp().then(resolve);
+        },
+        onLost: () => {
+          store.dispatch(lineChanged(false));
+          store.dispatch(loadFailed());
+        },
+        onEntries: event => {
+          const isGap = event.seq > logOf().seq + event.ids.length;
+          if (isGap) void catchUp();
+          else store.dispatch(entriesCame(event));
+        },
+        onClock: clock.set,
+      });
+      endings.push(close);
+    });
+  }
+
+  return {
+    api,
+    clock,
+    store,
+    answers,
+    outbox,
+    connect,
+    close: () => {
+      for (const end of endings.splice(0)) end();
+    },
+  };
+}

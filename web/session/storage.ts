@@ -1,0 +1,92 @@
+import type { Mode } from '#contract/log.ts';
+import type { Problem } from '#contract/problem.ts';
+import type { Entry } from '#core/record.ts';
+
+/** Entries recorded together, that the server has not acknowledged. */
+export interface Waiting {
+  /** The id of the first of them: what was recorded earlier is sent earlier. */
+  readonly id: string;
+  readonly entries: readonly Entry[];
+  readonly mode: Mode;
+  /** The folder that it was recorded for. */
+  readonly folder?: string;
+  /** The hand that recorded it has gone on: what comes of it must be told apart. */
+  readonly isLeft?: true;
+  /** How often the server had a fault of its own over it. */
+  readonly faults?: number;
+}
+
+/** What the server would not take. It stays until somebody decides. */
+export interface TurnedDown extends Waiting {
+  readonly problem: Problem;
+  /** It was recorded for another folder than the one that is served now. */
+  readonly isElsewhere?: true;
+}
+
+/** What an outbox keeps: it waits, or it was turned down; what was sent is kept by the server. */
+export type Kept = Waiting | TurnedDown;
+
+export const isTurnedDown = (kept: Kept): kept is TurnedDown => 'problem' in kept;
+
+/**
+ * Where an outbox is kept: one place for all tabs of a browser. What is put there stays through a reload, a closed lid and a
+ * crash.
+ */
+export interface OutboxStorage {
+  /** Everything kept, in the order it was recorded. */
+  readonly all: () => Promise<Kept[]>;
+  readonly get: (id: string) => Promise<Kept | undefined>;
+  readonly put: (kept: Kept) => Promise<void>;
+  readonly remove: (id: string) => Promise<void>;
+  /** Does something while no other tab does the like. */
+  readonly alone: <T>(work: () => Promise<T>) => Promise<T>;
+  /** Calls when another tab changed something. */
+  readonly onChange: (listener: () => void) => void;
+}
+
+const byId = (a: Kept, b: Kept): number => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+
+/** One thing after another, whatever came of those before. */
+export function inTurn(): OutboxStorage['alone'] {
+  let last: Promise<unknown> = Promise.resolve();
+  return work => {
+    const next = last.catch(() => undefined).then(work);
+    last = next;
+    return next;
+  };
+}
+
+/**
+ * A place that is gone with the page, and the tabs that share it: for a drill, a test, or a browser that keeps nothing.
+ * @returns opens one tab more
+ */
+export function memoryTabs(): () => OutboxStorage {
+  const kept = new Map<string, Kept>();
+  const alone = inTurn();
+  const listeners: (() => void)[] = [];
+  return () => {
+    const own: (() => void)[] = [];
+    const tellOthers = () => {
+      for (const listener of listeners) if (!own.includes(listener)) listener();
+    };
+    return {
+      all: async () => [...kept.values()].sort(byId),
+      get: async id => kept.get(id),
+      put: async one => {
+        kept.set(one.id, one);
+        tellOthers();
+      },
+      remove: async id => {
+        kept.delete(id);
+        tellOthers();
+      },
+      alone,
+      onChange: listener => {
+        own.push(listener);
+        listeners.push(listener);
+      },
+    };
+  };
+}
+
+export const memoryStorage = (): OutboxStorage => memoryTabs()();
