@@ -33,7 +33,18 @@ export interface Snapshot {
   readonly demo: boolean;
   /** The id of the data folder that is served. */
   readonly folder: string;
+  /** The log has seen a later time than this machine tells: one of the two is wrong. */
+  readonly isAhead?: true;
   readonly facts: readonly ChangedFacts[];
+}
+
+/** What a clock that ran ahead left behind. */
+export interface Ahead {
+  /** What the log has seen, and what the machine says. */
+  readonly now: string;
+  readonly machine: string;
+  /** Entries that stand and are dated later than the machine says, in the log's order. */
+  readonly entries: readonly Entry[];
 }
 
 /** What changed since a browser last heard: everything of the subjects that did, as it is now. */

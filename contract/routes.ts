@@ -3,6 +3,7 @@ export const routes = {
   health: '/api/health',
   snapshot: '/api/snapshot',
   changes: '/api/changes',
+  ahead: '/api/ahead',
   entries: '/api/entries',
   history: '/api/subjects/:subject/entries',
   list: '/api/lists/:entry',

@@ -196,3 +196,30 @@ test('what an older build left in the local storage is sent, and gone from there
   await expect(page.getByText(/waits? for the server/)).toHaveCount(0);
   expect(await page.evaluate(() => localStorage.getItem('zeolite.queue:old'))).toBeNull();
 });
+
+test('a clock that ran ahead once is found, explained and put right; what was dated later is told anew', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await zeolite.pass(3 * 365 * 1440);
+  await visitor.select('OW-001');
+  await visitor.press('Draw off', page.getByRole('complementary'));
+  await visitor.fill('How much', '15.2 L');
+  await visitor.press('It already happened');
+  await expect(page.getByText(/15.2\sL drawn/).first()).toBeVisible();
+  // the machine's clock is right again, and the server comes back
+  await zeolite.stop();
+  await zeolite.start();
+  await page.goto(zeolite.address);
+  const fault = page.getByRole('alert').filter({ hasText: 'One of the two is wrong' });
+  await expect(fault).toBeVisible();
+  await expectAccessible(page);
+  await fault.getByRole('button', { name: 'The machine’s clock is right now' }).click();
+  await expect(fault).toHaveCount(0);
+  await page.reload();
+  await expect(visitor.reach).toContainText('38.1 days');
+  await expect(fault).toHaveCount(0);
+  expect((await zeolite.now()) < new Date(Date.now() + 600_000).toISOString()).toBe(true);
+});

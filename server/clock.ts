@@ -1,4 +1,4 @@
-import type { Instant } from '#core/calendar/day.ts';
+import { addMinutes, type Instant } from '#core/calendar/day.ts';
 
 /**
  * The one clock of the server. It never goes back behind what the log has seen: on a machine whose clock was
@@ -8,13 +8,28 @@ export interface Clock {
   readonly now: () => Instant;
   /** The clock is at least here from now on. */
   readonly raise: (instant: Instant) => void;
+  /** What the machine says, whatever the log has seen. */
+  readonly machine: () => Instant;
+  /** The machine is right after all: what the log saw was stamped by a clock that ran ahead. */
+  readonly putRight: () => void;
 }
+
+/** A log further ahead of the machine than this is no matter of seconds: one of the two is wrong, and somebody is asked (minutes). */
+const AHEAD_MIN = 10;
+
+/** Whether the log has seen a later time than the machine tells. */
+export const isAhead = (clock: Clock): boolean => clock.now() > addMinutes(clock.machine(), AHEAD_MIN);
 
 export function systemClock(source: () => number = Date.now): Clock {
   let floor = '';
+  const machine = () => new Date(source()).toISOString();
   return {
+    machine,
+    putRight: () => {
+      floor = machine();
+    },
     now: () => {
-      const now = new Date(source()).toISOString();
+      const now = machine();
       return now > floor ? now : floor;
     },
     raise: instant => {

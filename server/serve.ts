@@ -1,7 +1,7 @@
 import { join } from 'node:path';
 import { destination, pino } from 'pino';
 import { type App, createApp } from './app.ts';
-import { systemClock, testClock } from './clock.ts';
+import { isAhead, systemClock, testClock } from './clock.ts';
 import { keepCopies } from './db/copies.ts';
 import { databaseFile, FolderProblem, holdFolder, logFile, requireSound } from './db/folder.ts';
 import { listen } from './listen.ts';
@@ -35,6 +35,10 @@ export async function serve(
   await prepare(app);
   const { server, address } = await listen(app.express, port);
   logger.info({ address }, 'serving');
+  if (isAhead(clock))
+    console.warn(
+      `The newest entry in ${folder} is of ${clock.now()}, but this machine's clock says ${clock.machine()}. One of the two is wrong: set the clock, or say in the application that it is right.`,
+    );
 
   const { ZEOLITE_BACKUPS: into = join(folder, 'backups') } = process.env;
   const enough = demo || into === 'off' ? undefined : keepCopies(folder, into, logger);

@@ -2,7 +2,7 @@ import { nothing } from '../fields.ts';
 import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
 import { freshGroup, freshPlan, type TakenList } from './facts.ts';
-import { group, home, plan, takenList } from './fields.ts';
+import { clockFault, group, home, plan, takenList } from './fields.ts';
 
 /** Lists that are remembered one by one. */
 const MOST_LISTS = 20;
@@ -39,6 +39,15 @@ export const entries = {
     guard: none,
     restsOn: none,
     words: none,
+  }),
+  /** The machine's clock had run ahead and is right again: time goes on from what it says now. */
+  'clock.put-right': kind({
+    data: clockFault,
+    on: ['group'],
+    fold: { group: none },
+    guard: none,
+    restsOn: none,
+    words: ({ wasAt }) => message('entry.clock.put-right', { wasAt }),
   }),
   'list.taken': kind({
     data: takenList,

@@ -1,6 +1,18 @@
 import * as v from 'valibot';
 import { strengthSchools } from '../chlorine/strength.ts';
-import { between, day, type Fields, fields, key, keysOf, line, name, subjectOf, whole } from '../fields.ts';
+import {
+  between,
+  day,
+  type Fields,
+  fields,
+  instant,
+  key,
+  keysOf,
+  line,
+  name,
+  subjectOf,
+  whole,
+} from '../fields.ts';
 import type { DataOf } from '../log/define.ts';
 import { needSchoolIds } from '../need/need.ts';
 import { conditions, type Person, sexes } from '../need/people.ts';
@@ -111,6 +123,9 @@ const person: Fields<Person> = fields({
 /** A home, and who lives there. */
 export const home = fields({ name: name(), people: v.pipe(v.array(person), v.maxLength(500)) });
 export type HomeFields = DataOf<typeof home>;
+
+/** What the clock said when it was found to have run ahead. */
+export const clockFault = fields({ wasAt: instant });
 
 /** A list of containers that was kept by hand and taken in; the digest recognises it when it comes again. */
 export const takenList = fields({

@@ -1,10 +1,10 @@
 import { setImmediate } from 'node:timers/promises';
-import { max, sql } from 'drizzle-orm';
+import { eq, gte, max, sql } from 'drizzle-orm';
 import type { ChangedFacts, Mode, Posted } from '#contract/log.ts';
 import { addMinutes } from '#core/calendar/day.ts';
 import { refusals } from '#core/judgement.ts';
 import { subjectsOf } from '#core/log/entry.ts';
-import { type Entry, foldSubject, guard, restsOn, step } from '#core/record.ts';
+import { type Entry, type EntryKind, foldSubject, guard, restsOn, step } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../db/open.ts';
@@ -47,14 +47,16 @@ export async function openLog(
       last: { happenedAt: r.lastHappenedAt, id: r.lastEntry },
     })),
   );
-  const [newest] = await db.select({ seq: max(entries.seq), at: max(entries.receivedAt) }).from(entries);
+  const [newest] = await db.select({ seq: max(entries.seq) }).from(entries);
   let seq = newest?.seq ?? 0;
-  if (newest?.at) clock.raise(newest.at);
+  const seenAt = await newestSeen(database);
+  if (seenAt) clock.raise(seenAt);
 
   async function record(list: readonly Entry[], mode: Mode): Promise<Posted> {
     const { fresh, repeated } = await withoutRepeats(database, list);
     if (fresh.length === 0) return { seq, accepted: [], repeated, changed: [] };
-    const receivedAt = clock.now();
+    const putsRight = fresh.some(e => e.kind === PUT_RIGHT);
+    const receivedAt = putsRight ? clock.machine() : clock.now();
     requireNotAhead(fresh, list, receivedAt);
     const pending = new Pending(database, fresh);
     const touched = new Map<Subject, Key>();
@@ -79,7 +81,8 @@ export async function openLog(
     }
     live.keep();
     seq += fresh.length;
-    clock.raise(receivedAt);
+    if (putsRight) clock.putRight();
+    else clock.raise(receivedAt);
     const changed = [...touched.keys()].map((s): ChangedFacts => [s, live.of(s) ?? null]);
     const posted = { seq, accepted: fresh.map(e => e.id), repeated, changed };
     told(posted);
@@ -92,6 +95,22 @@ export async function openLog(
     settled: database.settled,
     append: (list, mode) => database.write(() => record(list, mode)),
   };
+}
+
+/** The entry that says that what came before it was stamped by a clock that ran ahead. */
+const PUT_RIGHT = 'clock.put-right' satisfies EntryKind;
+
+/** The latest moment that the log has seen, since its clock was last put right. */
+async function newestSeen({ db }: Database): Promise<string | undefined> {
+  const [right] = await db
+    .select({ seq: max(entries.seq) })
+    .from(entries)
+    .where(eq(entries.kind, PUT_RIGHT));
+  const [newest] = await db
+    .select({ at: max(entries.receivedAt) })
+    .from(entries)
+    .where(gte(entries.seq, right?.seq ?? 0));
+  return newest?.at ?? undefined;
 }
 
 /** Same content, whatever the order of its members. */

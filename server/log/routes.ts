@@ -2,6 +2,7 @@ import { type Request, Router } from 'express';
 import * as v from 'valibot';
 import { SubjectSchema } from '#contract/entry.ts';
 import {
+  type Ahead,
   type Changes,
   ChangesRequestSchema,
   type History,
@@ -14,11 +15,12 @@ import { LINES_TYPE, type SnapshotHead, SUBJECTS_A_LINE } from '#contract/snapsh
 import { entryId, instant } from '#core/fields.ts';
 import { standing } from '#core/log/strikes.ts';
 import { isOver } from '#core/record.ts';
+import { isAhead } from '../clock.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
 import { changesSince } from './changes.ts';
-import { entriesOf, entriesOfList, lotsOf } from './rows.ts';
+import { entriesAfter, entriesOf, entriesOfList, lotsOf } from './rows.ts';
 
 /** The log over the wire: the way in, the snapshot, the stream, and what stands on a subject. */
 export function logRoutes({ database: { db }, log, clock, stream, demo, folderId }: Room): Router {
@@ -30,7 +32,13 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, folderId
 
   router.get(routes.snapshot, async (req, res) => {
     await log.settled();
-    const head: SnapshotHead = { seq: log.seq(), now: clock.now(), demo, folder: folderId };
+    const head: SnapshotHead = {
+      seq: log.seq(),
+      now: clock.now(),
+      demo,
+      folder: folderId,
+      ...(isAhead(clock) ? { isAhead: true } : {}),
+    };
     const facts = [...log.live.all()].filter(([subject, body]) => !isOver(subject, body));
     res.set('Cache-Control', 'no-store');
     if (req.accepts(['json', LINES_TYPE]) !== LINES_TYPE) {
@@ -46,6 +54,8 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, folderId
   router.post(routes.entries, async (req, res) => {
     const { entries, mode } = parsed(PostEntriesSchema, req.body);
     const posted = await log.append(entries, mode);
+    // a clock that was put right went back: every open page goes back with it
+    if (entries.some(e => e.kind === 'clock.put-right')) stream.tellClock(clock.now());
     res.status(posted.accepted.length > 0 ? 201 : 200).json(posted);
   });
 
@@ -65,6 +75,12 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, folderId
       throw new ProblemError('not-found', { errors: [{ pointer: '/entry', reason: 'no-entry' }] });
     const taken: TakenEntries = { entries: list };
     res.set('Cache-Control', 'no-store').json(taken);
+  });
+
+  router.get(routes.ahead, async (_req, res) => {
+    const [now, machine] = [clock.now(), clock.machine()];
+    const ahead: Ahead = { now, machine, entries: await entriesAfter(db, machine) };
+    res.set('Cache-Control', 'no-store').json(ahead);
   });
 
   router.get(routes.changes, async (req, res) => {

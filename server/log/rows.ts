@@ -1,4 +1,6 @@
-import { asc, between, eq, type InferSelectModel, inArray } from 'drizzle-orm';
+import { asc, between, eq, gt, type InferSelectModel, inArray } from 'drizzle-orm';
+import { MOST_ENTRIES } from '#contract/log.ts';
+import { standing } from '#core/log/strikes.ts';
 import type { Entry } from '#core/record.ts';
 import { upcast } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
@@ -49,6 +51,18 @@ export async function entriesOfList(db: Db, id: string): Promise<Entry[]> {
     .where(between(entries.seq, first, row.seq))
     .orderBy(asc(entries.seq));
   return rows.map(entryOf);
+}
+
+/** Standing entries that are dated later than a moment, in the log's order; the first of very many. */
+export async function entriesAfter(db: Db, moment: string): Promise<Entry[]> {
+  const rows = await db
+    .select()
+    .from(entries)
+    .where(gt(entries.happenedAt, moment))
+    .orderBy(asc(entries.happenedAt), asc(entries.id))
+    .limit(MOST_ENTRIES);
+  const strikes = rows.length > 0 ? await db.select().from(entries).where(eq(entries.kind, 'struck')) : [];
+  return standing([...rows, ...strikes].map(entryOf)).filter(e => e.happenedAt > moment);
 }
 
 /** All entries that bear on a subject, in the log's order. */

@@ -8,6 +8,7 @@ import { useSay } from '../texts/texts.ts';
 import { InTurn, useInTurn } from '../ui/InTurn.tsx';
 import { Textures } from '../ui/Textures.tsx';
 import { useArrival } from './arrival.ts';
+import { ClockFault } from './ClockFault.tsx';
 import { Column, Strip } from './Column.tsx';
 import { FirstRun } from './FirstRun.tsx';
 import { useAppDispatch, useAppSelector, useFacts, useWaterState } from './hooks.ts';
@@ -194,6 +195,7 @@ function Layers({ groupName }: { groupName: string }) {
           {turn > 2 && <HeaderSide onOpen={setOpened} />}
         </header>
         <main id="layer" tabIndex={-1} className="min-h-0 flex-1 overflow-auto outline-none">
+          <ClockFault />
           {turn > 2 && (
             <InTurn>
               <Outlet context={context} />

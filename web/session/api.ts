@@ -1,4 +1,4 @@
-import type { Changes, History, Mode, Posted, TakenEntries } from '#contract/log.ts';
+import type { Ahead, Changes, History, Mode, Posted, TakenEntries } from '#contract/log.ts';
 import { PROBLEM_TYPE, type Problem, type ProblemKind, problemKind } from '#contract/problem.ts';
 import { historyPath, listPath, routes } from '#contract/routes.ts';
 import { LINES_TYPE, type SnapshotHead, type SnapshotLot } from '#contract/snapshotLines.ts';
@@ -13,6 +13,8 @@ export interface Api {
   readonly snapshot: () => Promise<WholeLog>;
   readonly changes: (since: number) => Promise<Changes>;
   readonly post: (entries: readonly Entry[], mode: Mode) => Promise<Posted>;
+  /** What a clock that ran ahead left behind. */
+  readonly ahead: () => Promise<Ahead>;
   readonly history: (subject: Subject) => Promise<History>;
   /** The entries that a list came as, itself the last. */
   readonly list: (entry: string) => Promise<TakenEntries>;
@@ -117,6 +119,7 @@ export const serverApi: Api = {
   snapshot: fetchSnapshot,
   changes: fetchChanges,
   post: postEntries,
+  ahead: () => ask(routes.ahead),
   history: subject => ask(historyPath(subject)),
   list: entry => ask(listPath(entry)),
 };

@@ -3,6 +3,8 @@ import { addMinutes, type Instant } from '#core/calendar/day.ts';
 /** The moment that states on the screen are shown for goes on in steps: a clock that ends within one shows it so late at most. */
 const STATE_STEP_S = 2;
 const TICK_MS = 1000;
+/** A clock that goes back by more than this was wrong before (minutes). */
+const BACK_MIN = 5;
 
 /**
  * A session's clock: the server's time, kept by an offset from this machine's. Contact times run from it,
@@ -46,6 +48,8 @@ export function createClock(machineMs: () => number = Date.now): SessionClock {
     },
     set: serverNow => {
       offsetMs = Date.parse(serverNow) - machineMs();
+      // a clock that was put right goes back for good; a step of seconds does not
+      if (serverNow < addMinutes(lastStamp || serverNow, -BACK_MIN)) lastStamp = '';
       tick();
     },
     shown: () => shown,

@@ -27,15 +27,22 @@ export interface LogState {
   /** What the server said of itself when it could not take anything. */
   readonly trouble?: ProblemKind | undefined;
   readonly demo: boolean;
+  /** The log has seen a later time than the server's machine tells. */
+  readonly isAhead: boolean;
   /** The id of the folder that is served; unknown until the first snapshot. */
   readonly folder?: string;
   /** The stream is open: other browsers' entries arrive. */
   readonly isLive: boolean;
 }
 
-export const snapshotCame = createAction<{ facts: Facts; seq: number; demo: boolean; folder?: string }>(
-  'log/snapshotCame',
-);
+export const snapshotCame = createAction<{
+  facts: Facts;
+  seq: number;
+  demo: boolean;
+  folder?: string;
+  isAhead?: boolean;
+}>('log/snapshotCame');
+export const clockPutRight = createAction('log/clockPutRight');
 /** What waits in the outbox now: another tab recorded, or sent. */
 export const outboxIs = createAction<{ waiting: readonly Waiting[]; turnedDown: readonly TurnedDown[] }>(
   'log/outboxIs',
@@ -56,6 +63,7 @@ const fresh: LogState = {
   turnedDown: [],
   facts: noFacts,
   demo: false,
+  isAhead: false,
   isLive: false,
 };
 
@@ -90,7 +98,7 @@ function told(state: LogState, changed: readonly ChangedFacts[]): LogState {
  */
 export function logReducer(state: LogState = fresh, action: UnknownAction): LogState {
   if (snapshotCame.match(action)) {
-    const { facts, seq, demo, folder } = action.payload;
+    const { facts, seq, demo, folder, isAhead = false } = action.payload;
     const queue = state.queue.filter(w => !w.isSent);
     return shown({
       ...state,
@@ -99,6 +107,7 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
       served: facts,
       seq,
       demo,
+      isAhead,
       ...(folder ? { folder } : {}),
     });
   }
@@ -139,6 +148,7 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
   }
   if (troubled.match(action))
     return state.trouble === action.payload ? state : { ...state, trouble: action.payload };
+  if (clockPutRight.match(action)) return { ...state, isAhead: false };
   if (lineChanged.match(action)) return { ...state, isLive: action.payload };
   if (loadFailed.match(action))
     return state.status === 'loading' ? { ...state, status: 'unreachable' } : state;

@@ -52,6 +52,7 @@ function server(folder = 'A') {
       for (const { onEntries } of listeners) onEntries({ seq: log.length, ids: posted.accepted, changed });
       return posted;
     },
+    ahead: async () => ({ now: START, machine: START, entries: [] }),
     history: async () => ({ lines: [] }),
     list: async () => ({ entries: [] }),
   };

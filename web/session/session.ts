@@ -55,7 +55,8 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
       const { seq } = logOf();
       // it would show what was, not what is
       if (seq !== seqBefore && seq > head.seq) return await load();
-      store.dispatch(snapshotCame({ facts, seq: head.seq, demo: head.demo, folder: head.folder }));
+      const { demo, folder, isAhead = false } = head;
+      store.dispatch(snapshotCame({ facts, seq: head.seq, demo, folder, isAhead }));
       await outbox.flush();
     } catch {
       store.dispatch(loadFailed());

@@ -37,6 +37,7 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
   day: (value: string) => format.day(value),
   weekday: (value: string, { today }) => format.weekday(value, today),
   time: (value: string, { timeZone }) => format.time(value, timeZone),
+  moment: (value: string, { timeZone }) => format.dayAndTime(value, timeZone),
   text: (value: string) => i18next.t(value),
   // what a hand wrote stands as it was written, beside the reasons that the catalogue knows
   own: (value: string) => (value.startsWith('why.') ? i18next.t(value) : value),
