@@ -39,6 +39,7 @@ const words: readonly string[] = [
   '__proto__',
   'constructor',
   '{{volumeL, litres}}',
+  '2026-11-25T09:00:00.000Z',
   '2026-03-03',
   '1990-01-01',
   '2199-12-31',

@@ -10,8 +10,9 @@ export type Mode = 'intend' | 'happened';
 /** Most entries in one request; they are recorded together or not at all. */
 export const MOST_ENTRIES = 5000;
 
+/** A request to record: its entries are read one by one (`EntrySchema`), for there may be many. */
 export const PostEntriesSchema = v.object({
-  entries: v.pipe(v.array(EntrySchema), v.minLength(1, 'required'), v.maxLength(MOST_ENTRIES, 'too-many')),
+  entries: v.pipe(v.array(v.unknown()), v.minLength(1, 'required'), v.maxLength(MOST_ENTRIES, 'too-many')),
   mode: v.picklist(['intend', 'happened'] satisfies Mode[]),
 });
 

@@ -1,11 +1,11 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type Hand, hand } from '#demo/hand.ts';
 import { addDays, addMinutes } from './calendar/day.ts';
-import { dutiesAt } from './duties.ts';
+import { dutiesAt, dutiesInLots } from './duties.ts';
 import type { Duty } from './duty.ts';
+import { atOnce } from './lots.ts';
 import { fold } from './record.ts';
-import { warmDuties } from './store/duties.ts';
-import { stateAt, warmStates } from './store/state.ts';
+import { stateAt, stateInLots } from './store/state.ts';
 import type { Subject } from './subject.ts';
 
 const start = '2026-06-01T08:00:00.000Z';
@@ -138,15 +138,13 @@ describe('bleach', () => {
   });
 });
 
-it('warming states and duties in lots changes nothing of what they are', () => {
+it('working states and duties out in lots changes nothing of what they are', () => {
   for (let i = 0; i < 40; i++) can(`A-${i}`, i % 2 ? cellar : attic, addMinutes(start, i * 1440));
   const now = `${addDays('2026-06-01', 190)}T12:00:00.000Z`;
   const cold = fold(h.entries);
   const expected = dutiesAt(cold, stateAt(cold, now));
   const warm = fold(h.entries);
-  for (const _ of warmStates(warm, now));
-  const state = stateAt(warm, now);
-  for (const _ of warmDuties(warm, state));
-  expect(dutiesAt(warm, state)).toEqual(expected);
+  const state = atOnce(stateInLots(warm, now));
+  expect(atOnce(dutiesInLots(warm, state))).toEqual(expected);
   expect(expected.length).toBeGreaterThan(2);
 });

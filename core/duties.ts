@@ -2,6 +2,7 @@ import * as areas from './areas.ts';
 import type { Duty } from './duty.ts';
 import type { Verdict } from './judgement.ts';
 import type { Facts } from './log/facts.ts';
+import { atOnce, type InLots } from './lots.ts';
 import type { State } from './store/state.ts';
 
 const gravity: Record<Verdict, number> = { refuse: 0, warn: 1, ok: 2 };
@@ -11,9 +12,19 @@ const orderOf = ({ when, verdict, day, at }: Duty): string =>
   `${when === 'now' ? gravity[verdict] : 3} ${day} ${at ?? ''}`;
 
 /** Everything that waits in any area, the nearest and gravest first. */
-export const dutiesAt = (facts: Facts, state: State): Duty[] =>
-  Object.values(areas)
-    .flatMap(({ duties }) => (typeof duties === 'function' ? duties(facts, state) : []))
+export const dutiesAt = (facts: Facts, state: State): Duty[] => atOnce(dutiesInLots(facts, state));
+
+/** The same for a large store, in lots. */
+export function* dutiesInLots(facts: Facts, state: State): InLots<Duty[]> {
+  const all: Duty[] = [];
+  for (const { duties } of Object.values(areas)) {
+    if (typeof duties !== 'function') continue;
+    const found = duties(facts, state);
+    all.push(...(Array.isArray(found) ? found : yield* found));
+    yield;
+  }
+  return all
     .map(duty => ({ duty, order: orderOf(duty) }))
     .sort((a, b) => (a.order < b.order ? -1 : a.order > b.order ? 1 : 0))
     .map(({ duty }) => duty);
+}

@@ -9,6 +9,7 @@ import { createGuard } from './log/guard.ts';
 import { ownKinds } from './log/ownKinds.ts';
 import { resting } from './log/rests.ts';
 import { lift } from './log/upcast.ts';
+import type { InLots } from './lots.ts';
 import type { Subject } from './subject.ts';
 
 // The areas joined, and the engine of the log made for what they declare.
@@ -17,7 +18,8 @@ import type { Subject } from './subject.ts';
 interface Area {
   readonly entries: Readonly<Record<string, AnyKind>>;
   readonly subjects: Readonly<Record<string, object>>;
-  readonly duties: None | ((facts: Facts, state: never) => readonly Duty[]);
+  /** A large area works them out in lots. */
+  readonly duties: None | ((facts: Facts, state: never) => Duty[] | InLots<Duty[]>);
 }
 areas satisfies Readonly<Record<string, Area>>;
 

@@ -1,6 +1,7 @@
 import { dayOf } from '../calendar/day.ts';
 import type { Facts } from '../log/facts.ts';
 import { lastFree } from '../quality/fitness.ts';
+import type { ContainerFacts } from './facts.ts';
 import type { State } from './state.ts';
 
 /** A figure that can be read one way only: three decimals could be thousands where the point parts those. */
@@ -11,8 +12,12 @@ const figure = (value: number): string =>
  * Every container as a row of a table, in words that a list is taken in by (listFields.ts): what failed, is condemned, raw or
  * waiting comes back as that.
  */
-export function containersTable(facts: Facts, state: State): Record<string, string | number>[] {
-  return Object.values(facts.container).map(c => {
+export function containersTable(
+  facts: Facts,
+  state: State,
+  containers: readonly ContainerFacts[] = Object.values(facts.container),
+): Record<string, string | number>[] {
+  return containers.map(c => {
     const at = state.containers[c.id]!;
     const place = facts.place[c.place];
     return {

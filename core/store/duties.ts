@@ -2,6 +2,7 @@ import { addDays, type Day, dayOf } from '../calendar/day.ts';
 import { type Duty, WEEK_DAYS, whenOf } from '../duty.ts';
 import { judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
+import type { InLots } from '../lots.ts';
 import type { Subject } from '../subject.ts';
 import type { ContainerFacts } from './facts.ts';
 import { heldFirst } from './held.ts';
@@ -215,22 +216,19 @@ function begunDuty({ id, code }: ContainerFacts, { standing }: ContainerState, t
   };
 }
 
-/** Works out what waits at each container in lots, so that the first `dutiesAt` finds it: a caller may breathe between two. */
-export function* warmDuties(facts: Facts, state: State): Generator<void> {
-  let done = 0;
-  for (const container of Object.values(state.containers)) {
-    waitingAt(facts, container, state.today);
-    if (++done % WARM_LOT === 0) yield;
-  }
-}
-
-const WARM_LOT = 500;
+/** Containers looked at between two breaths. */
+const LOT = 500;
 
 /** What waits at the containers, and the floors and shelves that bear too much. */
-export function duties(facts: Facts, state: State): Duty[] {
+export function* duties(facts: Facts, state: State): InLots<Duty[]> {
   const { today } = state;
   const waiting: Waiting[] = [];
-  for (const container of Object.values(state.containers))
+  let done = 0;
+  for (const container of Object.values(state.containers)) {
     waiting.push(...waitingAt(facts, container, today));
-  return [...merged(waiting), ...loadDuties(facts, today)];
+    if (++done % LOT === 0) yield;
+  }
+  const found = merged(waiting);
+  yield;
+  return [...found, ...loadDuties(facts, today)];
 }

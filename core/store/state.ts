@@ -6,6 +6,7 @@ import { type ContainerKind, seedKinds } from '../containers/kinds.ts';
 import { massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
+import { atOnce, type InLots } from '../lots.ts';
 import { countedL } from '../need/building.ts';
 import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/need.ts';
 import { type Held, type Reach, reachOf } from '../need/reach.ts';
@@ -323,8 +324,14 @@ export function heldUntil(facts: Pick<Facts, 'sheet'>, now: Instant): Instant {
   return first;
 }
 
+/** Containers whose state is worked out between two breaths. */
+const LOT = 150;
+
 /** The state of everything at a moment. Same facts and same moment, same state. */
-export function stateAt(facts: Facts, now: Instant): State {
+export const stateAt = (facts: Facts, now: Instant): State => atOnce(stateInLots(facts, now));
+
+/** The same for a large store, in lots. */
+export function* stateInLots(facts: Facts, now: Instant): InLots<State> {
   const today = dayOf(now, facts.group.timeZone);
   const containers: Record<Subject, ContainerState> = {};
   let holdsUntil = FOREVER;
@@ -333,6 +340,7 @@ export function stateAt(facts: Facts, now: Instant): State {
     WaterState,
     { count: number; litres: number }
   >;
+  let done = 0;
   for (const container of Object.values(facts.container)) {
     const { state, until } = stateOfOne(facts, container, now, today);
     if (until < holdsUntil) holdsUntil = until;
@@ -340,6 +348,7 @@ export function stateAt(facts: Facts, now: Instant): State {
     tally[state.state].count += 1;
     tally[state.state].litres += state.litres;
     countIn(held, state, 1);
+    if (++done % LOT === 0) yield;
   }
   const heldBySheets = heldUntil(facts, now);
   if (heldBySheets < holdsUntil) holdsUntil = heldBySheets;
@@ -351,17 +360,4 @@ export function stateAt(facts: Facts, now: Instant): State {
     facts.plan.targetDays,
   );
   return { now, holdsUntil, today, containers, tally, need, reach };
-}
-
-/** Containers whose state is worked out between two breaths of `warmStates`. */
-const WARM_LOT = 150;
-
-/** Works out the states of a large store in lots, so that the first `stateAt` finds them: a caller may breathe between two. */
-export function* warmStates(facts: Facts, now: Instant): Generator<void> {
-  const today = dayOf(now, facts.group.timeZone);
-  let done = 0;
-  for (const container of Object.values(facts.container)) {
-    stateOfOne(facts, container, now, today);
-    if (++done % WARM_LOT === 0) yield;
-  }
 }

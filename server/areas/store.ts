@@ -1,20 +1,51 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import ical from 'ical-generator';
 import Papa from 'papaparse';
 import { LabelRequestSchema, labelSheets } from '#contract/labels.ts';
 import { routes } from '#contract/routes.ts';
 import { addDays, later } from '#core/calendar/day.ts';
-import { dutiesAt } from '#core/duties.ts';
+import { dutiesInLots } from '#core/duties.ts';
+import type { Facts } from '#core/log/facts.ts';
 import { containersTable } from '#core/store/containersTable.ts';
 import { labelOf } from '#core/store/label.ts';
-import { stateAt } from '#core/store/state.ts';
+import { type State, stateInLots } from '#core/store/state.ts';
 import { supplyLabel } from '#core/supplies/label.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
-import { wholeLog } from '../log/replay.ts';
+import type { Db } from '../db/open.ts';
+import { logInLots } from '../log/replay.ts';
+import { lotsOf } from '../log/rows.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
+import { inSlices, slices } from '../slices.ts';
+
+/** Rows of a table that are worked out between two breaths, and what parts them (RFC 4180). */
+const ROWS = 200;
+const NEW_LINE = '\r\n';
+
+/** The log as one JSON document, written as it is read. */
+async function* logFile(db: Db): AsyncGenerator<string> {
+  let before = '{"format":"zeolite-log","version":1,"entries":[';
+  for await (const lot of logInLots(db)) {
+    yield before + lot.map(entry => JSON.stringify(entry)).join(',\n');
+    before = ',\n';
+  }
+  yield before.startsWith('{') ? `${before}]}` : ']}';
+}
+
+/** The containers as a table, written as it is worked out. */
+async function* csvFile(facts: Facts, state: State): AsyncGenerator<string> {
+  const breathe = slices();
+  let [header, before] = [true, ''];
+  for (const lot of lotsOf(Object.values(facts.container), ROWS)) {
+    yield before + Papa.unparse(containersTable(facts, state, lot), { escapeFormulae: true, header });
+    [header, before] = [false, NEW_LINE];
+    await breathe();
+  }
+}
 
 /** What leaves the store in open formats: labels, a calendar, tables. */
 export function storeRoutes({ database: { db }, log, clock }: Room): Router {
@@ -22,15 +53,9 @@ export function storeRoutes({ database: { db }, log, clock }: Room): Router {
   const now = async () => {
     // what is half recorded is not read
     await log.settled();
-    const { facts } = log.live;
-    // the live facts change in place: a copy of the shelves is what the state may be kept for
-    const copy = {
-      ...facts,
-      container: { ...facts.container },
-      place: { ...facts.place },
-      kind: { ...facts.kind },
-    };
-    return { facts: copy, state: stateAt(copy, clock.now()) };
+    const facts = log.live.copy();
+    const at = clock.now();
+    return { facts, state: await inSlices(stateInLots(facts, at)) };
   };
   const reader = (units: Reader['units'] = 'metric'): Reader => ({
     units,
@@ -68,7 +93,7 @@ export function storeRoutes({ database: { db }, log, clock }: Room): Router {
       name: sayTo(reader(), 'calendar.name', { group: facts.group.name }),
       prodId: { company: 'Zeolite', product: 'Zeolite' },
     });
-    for (const duty of dutiesAt(facts, state)) {
+    for (const duty of await inSlices(dutiesInLots(facts, state))) {
       // rotations stand below, one by one: merged lines change their name with their company
       if (duty.what.id.startsWith('duty.rotate')) continue;
       // what waits since long ago is to be done today
@@ -119,17 +144,13 @@ export function storeRoutes({ database: { db }, log, clock }: Room): Router {
 
   router.get(routes.containersCsv, async (_req, res) => {
     const { facts, state } = await now();
-    res
-      .type('text/csv')
-      .set('Content-Disposition', 'attachment; filename="containers.csv"')
-      .send(Papa.unparse(containersTable(facts, state), { escapeFormulae: true }));
+    res.type('text/csv').set('Content-Disposition', 'attachment; filename="containers.csv"');
+    await pipeline(Readable.from(csvFile(facts, state)), res);
   });
 
   router.get(routes.logJson, async (_req, res) => {
-    const entries = await wholeLog(db);
-    res
-      .set('Content-Disposition', 'attachment; filename="log.json"')
-      .json({ format: 'zeolite-log', version: 1, entries });
+    res.type('json').set('Content-Disposition', 'attachment; filename="log.json"');
+    await pipeline(Readable.from(logFile(db)), res);
   });
   return router;
 }

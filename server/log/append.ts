@@ -1,4 +1,3 @@
-import { setImmediate } from 'node:timers/promises';
 import { eq, gte, max, sql } from 'drizzle-orm';
 import type { ChangedFacts, Mode, Posted } from '#contract/log.ts';
 import { addMinutes } from '#core/calendar/day.ts';
@@ -10,14 +9,12 @@ import type { Clock } from '../clock.ts';
 import type { Database } from '../db/open.ts';
 import { entries, entrySubjects, facts } from '../db/schema.ts';
 import { ProblemError } from '../problems.ts';
+import { slices } from '../slices.ts';
 import { type Key, LiveFacts } from './live.ts';
 import { entriesById, entriesOf, lotsOf, rowOf } from './rows.ts';
 
 /** A phone's clock may run this far ahead of the server's. */
 const AHEAD_MIN = 5;
-
-/** A large request gives way to others after so long: no request holds the server up. */
-const SLICE_MS = 15;
 
 /** The log: the one way in, and the facts it has come to. */
 export interface Log {
@@ -61,12 +58,9 @@ export async function openLog(
     const pending = new Pending(database, fresh);
     const touched = new Map<Subject, Key>();
     try {
-      let sliceBegan = performance.now();
+      const breathe = slices();
       for (const entry of fresh) {
-        if (performance.now() - sliceBegan > SLICE_MS) {
-          await setImmediate();
-          sliceBegan = performance.now();
-        }
+        await breathe();
         await requireAllowed(live, pending, entry, mode, receivedAt);
         pending.admit(entry);
         for (const subject of subjectsOf(entry)) {
@@ -224,6 +218,9 @@ async function foldIn(live: LiveFacts, pending: Pending, entry: Entry, subject: 
   live.put(subject, facts, entry);
 }
 
+/** Rows that are written between two breaths. */
+const WRITTEN = 50;
+
 /** Log and state go to the disk in one transaction. */
 async function commit(
   database: Database,
@@ -242,11 +239,20 @@ async function commit(
   const links = fresh.flatMap(e =>
     subjectsOf(e).map(subject => ({ subject, happenedAt: e.happenedAt, entry: e.id })),
   );
+  const breathe = slices();
   await database.db.transaction(async tx => {
-    for (const lot of lotsOf(fresh.map((e, i) => rowOf(e, seq + i + 1, receivedAt))))
+    for (const lot of lotsOf(
+      fresh.map((e, i) => rowOf(e, seq + i + 1, receivedAt)),
+      WRITTEN,
+    )) {
       await tx.insert(entries).values(lot);
-    for (const lot of lotsOf(links)) await tx.insert(entrySubjects).values(lot);
-    for (const lot of lotsOf(states)) {
+      await breathe();
+    }
+    for (const lot of lotsOf(links, WRITTEN)) {
+      await tx.insert(entrySubjects).values(lot);
+      await breathe();
+    }
+    for (const lot of lotsOf(states, WRITTEN)) {
       await tx
         .insert(facts)
         .values(lot)
@@ -258,6 +264,7 @@ async function commit(
             lastEntry: sql`excluded.last_entry`,
           },
         });
+      await breathe();
     }
   });
 }

@@ -28,6 +28,12 @@ export class LiveFacts {
     return this.#facts;
   }
 
+  /** The facts as they are now, on shelves of their own: they stay so, whatever is recorded after. */
+  copy(): Facts {
+    const shelves = Object.entries(this.#facts).map(([type, shelf]) => [type, { ...(shelf as object) }]);
+    return Object.fromEntries(shelves) as Facts;
+  }
+
   of(subject: Subject): SubjectFacts | undefined {
     return subjectFactsOf(this.#facts, subject);
   }

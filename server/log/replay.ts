@@ -1,5 +1,5 @@
 import { isDeepStrictEqual } from 'node:util';
-import { asc } from 'drizzle-orm';
+import { asc, gt } from 'drizzle-orm';
 import { inOrder } from '#core/log/entry.ts';
 import { bySubject } from '#core/log/fold.ts';
 import type { Entry } from '#core/record.ts';
@@ -7,13 +7,28 @@ import { foldSubject } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
 import type { Database, Db } from '../db/open.ts';
 import { entries, facts } from '../db/schema.ts';
-import { entryOf, lotsOf } from './rows.ts';
+import { entryOf, LOT, lotsOf } from './rows.ts';
 
 export interface Replay {
   readonly entries: number;
   readonly subjects: number;
   /** Subjects whose state row is not what the log says. */
   readonly differing: readonly Subject[];
+}
+
+/** Every entry of the file in the order they arrived, some at a time: a log of a million is never in memory whole. */
+export async function* logInLots(db: Db): AsyncGenerator<Entry[]> {
+  for (let last = 0; ; ) {
+    const rows = await db
+      .select()
+      .from(entries)
+      .where(gt(entries.seq, last))
+      .orderBy(asc(entries.seq))
+      .limit(LOT);
+    if (rows.length === 0) return;
+    last = rows.at(-1)!.seq;
+    yield rows.map(entryOf);
+  }
 }
 
 /** Every entry of the file, in the order they arrived. */

@@ -1,8 +1,12 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { setImmediate } from 'node:timers/promises';
 import { type Request, Router } from 'express';
 import * as v from 'valibot';
 import { SubjectSchema } from '#contract/entry.ts';
 import {
   type Ahead,
+  type ChangedFacts,
   type Changes,
   ChangesRequestSchema,
   type History,
@@ -16,11 +20,20 @@ import { entryId, instant } from '#core/fields.ts';
 import { standing } from '#core/log/strikes.ts';
 import { isOver } from '#core/record.ts';
 import { isAhead } from '../clock.ts';
-import { parsed } from '../parsed.ts';
+import { parsed, parsedEntries } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
 import { changesSince } from './changes.ts';
 import { entriesAfter, entriesOf, entriesOfList, lotsOf } from './rows.ts';
+
+/** A snapshot line by line, with breath between: others are answered while a large one is written. */
+async function* linesOf(head: SnapshotHead, facts: readonly ChangedFacts[]): AsyncGenerator<string> {
+  yield `${JSON.stringify(head)}\n`;
+  for (const lot of lotsOf(facts, SUBJECTS_A_LINE)) {
+    yield `${JSON.stringify(lot)}\n`;
+    await setImmediate();
+  }
+}
 
 /** The log over the wire: the way in, the snapshot, the stream, and what stands on a subject. */
 export function logRoutes({ database: { db }, log, clock, stream, demo, folderId }: Room): Router {
@@ -46,13 +59,12 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, folderId
       return;
     }
     res.type(LINES_TYPE);
-    res.write(`${JSON.stringify(head)}\n`);
-    for (const lot of lotsOf(facts, SUBJECTS_A_LINE)) res.write(`${JSON.stringify(lot)}\n`);
-    res.end();
+    await pipeline(Readable.from(linesOf(head, facts)), res);
   });
 
   router.post(routes.entries, async (req, res) => {
-    const { entries, mode } = parsed(PostEntriesSchema, req.body);
+    const { entries: list, mode } = parsed(PostEntriesSchema, req.body);
+    const entries = await parsedEntries(list);
     const posted = await log.append(entries, mode);
     // a clock that was put right went back: every open page goes back with it
     if (entries.some(e => e.kind === 'clock.put-right')) stream.tellClock(clock.now());

@@ -1,10 +1,10 @@
 import { dayOf, type Instant } from '#core/calendar/day.ts';
-import { dutiesAt } from '#core/duties.ts';
+import { dutiesAt, dutiesInLots } from '#core/duties.ts';
 import type { Duty } from '#core/duty.ts';
 import type { Facts } from '#core/log/facts.ts';
+import type { InLots } from '#core/lots.ts';
 import { stateAfter } from '#core/store/change.ts';
-import { warmDuties } from '#core/store/duties.ts';
-import { type State, stateAt, warmStates } from '#core/store/state.ts';
+import { type State, stateAt, stateInLots } from '#core/store/state.ts';
 import { breathe } from '../app/breathe.ts';
 
 /** What follows from the facts: worked out once for everything that asks, until they, or what follows from the clock, change. */
@@ -51,13 +51,20 @@ export function createAnswers(): Answers {
     // the first use of a time zone takes as long as a thousand states
     dayOf(now, facts.group.timeZone);
     await breathe();
-    for (const _ of warmStates(facts, now)) await breathe();
-    const state = stateOf(facts, now);
-    await breathe();
-    for (const _ of warmDuties(facts, state)) await breathe();
-    dutiesOf(facts, state);
-    await breathe();
+    const state = await breathing(stateInLots(facts, now));
+    states.set(facts, state);
+    latest = facts;
+    duties.set(state, await breathing(dutiesInLots(facts, state)));
   };
 
   return { state: stateOf, duties: dutiesOf, workOut };
+}
+
+/** Runs work to its end with breath between its lots. */
+async function breathing<T>(work: InLots<T>): Promise<T> {
+  for (;;) {
+    const { done, value } = work.next();
+    if (done) return value;
+    await breathe();
+  }
 }
