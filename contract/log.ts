@@ -2,7 +2,6 @@ import * as v from 'valibot';
 import type { SubjectFacts } from '#core/log/facts.ts';
 import type { Entry } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
-import { EntrySchema } from './entry.ts';
 
 /** Whether entries are wished for (guards may refuse them) or tell what has happened already (always recorded). */
 export type Mode = 'intend' | 'happened';
