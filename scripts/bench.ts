@@ -1,26 +1,28 @@
+import { fork } from 'node:child_process';
+import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { performance } from 'node:perf_hooks';
-import loadHighs from 'highs';
+import { fileURLToPath } from 'node:url';
+import { gzipSync } from 'node:zlib';
 import { pino } from 'pino';
+import type { Mode } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
-import { addDays, addMinutes } from '#core/calendar/day.ts';
-import { seedKinds } from '#core/containers/kinds.ts';
-import { planMix, type SolveProgram } from '#core/containers/mix.ts';
+import { LINES_TYPE } from '#contract/snapshotLines.ts';
+import { addMinutes } from '#core/calendar/day.ts';
 import { dutiesAt } from '#core/duties.ts';
 import type { Entry } from '#core/record.ts';
 import { fold } from '#core/record.ts';
-import { planRounds } from '#core/rotation/rounds.ts';
 import { type State, stateAt } from '#core/store/state.ts';
 import { hand } from '#demo/hand.ts';
 import { createApp } from '#server/app.ts';
 import { systemClock } from '#server/clock.ts';
 import { openDatabase } from '#server/db/open.ts';
-import { listen } from '#server/listen.ts';
 import { replay } from '#server/log/replay.ts';
 import { benchBrowser } from './benchBrowser.ts';
-import { generate, seeded } from './generate.ts';
+import { benchPlanners } from './benchPlanners.ts';
+import { generate } from './generate.ts';
 
 /** Sizes compared: a village, and ten villages. */
 const sizes = [
@@ -30,6 +32,8 @@ const sizes = [
 
 const LOT = 500;
 const POSTS = 300;
+/** Moved together, told late together: what a hand may do in one act. */
+const BULK = 500;
 
 async function timed<T>(work: () => T | Promise<T>): Promise<[number, T]> {
   const start = performance.now();
@@ -42,6 +46,84 @@ const p95 = (times: readonly number[]): number =>
 
 type Row = Record<string, number>;
 
+/** A server in a process of its own, and how long its loop stood still at the longest while something was asked of it. */
+async function served(file: string) {
+  const child = fork(fileURLToPath(new URL('./benchServer.ts', import.meta.url)), [file], {
+    execArgv: ['--import', 'tsx'],
+  });
+  const [{ address }] = (await once(child, 'message')) as [{ address: string }];
+  const stall = async (): Promise<number> => {
+    const told = once(child, 'message');
+    child.send('stall?');
+    return ((await told) as [{ stallMs: number }])[0].stallMs;
+  };
+  const measured = async (work: () => Promise<unknown>): Promise<[number, number]> => {
+    await stall();
+    const [ms] = await timed(work);
+    return [ms, await stall()];
+  };
+  const stop = async () => {
+    child.kill();
+    await once(child, 'exit');
+  };
+  return { address, measured, stop };
+}
+
+const ask = (address: string, path: string, headers: Record<string, string> = {}) =>
+  fetch(new URL(path, address), { headers }).then(res => res.arrayBuffer());
+
+async function post(address: string, entries: readonly Entry[], mode: Mode): Promise<void> {
+  const res = await fetch(new URL(routes.entries, address), {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ entries, mode }),
+  });
+  if (res.status !== 201) throw new Error(`the server answered ${res.status}: ${await res.text()}`);
+}
+
+/** What a server does at a size: milliseconds, and the longest stall of its loop. */
+async function serverRow(
+  file: string,
+  entries: readonly Entry[],
+  now: string,
+): Promise<[Row, string, () => Promise<void>]> {
+  const { address, measured, stop } = await served(file);
+  const containers = entries.filter(e => e.kind === 'container.added').map(e => e.subject);
+  const places = entries.filter(e => e.kind === 'place.set').map(e => e.subject);
+  const row: Row = {};
+  const note = async (what: string, work: () => Promise<unknown>) => {
+    const [ms, stallMs] = await measured(work);
+    row[`${what}, ms`] = ms;
+    row[`${what}: longest stall, ms`] = stallMs;
+  };
+  // a first time is the engine's own warming up
+  await ask(address, routes.calendar);
+  await note('snapshot', () => ask(address, routes.snapshot, { Accept: LINES_TYPE }));
+  const whole = await ask(address, routes.snapshot, { Accept: LINES_TYPE });
+  row['snapshot, MB pressed'] = gzipSync(Buffer.from(whole)).length / 1e6;
+  await note('calendar', () => ask(address, routes.calendar));
+  await note('containers as CSV', () => ask(address, routes.containersCsv));
+  await note('log as JSON', () => ask(address, routes.logJson));
+  const h = hand(addMinutes(now, -5), 'Bench');
+  const moves = containers
+    .slice(0, BULK)
+    .map((id, i) => h.write('moved', id, { place: places[(i * 7) % places.length]! }));
+  await note(`${BULK} moves, judged`, () => post(address, moves, 'intend'));
+  const late = hand(addMinutes(now, -200 * 1440), 'Late');
+  const told = containers.slice(0, BULK).map(id => late.write('noted', id, { text: 'told late' }));
+  await note(`${BULK} late entries on as many`, () => post(address, told, 'happened'));
+  const times: number[] = [];
+  await note(`${POSTS} posts of one`, async () => {
+    for (let i = 0; i < POSTS; i++) {
+      const entry = h.write('noted', containers[(i * 37) % containers.length]!, { text: `bench ${i}` });
+      const [ms] = await timed(() => post(address, [entry], 'intend'));
+      times.push(ms);
+    }
+  });
+  row['post one entry, p95 ms'] = p95(times);
+  return [row, address, stop];
+}
+
 async function measure(containers: number, count: number): Promise<Row> {
   const now = new Date().toISOString();
   const entries = generate(containers, count, now);
@@ -52,26 +134,20 @@ async function measure(containers: number, count: number): Promise<Row> {
 
   const folder = mkdtempSync(join(tmpdir(), 'zeolite-bench-'));
   const file = join(folder, 'zeolite.db');
-  const app = await createApp({ file, clock: systemClock(), logger: pino({ level: 'silent' }) });
+  const options = { file, clock: systemClock(), logger: pino({ level: 'silent' }) };
+  const app = await createApp(options);
   const [loadMs] = await timed(async () => {
     for (let i = 0; i < entries.length; i += LOT) await app.log.append(entries.slice(i, i + LOT), 'happened');
   });
-  const { server, address } = await listen(app.express, 0);
-  const posts = await postTimes(address, entries, now);
-  const [snapshotMs, snapshot] = await timed(async () =>
-    (await fetch(new URL(routes.snapshot, address))).text(),
-  );
-  if (containers === sizes.at(-1)!.containers) await benchBrowser(address, drinkable(state));
-  server.close();
-  server.closeAllConnections();
   await app.close();
+  const [row, address, stop] = await serverRow(file, entries, now);
+  if (containers === sizes.at(-1)!.containers) await benchBrowser(address, drinkable(state));
+  await stop();
 
   const database = await openDatabase(file);
   const [replayMs, replayed] = await timed(() => replay(database));
-  const [openMs] = await timed(async () =>
-    (await createApp({ file, clock: systemClock(), logger: pino({ level: 'silent' }) })).close(),
-  );
   await database.close();
+  const [openMs] = await timed(async () => (await createApp(options)).close());
   rmSync(folder, { recursive: true, force: true });
   if (replayed.differing.length > 0)
     throw new Error(`${replayed.differing.length} subjects differ after the replay`);
@@ -79,13 +155,11 @@ async function measure(containers: number, count: number): Promise<Row> {
     'fold, µs an entry': (foldMs * 1000) / entries.length,
     'replay from the file, µs an entry': (replayMs * 1000) / replayed.entries,
     'append in lots of 500, µs an entry': (loadMs * 1000) / entries.length,
-    'post one entry, p95 ms': p95(posts),
-    'snapshot, ms': snapshotMs,
-    'snapshot, MB': snapshot.length / 1e6,
-    'start of the server, ms': openMs,
     'state of everything, first time, µs a container': (firstMs * 1000) / containers,
     'state of everything, a minute later, µs a container': (againMs * 1000) / containers,
     'duties, µs a container': (dutiesMs * 1000) / containers,
+    'start of the server, ms': openMs,
+    ...row,
   };
 }
 
@@ -93,92 +167,8 @@ async function measure(containers: number, count: number): Promise<Row> {
 const drinkable = (state: State): string =>
   Object.values(state.containers).find(c => c.counts === 'drinking' && c.litres > 10)!.id;
 
-/** One entry a request, as hands record them: intentions, judged and durable before the answer. */
-async function postTimes(address: string, entries: readonly Entry[], now: string): Promise<number[]> {
-  const targets = entries.filter(e => e.kind === 'container.added').map(e => e.subject);
-  const h = hand(addMinutes(now, -5), 'Bench');
-  const times: number[] = [];
-  for (let i = 0; i < POSTS; i++) {
-    const entry = h.write('noted', targets[(i * 37) % targets.length]!, { text: `bench ${i}` });
-    const [ms, res] = await timed(() =>
-      fetch(new URL(routes.entries, address), {
-        method: 'POST',
-        headers: { 'Content-Type': 'application/json' },
-        body: JSON.stringify({ entries: [entry], mode: 'intend' }),
-      }),
-    );
-    if (res.status !== 201) throw new Error(`the server answered ${res.status}`);
-    times.push(ms);
-  }
-  return times;
-}
-
 const written = (value: number): string =>
   (value < 100 ? value.toPrecision(3) : value.toFixed(0)).padStart(10);
-
-/** Both planners on the sizes they are meant for: 300 containers over two years; 12 kinds in 6 places. */
-async function planners(): Promise<void> {
-  const random = seeded(1);
-  const today = new Date().toISOString().slice(0, 10);
-  const containers = Array.from({ length: 300 }, (_, i) => ({
-    id: `container:${i}`,
-    place: `place:${i % 6}`,
-    litres: [18, 19, 54, 198][i % 4]!,
-    due: addDays(today, Math.floor(random() * 183)),
-    termDays: 181,
-  }));
-  const litres = containers.reduce((sum, c) => sum + c.litres, 0);
-  const limits = { horizonDays: 730, earlyDays: 30, floorL: 0.7 * litres, otherReadyL: 0, mostL: 2500 };
-  const [roundsMs, rounds] = await timed(() => planRounds({ containers, today, ...limits }));
-  const visits = rounds.rounds.length;
-  const ratio = (visits / rounds.leastVisits).toFixed(2);
-  console.log(
-    `\nrounds of 300 containers over 24 months: ${roundsMs.toFixed(0)} ms, ${visits} visits, bound ${rounds.leastVisits} (× ${ratio})`,
-  );
-
-  const highs = await loadHighs();
-  const solve: SolveProgram = async lp => {
-    const result = highs.solve(lp, { mip_rel_gap: 0, mip_abs_gap: 0 });
-    const columns = Object.fromEntries(
-      Object.entries(result.Columns).map(([name, c]) => [name, 'Primal' in c ? c.Primal : 0]),
-    );
-    return {
-      status: result.Status === 'Optimal' ? 'optimal' : 'infeasible',
-      objective: result.ObjectiveValue,
-      columns,
-    };
-  };
-  const spots = Array.from({ length: 6 }, (_, i) => ({
-    place: `place:${i}`,
-    freeM: 2 + i * 0.7,
-    depthM: 0.5 + (i % 3) * 0.35,
-    headroomM: 1 + (i % 2) * 1.3,
-    freeKg: 700 + i * 260,
-  }));
-  const kinds = seedKinds.filter(k => k.shape !== 'tank' && k.shape !== 'pack').slice(2, 14);
-  const question = {
-    kinds,
-    spots,
-    needL: 5000,
-    carryL: 700,
-    liftKg: 25,
-    budget: 3000,
-    years: 10,
-    fillsPerYear: 2,
-    litrePrice: 0.004,
-    aim: 'cost' as const,
-  };
-  let provedMs = 0;
-  const start = performance.now();
-  const [mixMs] = await timed(() =>
-    planMix(question, solve, () => {
-      provedMs ||= performance.now() - start;
-    }),
-  );
-  console.log(
-    `mix of 12 kinds in 6 places: proved in ${provedMs.toFixed(0)} ms, with all that binds in ${mixMs.toFixed(0)} ms`,
-  );
-}
 
 const results: Row[] = [];
 for (const { containers, entries } of sizes) {
@@ -194,7 +184,7 @@ for (const what of Object.keys(small)) {
     `${what.padEnd(52)}${written(small[what]!)}${written(large[what]!)}   × ${(large[what]! / small[what]!).toFixed(2)}`,
   );
 }
-await planners();
+await benchPlanners();
 console.log(
   '\nA cost per entry or per container that grows × 1 is linear in the whole; × 10 would be quadratic.',
 );

@@ -35,7 +35,7 @@ export async function benchBrowser(address: string, container: string): Promise<
     );
   };
   // looking for a button by its name is the bench's own work on the page: it is done before, and a hand presses
-  const press = async (name: string) => {
+  const press = async (name: string | RegExp) => {
     const button = page.getByRole('button', { name, exact: true });
     await button.scrollIntoViewIfNeeded();
     const box = (await button.boundingBox())!;
@@ -47,8 +47,20 @@ export async function benchBrowser(address: string, container: string): Promise<
   await page.goto(`${address}api/health`);
   await page.waitForTimeout(500);
   await longTasks(page);
+  let bytes = 0;
+  const network = await page.context().newCDPSession(page);
+  await network.send('Network.enable');
+  network.on('Network.loadingFinished', ({ encodedDataLength }) => {
+    bytes += encodedDataLength;
+  });
+  const opened = performance.now();
   await page.goto(`${address}today`);
   await page.getByRole('heading', { name: 'Today' }).waitFor({ timeout: 60_000 });
+  const openMs = performance.now() - opened;
+  await page.waitForTimeout(2000);
+  console.log(
+    `${'first load'.padEnd(44)}${(bytes / 1e6).toFixed(2)} MB over the line, ${openMs.toFixed(0)} ms until Today stands`,
+  );
   await tell('open Today');
   await page.mouse.move(600, 500);
   for (let i = 0; i < 10; i++) await page.mouse.wheel(0, 400);
@@ -68,6 +80,16 @@ export async function benchBrowser(address: string, container: string): Promise<
   await tell('sort the table');
   await page.getByLabel('Filter the rows').fill('Bay 7');
   await tell('filter the table');
+  const bulk = page.getByRole('region', { name: 'The rows chosen' });
+  await page.getByLabel('Filter the rows').fill('G-4');
+  await page.waitForTimeout(1000);
+  await longTasks(page);
+  await page.getByLabel('Choose all rows shown').check();
+  await bulk.getByRole('button', { name: /^Record it for / }).waitFor();
+  await tell('choose 1,111 rows');
+  await press(/^Record it for /);
+  await bulk.waitFor({ state: 'hidden', timeout: 60_000 });
+  await tell('carry them all at once');
   await page.goto(`${address}store/${container}`);
   await page.getByRole('button', { name: 'Draw off' }).waitFor();
   await tell('open a container from its address');

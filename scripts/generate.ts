@@ -1,7 +1,7 @@
 import { addMinutes, type Instant } from '#core/calendar/day.ts';
 import type { Entry } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
-import { hand } from '#demo/hand.ts';
+import { type Hand, hand } from '#demo/hand.ts';
 
 /** A generator of numbers from 0 to 1, the same for the same seed (mulberry32). */
 export function seeded(seed: number): () => number {
@@ -15,6 +15,7 @@ export function seeded(seed: number): () => number {
 }
 
 const PLACES = 40;
+const SUPPLIES = 20;
 const kinds = [
   ['drum-208l', 198],
   ['jug-18.9l', 18],
@@ -22,9 +23,29 @@ const kinds = [
   ['cube-26l', 25],
 ] as const;
 
+/** A sheet of one step, begun, done and finished. */
+function settled(h: Hand, container: Subject, supply: Subject): void {
+  const sheet = h.subject('sheet');
+  h.write(
+    'sheet.begun',
+    sheet,
+    {
+      method: 'settle',
+      inputs: { volumeL: 20 },
+      headline: { id: 'settle.headline', params: { volumeL: 20 } },
+      steps: [{ id: 'wait', text: { id: 'step.settle.wait' }, kind: 'wait', waitMin: 1 }],
+      uses: [{ supply, amount: 1 }],
+      credit: { bacteria: 0, viruses: 0, protozoa: 0, crypto: 0 },
+    },
+    [container, supply],
+  );
+  h.write('sheet.step', sheet, { step: 'wait' });
+  h.write('sheet.ended', sheet, { outcome: 'finished', method: 'settle' }, [container]);
+}
+
 /**
- * A log of a large store: so many containers, filled, drawn, read and dosed through a year, up to `now`.
- * @param entryCount at least two for each container
+ * A log of a large store: so many containers, filled, drawn, read, moved and treated on sheets through a year, up to `now`.
+ * @param entryCount at least four for each container
  */
 export function generate(containerCount: number, entryCount: number, now: Instant, seed = 1): Entry[] {
   const random = seeded(seed);
@@ -64,13 +85,26 @@ export function generate(containerCount: number, entryCount: number, now: Instan
     });
     return { id, litres };
   });
+  const supplies = Array.from({ length: SUPPLIES }, (_, i) => {
+    const supply = h.subject('supply');
+    h.write('supply.set', supply, {
+      name: `Bleach ${i + 1}`,
+      kind: 'bleach',
+      amount: 5000,
+      bleach: { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 15 },
+    });
+    return supply;
+  });
+  // sheets that were run and have ended: one for every second container
+  for (let i = 0; i < containerCount / 2; i++) settled(h, containers[i * 2]!.id, supplies[i % SUPPLIES]!);
   const stepMin = (350 * 1440) / Math.max(1, entryCount - h.entries.length);
   const begin = addMinutes(now, -355 * 1440);
   for (let i = 0; h.entries.length < entryCount; i++) {
     const { id, litres } = containers[Math.floor(random() * containers.length)]!;
     h.at(addMinutes(begin, i * stepMin));
     const what = random();
-    if (what < 0.35) h.write('read', id, { method: 'dpd', mgL: Math.round(random() * 10) / 10 });
+    if (what < 0.05) h.write('moved', id, { place: places[Math.floor(random() * PLACES)]! });
+    else if (what < 0.35) h.write('read', id, { method: 'dpd', mgL: Math.round(random() * 10) / 10 });
     else if (what < 0.6)
       h.write('drawn', id, { volumeL: 1 + Math.floor(random() * 4), use: 'utility', byTap: true });
     else if (what < 0.8) h.write('inspected', id, { found: 'sound' });
