@@ -104,7 +104,7 @@ async function serverRow(
   await note('calendar', () => ask(address, routes.calendar));
   await note('containers as CSV', () => ask(address, routes.containersCsv));
   await note('log as JSON', () => ask(address, routes.logJson));
-  const h = hand(addMinutes(now, -5), 'Bench');
+  const h = hand(addMinutes(now, -30), 'Bench');
   const moves = containers
     .slice(0, BULK)
     .map((id, i) => h.write('moved', id, { place: places[(i * 7) % places.length]! }));

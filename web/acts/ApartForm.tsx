@@ -3,6 +3,7 @@ import { Act } from '../app/Act.tsx';
 import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { Sentence, TextBlank } from '../ui/Blank.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
 import type { ActFormProps } from './actForm.ts';
 
 /** Sets a container apart for somebody who needs it: it is then not counted for the rest. */
@@ -22,14 +23,19 @@ export function ApartForm({ container, onDone }: ActFormProps) {
       onDone={onDone}
     >
       <Sentence>
-        {say('apart.for')}{' '}
-        <TextBlank
-          label={say('apart.label')}
-          value={what}
-          onValue={setWhat}
-          placeholder={say('apart.hint')}
+        <Phrase
+          text="apart.sentence"
+          blanks={{
+            what: (
+              <TextBlank
+                label={say('apart.label')}
+                value={what}
+                onValue={setWhat}
+                placeholder={say('apart.hint')}
+              />
+            ),
+          }}
         />
-        .
       </Sentence>
     </Act>
   );

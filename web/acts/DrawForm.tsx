@@ -6,6 +6,7 @@ import { useFacts } from '../app/hooks.ts';
 import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
 import type { ActFormProps } from './actForm.ts';
 import { TakeOutForm } from './TakeOutForm.tsx';
 
@@ -39,22 +40,38 @@ function DrawOff({ container, onDone }: ActFormProps) {
       onDone={onDone}
     >
       <Sentence>
-        {say('draw.draw')}{' '}
-        <QuantityBlank label={say('draw.volume')} dimension="volumeL" value={volumeL} onValue={setVolumeL} />{' '}
-        <ChoiceBlank
-          label={say('draw.use')}
-          value={use}
-          onValue={setUse}
-          choices={(['drinking', 'utility'] as const).map(value => ({ value, label: say(`draw.${value}`) }))}
+        <Phrase
+          text="draw.sentence"
+          blanks={{
+            volume: (
+              <QuantityBlank
+                label={say('draw.volume')}
+                dimension="volumeL"
+                value={volumeL}
+                onValue={setVolumeL}
+              />
+            ),
+            use: (
+              <ChoiceBlank
+                label={say('draw.use')}
+                value={use}
+                onValue={setUse}
+                choices={(['drinking', 'utility'] as const).map(value => ({
+                  value,
+                  label: say(`draw.${value}`),
+                }))}
+              />
+            ),
+            way: (
+              <ChoiceBlank<Way>
+                label={say('draw.way')}
+                value={way}
+                onValue={setWay}
+                choices={(['tap', 'opened'] as const).map(value => ({ value, label: say(`draw.${value}`) }))}
+              />
+            ),
+          }}
         />
-        ,{' '}
-        <ChoiceBlank<Way>
-          label={say('draw.way')}
-          value={way}
-          onValue={setWay}
-          choices={(['tap', 'opened'] as const).map(value => ({ value, label: say(`draw.${value}`) }))}
-        />
-        .
       </Sentence>
     </Act>
   );

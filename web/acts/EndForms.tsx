@@ -4,6 +4,7 @@ import { Act } from '../app/Act.tsx';
 import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
 import type { ActFormProps } from './actForm.ts';
 
 /** Empties a container: to where the water still serves, before the drain. */
@@ -20,14 +21,22 @@ export function EmptyForm({ container, onDone }: ActFormProps) {
       onDone={onDone}
     >
       <Sentence>
-        {say('empty.to')}{' '}
-        <ChoiceBlank
-          label={say('empty.label')}
-          value={to}
-          onValue={setTo}
-          choices={(['utility', 'drain'] as const).map(value => ({ value, label: say(`empty.${value}`) }))}
+        <Phrase
+          text="empty.sentence"
+          blanks={{
+            to: (
+              <ChoiceBlank
+                label={say('empty.label')}
+                value={to}
+                onValue={setTo}
+                choices={(['utility', 'drain'] as const).map(value => ({
+                  value,
+                  label: say(`empty.${value}`),
+                }))}
+              />
+            ),
+          }}
         />
-        .
       </Sentence>
       {to === 'drain' && <p className="text-small text-ash">{say('empty.dechlorinate')}</p>}
     </Act>
@@ -60,14 +69,19 @@ export function InspectForm({ container, onDone }: ActFormProps) {
       onDone={onDone}
     >
       <Sentence>
-        {say('inspect.found')}{' '}
-        <ChoiceBlank<Finding>
-          label={say('inspect.label')}
-          value={found}
-          onValue={setFound}
-          choices={findings.map(value => ({ value, label: say(`finding.${value}`) }))}
+        <Phrase
+          text="inspect.sentence"
+          blanks={{
+            found: (
+              <ChoiceBlank<Finding>
+                label={say('inspect.label')}
+                value={found}
+                onValue={setFound}
+                choices={findings.map(value => ({ value, label: say(`finding.${value}`) }))}
+              />
+            ),
+          }}
         />
-        .
       </Sentence>
     </Act>
   );
@@ -91,14 +105,19 @@ export function FailForm({ container, onDone }: ActFormProps) {
       onDone={onDone}
     >
       <Sentence>
-        {say('fail.because')}{' '}
-        <ChoiceBlank<FailWhy>
-          label={say('fail.label')}
-          value={why}
-          onValue={setWhy}
-          choices={whys.map(value => ({ value, label: say(`fail.${value}`) }))}
+        <Phrase
+          text="fail.sentence"
+          blanks={{
+            why: (
+              <ChoiceBlank<FailWhy>
+                label={say('fail.label')}
+                value={why}
+                onValue={setWhy}
+                choices={whys.map(value => ({ value, label: say(`fail.${value}`) }))}
+              />
+            ),
+          }}
         />
-        .
       </Sentence>
     </Act>
   );
@@ -122,14 +141,19 @@ export function CondemnForm({ container, onDone }: ActFormProps) {
       onDone={onDone}
     >
       <Sentence>
-        {say('condemn.because')}{' '}
-        <TextBlank
-          label={say('condemn.label')}
-          value={why}
-          onValue={setWhy}
-          placeholder={say('condemn.hint')}
+        <Phrase
+          text="condemn.sentence"
+          blanks={{
+            why: (
+              <TextBlank
+                label={say('condemn.label')}
+                value={why}
+                onValue={setWhy}
+                placeholder={say('condemn.hint')}
+              />
+            ),
+          }}
         />
-        .
       </Sentence>
     </Act>
   );

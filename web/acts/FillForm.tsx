@@ -10,6 +10,7 @@ import { useSay } from '../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DateBlank } from '../ui/DateBlank.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
 import { ProvenanceBlank, withProvenance } from '../ui/Provenance.tsx';
 import type { ActFormProps } from './actForm.ts';
 import { VesselDialog } from './VesselDialog.tsx';
@@ -67,18 +68,35 @@ export function FillForm({ container, onDone }: ActFormProps) {
     >
       {left > 0 && <p>{say('fill.first', { litres: left })}</p>}
       <Sentence>
-        {say('fill.with')}{' '}
-        <QuantityBlank label={say('fill.volume')} dimension="volumeL" value={volumeL} onValue={setVolumeL} />{' '}
-        <ProvenanceBlank value={known} onValue={setKnown} /> {say('fill.of')}{' '}
-        <WaterBlanks {...sourced} onChange={setSourced} />
-        {isBought && (
-          <>
-            {' '}
-            {say('fill.printed')}{' '}
-            <DateBlank label={say('fill.printed-label')} value={printedUntil} onValue={setPrintedUntil} />
-          </>
-        )}
-        .
+        <Phrase
+          text="fill.sentence"
+          blanks={{
+            volume: (
+              <QuantityBlank
+                label={say('fill.volume')}
+                dimension="volumeL"
+                value={volumeL}
+                onValue={setVolumeL}
+              />
+            ),
+            provenance: <ProvenanceBlank value={known} onValue={setKnown} />,
+            water: <WaterBlanks {...sourced} onChange={setSourced} />,
+            printed: isBought && (
+              <Phrase
+                text="fill.sentence.printed"
+                blanks={{
+                  printed: (
+                    <DateBlank
+                      label={say('fill.printed-label')}
+                      value={printedUntil}
+                      onValue={setPrintedUntil}
+                    />
+                  ),
+                }}
+              />
+            ),
+          }}
+        />
       </Sentence>
       <Button look="quiet" className="self-start text-small" onClick={() => setFinding(true)}>
         {say('vessel.find')}

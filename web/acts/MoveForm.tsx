@@ -4,6 +4,7 @@ import { useFacts } from '../app/hooks.ts';
 import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence } from '../ui/Blank.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
 import type { ActFormProps } from './actForm.ts';
 
 const FLOOR = 'floor';
@@ -31,27 +32,33 @@ export function MoveForm({ container, onDone }: ActFormProps) {
       onDone={onDone}
     >
       <Sentence>
-        {say('move.to')}{' '}
-        <ChoiceBlank
-          label={say('move.place')}
-          value={place}
-          onValue={id => {
-            setPlace(id);
-            setShelf(FLOOR);
+        <Phrase
+          text="move.sentence"
+          blanks={{
+            place: (
+              <ChoiceBlank
+                label={say('move.place')}
+                value={place}
+                onValue={id => {
+                  setPlace(id);
+                  setShelf(FLOOR);
+                }}
+                choices={Object.values(facts.place).map(p => ({ value: p.id, label: p.name }))}
+              />
+            ),
+            shelf: (
+              <ChoiceBlank
+                label={say('move.shelf')}
+                value={shelf}
+                onValue={setShelf}
+                choices={[
+                  { value: FLOOR, label: say('move.floor') },
+                  ...shelves.map(s => ({ value: s.id, label: say('move.on-shelf', { id: s.id }) })),
+                ]}
+              />
+            ),
           }}
-          choices={Object.values(facts.place).map(p => ({ value: p.id, label: p.name }))}
         />
-        ,{' '}
-        <ChoiceBlank
-          label={say('move.shelf')}
-          value={shelf}
-          onValue={setShelf}
-          choices={[
-            { value: FLOOR, label: say('move.floor') },
-            ...shelves.map(s => ({ value: s.id, label: say('move.on-shelf', { id: s.id }) })),
-          ]}
-        />
-        .
       </Sentence>
     </Act>
   );

@@ -7,6 +7,7 @@ import { draft } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
 
 const methods: readonly ReadingMethod[] = ['dpd', 'strip', 'meter', 'total', 'smell'];
 const smells: readonly Smell[] = ['none', 'faint', 'strong'];
@@ -37,42 +38,48 @@ export function ReadForm({ container, onDone }: { container: ContainerFacts; onD
       {...(onDone ? { onDone } : {})}
     >
       <Sentence>
-        {method === 'smell' ? (
-          <>
-            {say('read.smells')}{' '}
-            <ChoiceBlank<Smell>
-              label={say('read.smell')}
-              value={smell}
-              onValue={setSmell}
-              choices={smells.map(value => ({ value, label: say(`smell.${value}`) }))}
-            />
-          </>
-        ) : (
-          <>
-            {say('read.chlorine')}{' '}
-            <QuantityBlank
-              label={say('read.mgl')}
-              dimension="concentrationMgL"
-              value={mgL}
-              onValue={setMgL}
-              least={0}
-              most={500}
-            />{' '}
-            mg/L
-          </>
-        )}{' '}
-        {say('read.by')}{' '}
-        <ChoiceBlank<ReadingMethod>
-          label={say('read.method')}
-          value={method}
-          onValue={setMethod}
-          choices={methods.map(value => ({
-            value,
-            label: say(`method.${value}`),
-            note: say(`method.${value}.note`),
-          }))}
+        <Phrase
+          text="read.sentence"
+          blanks={{
+            reading:
+              method === 'smell' ? (
+                <>
+                  {say('read.smells')}{' '}
+                  <ChoiceBlank<Smell>
+                    label={say('read.smell')}
+                    value={smell}
+                    onValue={setSmell}
+                    choices={smells.map(value => ({ value, label: say(`smell.${value}`) }))}
+                  />
+                </>
+              ) : (
+                <>
+                  {say('read.chlorine')}{' '}
+                  <QuantityBlank
+                    label={say('read.mgl')}
+                    dimension="concentrationMgL"
+                    value={mgL}
+                    onValue={setMgL}
+                    least={0}
+                    most={500}
+                  />{' '}
+                  mg/L
+                </>
+              ),
+            method: (
+              <ChoiceBlank<ReadingMethod>
+                label={say('read.method')}
+                value={method}
+                onValue={setMethod}
+                choices={methods.map(value => ({
+                  value,
+                  label: say(`method.${value}`),
+                  note: say(`method.${value}.note`),
+                }))}
+              />
+            ),
+          }}
         />
-        .
       </Sentence>
       {meaning && (
         <p

@@ -11,6 +11,7 @@ import { useFacts } from '../app/hooks.ts';
 import { type Draft, draft, newSubject } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
 
 type Then = 'drinking' | 'utility' | 'open';
 
@@ -117,31 +118,37 @@ export function TakeOutForm({
       onDone={onDone}
     >
       <Sentence>
-        {say('draw.out')}{' '}
-        {then === 'open' ? (
-          '1'
-        ) : (
-          <QuantityBlank
-            label={say('draw.pieces')}
-            dimension="number"
-            value={pieces}
-            onValue={setPieces}
-            least={1}
-            most={left}
-            wholeNumbers
-          />
-        )}{' '}
-        {say('draw.pieces-of', { left, each })}{' '}
-        <ChoiceBlank<Then>
-          label={say('draw.then')}
-          value={then}
-          onValue={setThen}
-          choices={(['drinking', 'utility', 'open'] as const).map(value => ({
-            value,
-            label: say(`draw.then.${value}`),
-          }))}
+        <Phrase
+          text="take-out.sentence"
+          blanks={{
+            pieces:
+              then === 'open' ? (
+                '1'
+              ) : (
+                <QuantityBlank
+                  label={say('draw.pieces')}
+                  dimension="number"
+                  value={pieces}
+                  onValue={setPieces}
+                  least={1}
+                  most={left}
+                  wholeNumbers
+                />
+              ),
+            bottles: say('draw.pieces-of', { left, each }),
+            next: (
+              <ChoiceBlank<Then>
+                label={say('draw.then')}
+                value={then}
+                onValue={setThen}
+                choices={(['drinking', 'utility', 'open'] as const).map(value => ({
+                  value,
+                  label: say(`draw.then.${value}`),
+                }))}
+              />
+            ),
+          }}
         />
-        .
       </Sentence>
       {then === 'open' && <p className="text-small text-ash">{say('draw.one-open')}</p>}
     </Act>

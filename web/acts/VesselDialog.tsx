@@ -8,6 +8,7 @@ import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
 
 /** What is measured for each way. */
 const measures: Record<VesselWay, readonly string[]> = {
@@ -52,32 +53,37 @@ export function VesselDialog({
   return (
     <Dialog title={say('vessel.title')} open onClose={onClose}>
       <Sentence>
-        {say('vessel.by')}{' '}
-        <ChoiceBlank<VesselWay>
-          label={say('vessel.way')}
-          value={way}
-          onValue={setWay}
-          choices={ways.map(value => ({ value, label: say(`vessel.way.${value}`) }))}
+        <Phrase
+          text="vessel.sentence"
+          blanks={{
+            way: (
+              <ChoiceBlank<VesselWay>
+                label={say('vessel.way')}
+                value={way}
+                onValue={setWay}
+                choices={ways.map(value => ({ value, label: say(`vessel.way.${value}`) }))}
+              />
+            ),
+            sizes: asked.map((name, i) => (
+              <span key={`${way} ${name}`}>
+                {say(`vessel.${name}`)}{' '}
+                <QuantityBlank
+                  label={say(`vessel.${name}`)}
+                  dimension={dimensionOf(name)}
+                  value={values[name]}
+                  onValue={value => setValues(v => ({ ...v, [name]: value }))}
+                  least={0}
+                  most={100000}
+                />{' '}
+                {format.writesUnit(dimensionOf(name))
+                  ? i < asked.length - 1
+                    ? ', '
+                    : ''
+                  : say(`vessel.${name}.unit`)}{' '}
+              </span>
+            )),
+          }}
         />
-        :{' '}
-        {asked.map((name, i) => (
-          <span key={`${way} ${name}`}>
-            {say(`vessel.${name}`)}{' '}
-            <QuantityBlank
-              label={say(`vessel.${name}`)}
-              dimension={dimensionOf(name)}
-              value={values[name]}
-              onValue={value => setValues(v => ({ ...v, [name]: value }))}
-              least={0}
-              most={100000}
-            />{' '}
-            {format.writesUnit(dimensionOf(name))
-              ? i < asked.length - 1
-                ? ', '
-                : ''
-              : say(`vessel.${name}.unit`)}{' '}
-          </span>
-        ))}
       </Sentence>
       {amount && (
         <>

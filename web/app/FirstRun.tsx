@@ -7,6 +7,7 @@ import { useSession } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
 import { useAppDispatch, useAppSelector, useUnits } from './hooks.ts';
 
 /** Three questions: how many people, for how many days, in which units. Everything else can wait. */
@@ -51,42 +52,50 @@ export function FirstRun() {
         <p className="mt-1 max-w-[60ch] text-ash">{say('first.lead')}</p>
       </div>
       <Sentence>
-        {say('first.keep')}{' '}
-        <QuantityBlank
-          label={say('first.people')}
-          dimension="people"
-          value={people}
-          onValue={setPeople}
-          least={1}
-          most={500}
-          wholeNumbers
-          autoFocus
-        />{' '}
-        {say('first.people-for')}{' '}
-        <QuantityBlank
-          label={say('first.days')}
-          dimension="timeDays"
-          value={days}
-          onValue={setDays}
-          least={1}
-          most={3650}
-          wholeNumbers
-        />{' '}
-        {say('first.days-in')}{' '}
-        <ChoiceBlank<UnitSystem>
-          label={say('first.units')}
-          value={units}
-          onValue={next => dispatch(personChanged({ units: next }))}
-          choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
+        <Phrase
+          text="first.sentence"
+          blanks={{
+            people: (
+              <QuantityBlank
+                label={say('first.people')}
+                dimension="people"
+                value={people}
+                onValue={setPeople}
+                least={1}
+                most={500}
+                wholeNumbers
+                autoFocus
+              />
+            ),
+            days: (
+              <QuantityBlank
+                label={say('first.days')}
+                dimension="timeDays"
+                value={days}
+                onValue={setDays}
+                least={1}
+                most={3650}
+                wholeNumbers
+              />
+            ),
+            units: (
+              <ChoiceBlank<UnitSystem>
+                label={say('first.units')}
+                value={units}
+                onValue={next => dispatch(personChanged({ units: next }))}
+                choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
+              />
+            ),
+            name: (
+              <TextBlank
+                label={say('first.name')}
+                value={person.name}
+                onValue={name => dispatch(personChanged({ name }))}
+                placeholder={say('first.name-hint')}
+              />
+            ),
+          }}
         />
-        . {say('first.signed')}{' '}
-        <TextBlank
-          label={say('first.name')}
-          value={person.name}
-          onValue={name => dispatch(personChanged({ name }))}
-          placeholder={say('first.name-hint')}
-        />
-        .
       </Sentence>
       <p className="max-w-[60ch]">{say('first.ladder')}</p>
       <div>

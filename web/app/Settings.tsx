@@ -4,6 +4,7 @@ import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
 import { useAppDispatch, useAppSelector, useUnits } from './hooks.ts';
 
 const keys = ['digits', 'slash', 'n', 't', 'u', 'primary', 'question', 'escape'] as const;
@@ -17,31 +18,38 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
   return (
     <Dialog title={say('settings.title')} open={open} onClose={onClose}>
       <Sentence>
-        {say('settings.signed')}{' '}
-        <TextBlank
-          label={say('first.name')}
-          value={person.name}
-          onValue={name => dispatch(personChanged({ name }))}
+        <Phrase
+          text="settings.sentence"
+          blanks={{
+            name: (
+              <TextBlank
+                label={say('first.name')}
+                value={person.name}
+                onValue={name => dispatch(personChanged({ name }))}
+              />
+            ),
+            units: (
+              <ChoiceBlank<UnitSystem>
+                label={say('first.units')}
+                value={units}
+                onValue={next => dispatch(personChanged({ units: next }))}
+                choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
+              />
+            ),
+            theme: (
+              <ChoiceBlank<Theme>
+                label={say('settings.theme-label')}
+                value={person.theme}
+                onValue={theme => dispatch(personChanged({ theme }))}
+                choices={themes.map(value => ({
+                  value,
+                  label: say(`theme.${value}`),
+                  note: say(`theme.${value}.note`),
+                }))}
+              />
+            ),
+          }}
         />
-        {say('settings.units')}{' '}
-        <ChoiceBlank<UnitSystem>
-          label={say('first.units')}
-          value={units}
-          onValue={next => dispatch(personChanged({ units: next }))}
-          choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
-        />
-        {say('settings.theme')}{' '}
-        <ChoiceBlank<Theme>
-          label={say('settings.theme-label')}
-          value={person.theme}
-          onValue={theme => dispatch(personChanged({ theme }))}
-          choices={themes.map(value => ({
-            value,
-            label: say(`theme.${value}`),
-            note: say(`theme.${value}.note`),
-          }))}
-        />
-        .
       </Sentence>
       <h3 className="mt-5 mb-2 text-base">{say('keys.title')}</h3>
       <dl className="grid grid-cols-[90px_1fr] gap-y-1.5">

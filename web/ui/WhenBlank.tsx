@@ -4,6 +4,7 @@ import { useReader } from '../app/hooks.ts';
 import { useSession } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from './Blank.tsx';
+import { Phrase } from './Phrase.tsx';
 
 /** When an act was done: just now, or on a day that somebody names. `undefined` while the day is not understood. */
 export type When = 'now' | Instant | undefined;
@@ -38,33 +39,48 @@ export function WhenBlank({ onWhen }: { onWhen: (when: When) => void }) {
   return (
     <Sentence>
       <span className="text-base">
-        {say('when.it-was')}{' '}
-        <ChoiceBlank<'now' | 'earlier'>
-          label={say('when.label')}
-          value={isEarlier ? 'earlier' : 'now'}
-          onValue={choice => {
-            setEarlier(choice === 'earlier');
-            if (choice === 'now') onWhen('now');
-            else tell(day, time);
+        <Phrase
+          text="when.sentence"
+          blanks={{
+            when: (
+              <ChoiceBlank<'now' | 'earlier'>
+                label={say('when.label')}
+                value={isEarlier ? 'earlier' : 'now'}
+                onValue={choice => {
+                  setEarlier(choice === 'earlier');
+                  if (choice === 'now') onWhen('now');
+                  else tell(day, time);
+                }}
+                choices={(['now', 'earlier'] as const).map(value => ({ value, label: say(`when.${value}`) }))}
+              />
+            ),
+            earlier: isEarlier && (
+              <Phrase
+                text="when.sentence.earlier"
+                blanks={{
+                  day: (
+                    <TextBlank
+                      label={say('when.day')}
+                      type="date"
+                      value={day}
+                      max={today}
+                      onValue={next => tell(next, time)}
+                      fault={faultOf(day, time)}
+                    />
+                  ),
+                  time: (
+                    <TextBlank
+                      label={say('when.time')}
+                      type="time"
+                      value={time}
+                      onValue={next => tell(day, next)}
+                    />
+                  ),
+                }}
+              />
+            ),
           }}
-          choices={(['now', 'earlier'] as const).map(value => ({ value, label: say(`when.${value}`) }))}
         />
-        {isEarlier && (
-          <>
-            , {say('when.on')}{' '}
-            <TextBlank
-              label={say('when.day')}
-              type="date"
-              value={day}
-              max={today}
-              onValue={next => tell(next, time)}
-              fault={faultOf(day, time)}
-            />{' '}
-            {say('when.at')}{' '}
-            <TextBlank label={say('when.time')} type="time" value={time} onValue={next => tell(day, next)} />
-          </>
-        )}
-        .
       </span>
     </Sentence>
   );

@@ -14,6 +14,7 @@ import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { useIsFaulty } from '../../ui/FaultGate.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { ProvenanceBlank } from '../../ui/Provenance.tsx';
 import { Answer, OtherRules, Stop } from './Answer.tsx';
 import { BleachBlanks } from './BleachBlanks.tsx';
@@ -161,80 +162,98 @@ function Question({ form, set, strengths }: QuestionProps) {
   );
   return (
     <Sentence>
-      {say('bench.treat')}{' '}
-      <QuantityBlank
-        label={say('bench.volume')}
-        dimension="volumeL"
-        value={form.volumeL}
-        onValue={volumeL => set({ volumeL })}
-        least={0.05}
-        most={100000}
-      />{' '}
-      <ProvenanceBlank value={form.known} onValue={known => set({ known })} /> {say('bench.in')}{' '}
-      <ContainerBlank
-        value={form.container}
-        onValue={id => set(id === NO_CONTAINER ? { container: id } : filledFrom(facts, id))}
-        of={full}
-      />{' '}
-      {say('bench.which-is')}{' '}
-      <ChoiceBlank<Clarity>
-        label={say('bench.clarity')}
-        value={form.clarity}
-        onValue={clarity => set({ clarity })}
-        choices={clarities.map(value => ({
-          value,
-          label: say(`clarity-name.${value}`),
-          note: say(`clarity-name.${value}.note`),
-        }))}
-      />{' '}
-      {water !== 'treated-tap' && (
-        <>
-          {say('bench.reads')}{' '}
-          <QuantityBlank
-            label={say('bench.ntu')}
-            dimension="turbidityNtu"
-            value={undefined}
-            onValue={ntu => ntu !== undefined && set({ clarity: clarityOf(ntu) })}
-            least={0}
-            most={5000}
-            placeholder={say('bench.ntu-unread')}
-          />{' '}
-          NTU,{' '}
-        </>
-      )}
-      {water === 'treated-tap' && (
-        <>
-          {say('bench.reads')}{' '}
-          <QuantityBlank
-            label={say('bench.residual')}
-            dimension="concentrationMgL"
-            value={form.residualMgL}
-            onValue={residualMgL => set({ residualMgL })}
-            least={0}
-            most={20}
-            placeholder={say('bench.unread')}
-          />{' '}
-          mg/L,{' '}
-        </>
-      )}
-      {say('bench.at')} <WaterAsItIs form={form} set={set} />, {say('bench.with')}{' '}
-      <BleachBlanks form={form} set={set} strengths={strengths} />, {say('bench.measured-with')}{' '}
-      <ToolsBlank />
-      {readJars().length > 0 && (
-        <>
-          ; {say('bench.jars')}{' '}
-          <ChoiceBlank
-            label={say('bench.jars-label')}
-            value={form.usesJars ? 'yes' : 'no'}
-            onValue={value => set({ usesJars: value === 'yes', school: undefined })}
-            choices={[
-              { value: 'no', label: say('bench.jars.no') },
-              { value: 'yes', label: say('bench.jars.yes') },
-            ]}
-          />
-        </>
-      )}
-      .
+      <Phrase
+        text="dose.sentence"
+        blanks={{
+          volume: (
+            <QuantityBlank
+              label={say('bench.volume')}
+              dimension="volumeL"
+              value={form.volumeL}
+              onValue={volumeL => set({ volumeL })}
+              least={0.05}
+              most={100000}
+            />
+          ),
+          provenance: <ProvenanceBlank value={form.known} onValue={known => set({ known })} />,
+          container: (
+            <ContainerBlank
+              value={form.container}
+              onValue={id => set(id === NO_CONTAINER ? { container: id } : filledFrom(facts, id))}
+              of={full}
+            />
+          ),
+          clarity: (
+            <ChoiceBlank<Clarity>
+              label={say('bench.clarity')}
+              value={form.clarity}
+              onValue={clarity => set({ clarity })}
+              choices={clarities.map(value => ({
+                value,
+                label: say(`clarity-name.${value}`),
+                note: say(`clarity-name.${value}.note`),
+              }))}
+            />
+          ),
+          turbidity: water !== 'treated-tap' && (
+            <Phrase
+              text="dose.sentence.turbidity"
+              blanks={{
+                ntu: (
+                  <QuantityBlank
+                    label={say('bench.ntu')}
+                    dimension="turbidityNtu"
+                    value={undefined}
+                    onValue={ntu => ntu !== undefined && set({ clarity: clarityOf(ntu) })}
+                    least={0}
+                    most={5000}
+                    placeholder={say('bench.ntu-unread')}
+                  />
+                ),
+              }}
+            />
+          ),
+          residual: water === 'treated-tap' && (
+            <Phrase
+              text="dose.sentence.residual"
+              blanks={{
+                residual: (
+                  <QuantityBlank
+                    label={say('bench.residual')}
+                    dimension="concentrationMgL"
+                    value={form.residualMgL}
+                    onValue={residualMgL => set({ residualMgL })}
+                    least={0}
+                    most={20}
+                    placeholder={say('bench.unread')}
+                  />
+                ),
+              }}
+            />
+          ),
+          asItIs: <WaterAsItIs form={form} set={set} />,
+          bleach: <BleachBlanks form={form} set={set} strengths={strengths} />,
+          tools: <ToolsBlank />,
+          jars: readJars().length > 0 && (
+            <Phrase
+              text="dose.sentence.jars"
+              blanks={{
+                jars: (
+                  <ChoiceBlank
+                    label={say('bench.jars-label')}
+                    value={form.usesJars ? 'yes' : 'no'}
+                    onValue={value => set({ usesJars: value === 'yes', school: undefined })}
+                    choices={[
+                      { value: 'no', label: say('bench.jars.no') },
+                      { value: 'yes', label: say('bench.jars.yes') },
+                    ]}
+                  />
+                ),
+              }}
+            />
+          ),
+        }}
+      />
     </Sentence>
   );
 }

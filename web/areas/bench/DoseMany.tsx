@@ -14,6 +14,7 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Sentence } from '../../ui/Blank.tsx';
 import { FaultGate } from '../../ui/FaultGate.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { useToolWords } from './Answer.tsx';
 import { BleachBlanks } from './BleachBlanks.tsx';
 import { type BenchForm, filledFrom, NEW_BLEACH, questionOf, useBenchForm } from './question.ts';
@@ -107,8 +108,14 @@ function Doses() {
       {ids.length === 0 && <p className="text-large">{say('dose-many.none')}</p>}
       {ids.length > 0 && (
         <Sentence>
-          {say('dose-many.clear')} <WaterAsItIs form={form} set={set} />, {say('bench.with')}{' '}
-          <BleachBlanks form={form} set={set} strengths={[]} />, {say('bench.measured-with')} <ToolsBlank />.
+          <Phrase
+            text="dose-many.sentence"
+            blanks={{
+              asItIs: <WaterAsItIs form={form} set={set} />,
+              bleach: <BleachBlanks form={form} set={set} strengths={[]} />,
+              tools: <ToolsBlank />,
+            }}
+          />
         </Sentence>
       )}
       {rows.length > 0 && (

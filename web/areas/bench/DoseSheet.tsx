@@ -20,6 +20,7 @@ import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { JudgementLine } from '../../ui/JudgementLine.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { tapeText } from '../../ui/tape.ts';
 import { atOf, type When, WhenBlank } from '../../ui/WhenBlank.tsx';
 
@@ -291,13 +292,19 @@ function DoseStep({
     >
       {isRepeat && <p>{say('sheet.repeat-how')}</p>}
       <Sentence>
-        <QuantityBlank
-          label={say('sheet.dose-label')}
-          dimension="doseMl"
-          value={doseMl}
-          onValue={setDoseMl}
-        />{' '}
-        {say('sheet.went-in')}
+        <Phrase
+          text="sheet.dose-sentence"
+          blanks={{
+            dose: (
+              <QuantityBlank
+                label={say('sheet.dose-label')}
+                dimension="doseMl"
+                value={doseMl}
+                onValue={setDoseMl}
+              />
+            ),
+          }}
+        />
       </Sentence>
     </Act>
   );

@@ -16,6 +16,7 @@ import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { useIsFaulty } from '../../ui/FaultGate.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { RuleScale } from '../../ui/RuleScale.tsx';
 import { beginSheet } from './beginSheet.ts';
 import { ContainerBlank } from './ContainerBlank.tsx';
@@ -105,8 +106,12 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
       {drafts && (
         <>
           <p>
-            {say('bench.sheet-for')}{' '}
-            <ContainerBlank value={container} onValue={takeContainer} of={treatable} />
+            <Phrase
+              text="bench.sheet-sentence"
+              blanks={{
+                container: <ContainerBlank value={container} onValue={takeContainer} of={treatable} />,
+              }}
+            />
           </p>
           <Act
             mayBePast

@@ -18,6 +18,7 @@ import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { JudgementLine } from '../../ui/JudgementLine.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { MeterNote } from './MeterNote.tsx';
 
 /** The unit that the exposure meter reads in. */
@@ -202,14 +203,20 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
     >
       {step.kind === 'read' && (
         <Sentence>
-          {say('sheet.it-reads')}{' '}
-          <QuantityBlank
-            label={say('sheet.reading', { unit: step.reading?.unit ?? '' })}
-            dimension={of}
-            value={reading}
-            onValue={value => read(value)}
-          />{' '}
-          {format.writesUnit(of) ? '.' : `${step.reading?.unit}.`}
+          <Phrase
+            text="sheet.reading-sentence"
+            blanks={{
+              reading: (
+                <QuantityBlank
+                  label={say('sheet.reading', { unit: step.reading?.unit ?? '' })}
+                  dimension={of}
+                  value={reading}
+                  onValue={value => read(value)}
+                />
+              ),
+              unit: format.writesUnit(of) ? '.' : `${step.reading?.unit}.`,
+            }}
+          />
         </Sentence>
       )}
       {step.reading?.unit === EXPOSURE_UNIT && <MeterNote sheet={sheet} onTake={read} />}

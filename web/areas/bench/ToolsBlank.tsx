@@ -5,6 +5,7 @@ import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank } from '../../ui/Blank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 /** The tools owned, as a blank that opens into a list: the answer is given in one of these. */
 export function ToolsBlank() {
@@ -44,24 +45,29 @@ export function ToolsBlank() {
           </fieldset>
           {group.toolIds.includes('dropper') && (
             <p className="mt-2 border-t border-rule pt-2 text-small">
-              {say('bench.dropper')}{' '}
-              <QuantityBlank
-                onLeave
-                label={say('bench.dropper-label')}
-                dimension="number"
-                value={group.dropsPerMl * 5}
-                least={25}
-                most={300}
-                onValue={drops => {
-                  if (drops !== undefined && drops !== group.dropsPerMl * 5) {
-                    void recordAndTell(
-                      [draft('group.set', 'group', { dropsPerMl: drops / 5 })],
-                      say('bench.tools-told'),
-                    );
-                  }
+              <Phrase
+                text="tools.dropper-sentence"
+                blanks={{
+                  dropper: (
+                    <QuantityBlank
+                      onLeave
+                      label={say('bench.dropper-label')}
+                      dimension="number"
+                      value={group.dropsPerMl * 5}
+                      least={25}
+                      most={300}
+                      onValue={drops => {
+                        if (drops !== undefined && drops !== group.dropsPerMl * 5) {
+                          void recordAndTell(
+                            [draft('group.set', 'group', { dropsPerMl: drops / 5 })],
+                            say('bench.tools-told'),
+                          );
+                        }
+                      }}
+                    />
+                  ),
                 }}
               />
-              .
             </p>
           )}
         </Popover.Content>

@@ -4,6 +4,7 @@ import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 const nothing: Water = { heaterL: 0, pressureL: 0, cisternL: 0, counts: false };
 
@@ -23,32 +24,39 @@ export function BuildingWater() {
     <section>
       <h2 className="mb-1 text-base">{say('building-water.title')}</h2>
       <Sentence>
-        {buildingSources.map((source, i) => (
-          <span key={source}>
-            {i > 0 && ', '}
-            {say(`building-water.${source}`)}{' '}
-            <QuantityBlank
-              onLeave
-              label={say(`building-water.${source}`)}
-              dimension="volumeL"
-              value={building[source]}
-              onValue={value => value !== undefined && value !== building[source] && set({ [source]: value })}
-              least={0}
-              most={10000}
-            />
-          </span>
-        ))}
-        : {say('building-water.it')}{' '}
-        <ChoiceBlank
-          label={say('building-water.counts')}
-          value={building.counts ? 'yes' : 'no'}
-          onValue={value => set({ counts: value === 'yes' })}
-          choices={[
-            { value: 'no', label: say('building-water.no') },
-            { value: 'yes', label: say('building-water.yes') },
-          ]}
+        <Phrase
+          text="building-water.sentence"
+          blanks={{
+            sources: buildingSources.map((source, i) => (
+              <span key={source}>
+                {i > 0 && ', '}
+                {say(`building-water.${source}`)}{' '}
+                <QuantityBlank
+                  onLeave
+                  label={say(`building-water.${source}`)}
+                  dimension="volumeL"
+                  value={building[source]}
+                  onValue={value =>
+                    value !== undefined && value !== building[source] && set({ [source]: value })
+                  }
+                  least={0}
+                  most={10000}
+                />
+              </span>
+            )),
+            counts: (
+              <ChoiceBlank
+                label={say('building-water.counts')}
+                value={building.counts ? 'yes' : 'no'}
+                onValue={value => set({ counts: value === 'yes' })}
+                choices={[
+                  { value: 'no', label: say('building-water.no') },
+                  { value: 'yes', label: say('building-water.yes') },
+                ]}
+              />
+            ),
+          }}
         />
-        .
       </Sentence>
       {building.counts && <p>{say('building-water.sum', { ...litres })}</p>}
       <p className="max-w-[80ch] text-small text-ash">{say('building-water.caution')}</p>

@@ -9,6 +9,7 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 /** The people who depend on the store, home by home. */
 export function HomeList() {
@@ -137,60 +138,79 @@ function PersonLine({
   return (
     <div className="border-b border-dotted border-rule py-0.5 [&_.text-large]:text-base [&_.text-large]:leading-8">
       <Sentence>
-        <ChoiceBlank<Sex>
-          label={say('person.sex')}
-          value={person.sex ?? 'unknown'}
-          onValue={sex => {
-            const { sex: _, ...rest } = person;
-            onPerson(sex === 'unknown' ? rest : { ...rest, sex });
+        <Phrase
+          text="person.sentence"
+          blanks={{
+            sex: (
+              <ChoiceBlank<Sex>
+                label={say('person.sex')}
+                value={person.sex ?? 'unknown'}
+                onValue={sex => {
+                  const { sex: _, ...rest } = person;
+                  onPerson(sex === 'unknown' ? rest : { ...rest, sex });
+                }}
+                choices={(['f', 'm', 'unknown'] as const).map(value => ({
+                  value,
+                  label: say(`sex.${value}`),
+                }))}
+              />
+            ),
+            age: (
+              <QuantityBlank
+                onLeave
+                label={say('person.age')}
+                dimension="timeYears"
+                value={years}
+                placeholder={say('person.adult')}
+                onValue={age => {
+                  if (age === years) return;
+                  const { born: _, ...rest } = person;
+                  onPerson(age === undefined ? rest : { ...rest, born: bornFor(age, today) });
+                }}
+                least={0}
+                most={115}
+              />
+            ),
+            condition: (
+              <ChoiceBlank<Condition>
+                label={say('person.condition')}
+                value={person.condition ?? 'none'}
+                onValue={condition => {
+                  const { condition: _, ...rest } = person;
+                  onPerson(condition === 'none' ? rest : { ...rest, condition });
+                }}
+                choices={conditions.map(value => ({ value, label: say(`condition.${value}`) }))}
+              />
+            ),
+            medical: (
+              <QuantityBlank
+                onLeave
+                label={say('person.medical')}
+                dimension="volumeL"
+                value={person.medicalL}
+                placeholder="0"
+                onValue={medicalL => {
+                  if (medicalL === person.medicalL) return;
+                  const { medicalL: _, ...rest } = person;
+                  onPerson(medicalL ? { ...rest, medicalL } : rest);
+                }}
+                least={0}
+                most={300}
+              />
+            ),
+            born: <span className="text-small text-ash">{say('person.medical-word')}</span>,
+            born2: (
+              <span className="text-small text-ash">
+                {say('person.drinks', { litres: format.litres(beverageIntakeL(person, today), units) })}
+              </span>
+            ),
+            button: (
+              <Button look="quiet" className="text-small" onClick={onRemove}>
+                {say('person.remove')}
+              </Button>
+            ),
           }}
-          choices={(['f', 'm', 'unknown'] as const).map(value => ({ value, label: say(`sex.${value}`) }))}
-        />{' '}
-        <QuantityBlank
-          onLeave
-          label={say('person.age')}
-          dimension="timeYears"
-          value={years}
-          placeholder={say('person.adult')}
-          onValue={age => {
-            if (age === years) return;
-            const { born: _, ...rest } = person;
-            onPerson(age === undefined ? rest : { ...rest, born: bornFor(age, today) });
-          }}
-          least={0}
-          most={115}
-        />{' '}
-        {say('person.years')}{' '}
-        <ChoiceBlank<Condition>
-          label={say('person.condition')}
-          value={person.condition ?? 'none'}
-          onValue={condition => {
-            const { condition: _, ...rest } = person;
-            onPerson(condition === 'none' ? rest : { ...rest, condition });
-          }}
-          choices={conditions.map(value => ({ value, label: say(`condition.${value}`) }))}
-        />{' '}
-        <QuantityBlank
-          onLeave
-          label={say('person.medical')}
-          dimension="volumeL"
-          value={person.medicalL}
-          placeholder="0"
-          onValue={medicalL => {
-            if (medicalL === person.medicalL) return;
-            const { medicalL: _, ...rest } = person;
-            onPerson(medicalL ? { ...rest, medicalL } : rest);
-          }}
-          least={0}
-          most={300}
-        />{' '}
-        <span className="text-small text-ash">{say('person.medical-word')}</span>{' '}
-        <span className="text-small text-ash">
-          {say('person.drinks', { litres: format.litres(beverageIntakeL(person, today), units) })}
-        </span>{' '}
-        <Button look="quiet" className="text-small" onClick={onRemove}>
-          {say('person.remove')}
-        </Button>
+        />
       </Sentence>
     </div>
   );

@@ -17,6 +17,7 @@ import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { type Held, held } from '../../workers/held.ts';
 import type { MixWorker } from '../../workers/mixWorker.ts';
 
@@ -168,52 +169,63 @@ export function MixPlanner() {
       )}
       {standingL > 0 && <p>{say('mix.standing', { litres: standingL })}</p>}
       <Sentence>
-        {say('mix.for')}{' '}
-        <ChoiceBlank<MixAim>
-          label={say('mix.aim')}
-          value={blanks.aim}
-          onValue={aim => set({ aim })}
-          choices={aims.map(value => ({ value, label: say(`mix.aim.${value}`) }))}
+        <Phrase
+          text="mix.sentence"
+          blanks={{
+            aim: (
+              <ChoiceBlank<MixAim>
+                label={say('mix.aim')}
+                value={blanks.aim}
+                onValue={aim => set({ aim })}
+                choices={aims.map(value => ({ value, label: say(`mix.aim.${value}`) }))}
+              />
+            ),
+            budget: (
+              <QuantityBlank
+                label={say('mix.budget-label')}
+                dimension="money"
+                value={blanks.budget}
+                onValue={budget => set({ budget })}
+                least={0}
+                most={1e7}
+                placeholder={say('mix.any')}
+              />
+            ),
+            years: (
+              <QuantityBlank
+                label={say('mix.years')}
+                dimension="timeYears"
+                value={blanks.years}
+                onValue={years => years !== undefined && set({ years })}
+                least={1}
+                most={50}
+                wholeNumbers
+              />
+            ),
+            carry: (
+              <QuantityBlank
+                label={say('mix.carry')}
+                dimension="timeDays"
+                value={blanks.carryDays}
+                onValue={carryDays => carryDays !== undefined && set({ carryDays })}
+                least={0}
+                most={60}
+              />
+            ),
+            price: (
+              <QuantityBlank
+                label={say('mix.price')}
+                dimension="money"
+                value={Number((blanks.litrePrice / format.volumeFigure(1, units)).toPrecision(3))}
+                onValue={price =>
+                  price !== undefined && set({ litrePrice: price * format.volumeFigure(1, units) })
+                }
+                least={0}
+                most={100}
+              />
+            ),
+          }}
         />
-        , {say('mix.budget')}{' '}
-        <QuantityBlank
-          label={say('mix.budget-label')}
-          dimension="money"
-          value={blanks.budget}
-          onValue={budget => set({ budget })}
-          least={0}
-          most={1e7}
-          placeholder={say('mix.any')}
-        />
-        , {say('mix.over')}{' '}
-        <QuantityBlank
-          label={say('mix.years')}
-          dimension="timeYears"
-          value={blanks.years}
-          onValue={years => years !== undefined && set({ years })}
-          least={1}
-          most={50}
-          wholeNumbers
-        />{' '}
-        {say('mix.years-word')},{' '}
-        <QuantityBlank
-          label={say('mix.carry')}
-          dimension="timeDays"
-          value={blanks.carryDays}
-          onValue={carryDays => carryDays !== undefined && set({ carryDays })}
-          least={0}
-          most={60}
-        />{' '}
-        {say('mix.carry-word')}, {say('mix.water')}{' '}
-        <QuantityBlank
-          label={say('mix.price')}
-          dimension="money"
-          value={Number((blanks.litrePrice / format.volumeFigure(1, units)).toPrecision(3))}
-          onValue={price => price !== undefined && set({ litrePrice: price * format.volumeFigure(1, units) })}
-          least={0}
-          most={100}
-        />{' '}
-        {say('mix.price-word')}
       </Sentence>
       <div className="mt-3 flex items-center gap-3">
         {isWorking ? (

@@ -12,6 +12,7 @@ import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank } from '../../ui/Blank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 const animalKinds = Object.keys(animalRates) as AnimalKind[];
 const institutionKinds = Object.keys(institutionRates) as InstitutionKind[];
@@ -141,17 +142,26 @@ function RateBlank({
   const [least, most] = range;
   return (
     <span className="block text-small">
-      {say('institution.here')}{' '}
-      <QuantityBlank
-        onLeave
-        label={say('institution.rate-of', { institution: `institution.${institution.kind}` })}
-        dimension="volumeL"
-        value={institution.rateL ?? institutionRates[institution.kind].litres}
-        onValue={onRate}
-        least={least}
-        most={most}
-      />{' '}
-      {say('institution.range', { least: format.litres(least, units), most: format.litres(most, units) })}
+      <Phrase
+        text="institution.rate-sentence"
+        blanks={{
+          rate: (
+            <QuantityBlank
+              onLeave
+              label={say('institution.rate-of', { institution: `institution.${institution.kind}` })}
+              dimension="volumeL"
+              value={institution.rateL ?? institutionRates[institution.kind].litres}
+              onValue={onRate}
+              least={least}
+              most={most}
+            />
+          ),
+          range: say('institution.range', {
+            least: format.litres(least, units),
+            most: format.litres(most, units),
+          }),
+        }}
+      />
     </span>
   );
 }

@@ -18,6 +18,7 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { RuleScale } from '../../ui/RuleScale.tsx';
 import { BuildingWater } from './BuildingWater.tsx';
 import { HomeList } from './HomeList.tsx';
@@ -84,111 +85,133 @@ export function Plan() {
       </div>
 
       <Sentence>
-        {say('plan.for')}{' '}
-        <QuantityBlank
-          onLeave
-          label={say('plan.days')}
-          dimension="timeDays"
-          value={plan.targetDays}
-          onValue={targetDays => targetDays !== undefined && set({ targetDays })}
-          least={1}
-          most={3650}
-          wholeNumbers
-        />{' '}
-        {say('plan.days-by')}{' '}
-        <ChoiceBlank<NeedSchoolId>
-          label={say('plan.school')}
-          value={plan.needSchool}
-          onValue={needSchool => set({ needSchool })}
-          choices={needSchools.map(s => ({
-            value: s.id,
-            label: say(`need.${s.id}`),
-            note: say(`need.${s.id}.note`),
-          }))}
+        <Phrase
+          text="plan.sentence"
+          blanks={{
+            days: (
+              <QuantityBlank
+                onLeave
+                label={say('plan.days')}
+                dimension="timeDays"
+                value={plan.targetDays}
+                onValue={targetDays => targetDays !== undefined && set({ targetDays })}
+                least={1}
+                most={3650}
+                wholeNumbers
+              />
+            ),
+            school: (
+              <ChoiceBlank<NeedSchoolId>
+                label={say('plan.school')}
+                value={plan.needSchool}
+                onValue={needSchool => set({ needSchool })}
+                choices={needSchools.map(s => ({
+                  value: s.id,
+                  label: say(`need.${s.id}`),
+                  note: say(`need.${s.id}.note`),
+                }))}
+              />
+            ),
+            shares: plan.needSchool === 'by-person' && (
+              <Phrase
+                text="plan.sentence.shares"
+                blanks={{
+                  shares: (['cookingL', 'hygieneL'] as const).map(share => (
+                    <span key={share}>
+                      {say(`plan.share.${share}`)}{' '}
+                      <QuantityBlank
+                        onLeave
+                        label={say(`plan.share.${share}`)}
+                        dimension="volumeL"
+                        value={shares[share]}
+                        onValue={litres =>
+                          litres !== undefined &&
+                          litres !== shares[share] &&
+                          set({ shares: { ...shares, [share]: litres } })
+                        }
+                        least={0}
+                        most={20}
+                      />{' '}
+                    </span>
+                  )),
+                }}
+              />
+            ),
+            own: plan.needSchool === 'own' && (
+              <Phrase
+                text="plan.sentence.own"
+                blanks={{
+                  drinking: (
+                    <QuantityBlank
+                      onLeave
+                      label={say('plan.own-drinking')}
+                      dimension="volumeL"
+                      value={plan.ownRule.drinkingL}
+                      onValue={drinkingL =>
+                        drinkingL !== undefined && set({ ownRule: { ...plan.ownRule, drinkingL } })
+                      }
+                      least={1}
+                      most={200}
+                    />
+                  ),
+                  utility: (
+                    <QuantityBlank
+                      onLeave
+                      label={say('plan.own-utility')}
+                      dimension="volumeL"
+                      value={plan.ownRule.utilityL}
+                      onValue={utilityL =>
+                        utilityL !== undefined && set({ ownRule: { ...plan.ownRule, utilityL } })
+                      }
+                      least={0}
+                      most={500}
+                    />
+                  ),
+                }}
+              />
+            ),
+            climate: (
+              <ChoiceBlank<Climate>
+                label={say('plan.climate')}
+                value={plan.climate}
+                onValue={climate => set({ climate })}
+                choices={climates.map(value => ({
+                  value,
+                  label: say(`climate.${value}`),
+                  note: `× ${climateFactor[value]}`,
+                }))}
+              />
+            ),
+            reserve: (
+              <QuantityBlank
+                onLeave
+                label={say('plan.reserve')}
+                dimension="percent"
+                value={Math.round(plan.reserveShare * 100)}
+                onValue={share => share !== undefined && set({ reserveShare: share / 100 })}
+                least={0}
+                most={200}
+              />
+            ),
+          }}
         />
-        {plan.needSchool === 'by-person' && (
-          <>
-            {' '}
-            (
-            {(['cookingL', 'hygieneL'] as const).map(share => (
-              <span key={share}>
-                {say(`plan.share.${share}`)}{' '}
-                <QuantityBlank
-                  onLeave
-                  label={say(`plan.share.${share}`)}
-                  dimension="volumeL"
-                  value={shares[share]}
-                  onValue={litres =>
-                    litres !== undefined &&
-                    litres !== shares[share] &&
-                    set({ shares: { ...shares, [share]: litres } })
-                  }
-                  least={0}
-                  most={20}
-                />{' '}
-              </span>
-            ))}
-            {say('plan.share.each')})
-          </>
-        )}
-        {plan.needSchool === 'own' && (
-          <>
-            {' '}
-            (
-            <QuantityBlank
-              onLeave
-              label={say('plan.own-drinking')}
-              dimension="volumeL"
-              value={plan.ownRule.drinkingL}
-              onValue={drinkingL =>
-                drinkingL !== undefined && set({ ownRule: { ...plan.ownRule, drinkingL } })
-              }
-              least={1}
-              most={200}
-            />{' '}
-            {say('plan.own-drinking-word')}{' '}
-            <QuantityBlank
-              onLeave
-              label={say('plan.own-utility')}
-              dimension="volumeL"
-              value={plan.ownRule.utilityL}
-              onValue={utilityL => utilityL !== undefined && set({ ownRule: { ...plan.ownRule, utilityL } })}
-              least={0}
-              most={500}
-            />{' '}
-            {say('plan.own-utility-word')})
-          </>
-        )}
-        , {say('plan.in')}{' '}
-        <ChoiceBlank<Climate>
-          label={say('plan.climate')}
-          value={plan.climate}
-          onValue={climate => set({ climate })}
-          choices={climates.map(value => ({
-            value,
-            label: say(`climate.${value}`),
-            note: `× ${climateFactor[value]}`,
-          }))}
-        />
-        , {say('plan.with')}{' '}
-        <QuantityBlank
-          onLeave
-          label={say('plan.reserve')}
-          dimension="percent"
-          value={Math.round(plan.reserveShare * 100)}
-          onValue={share => share !== undefined && set({ reserveShare: share / 100 })}
-          least={0}
-          most={200}
-        />{' '}
-        {say('plan.reserve-words')}
       </Sentence>
       <p className="-mt-3 flex flex-wrap items-center gap-2 text-small text-ash">
-        {say('plan.ladder')}
-        {dayLadder.map(days => (
-          <Button key={days} look="quiet" className="text-small" onClick={() => set({ targetDays: days })}>
-            {say(`ladder.${days}`)}
-          </Button>
-        ))}
+        <Phrase
+          text="plan.ladder-sentence"
+          blanks={{
+            steps: dayLadder.map(days => (
+              <Button
+                key={days}
+                look="quiet"
+                className="text-small"
+                onClick={() => set({ targetDays: days })}
+              >
+                {say(`ladder.${days}`)}
+              </Button>
+            )),
+          }}
+        />
       </p>
 
       <WhatIf />

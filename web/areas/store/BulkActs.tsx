@@ -7,6 +7,7 @@ import { type Draft, draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { RefillMany } from './RefillMany.tsx';
 
 type BulkId = 'move' | 'sound' | 'empty' | 'fill' | 'refill' | 'dose' | 'note' | 'labels';
@@ -69,16 +70,19 @@ export function BulkActs({ containers, onLabels, onDone }: Props) {
             choices={bulkIds.map(value => ({ value, label: say(`bulk.act.${value}`) }))}
           />
           {act === 'move' && (
-            <>
-              {' '}
-              <ChoiceBlank
-                label={say('move.place')}
-                value={place}
-                onValue={setPlace}
-                choices={Object.values(facts.place).map(p => ({ value: p.id, label: p.name }))}
-              />
-              , {say('move.floor')}
-            </>
+            <Phrase
+              text="bulk.sentence.move"
+              blanks={{
+                place: (
+                  <ChoiceBlank
+                    label={say('move.place')}
+                    value={place}
+                    onValue={setPlace}
+                    choices={Object.values(facts.place).map(p => ({ value: p.id, label: p.name }))}
+                  />
+                ),
+              }}
+            />
           )}
           {act === 'note' && (
             <>

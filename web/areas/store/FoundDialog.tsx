@@ -14,6 +14,7 @@ import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { JudgementLine } from '../../ui/JudgementLine.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { nextCodes, placeDrafts } from './settingDown.ts';
 
 type YesNo = 'yes' | 'no';
@@ -80,87 +81,101 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
   return (
     <Dialog title={say('found-water.title')} open onClose={onClose} wide>
       <Sentence>
-        {say('found-water.a')}{' '}
-        <ChoiceBlank
-          label={say('set-down.kind')}
-          value={kind}
-          onValue={setKind}
-          choices={allKinds(facts).map(k => ({ value: k.id, label: kindName(k.id) }))}
-        />{' '}
-        {say('set-down.in')}{' '}
-        <TextBlank
-          label={say('set-down.place')}
-          value={place}
-          onValue={setPlace}
-          offers={Object.values(facts.place).map(p => p.name)}
-          placeholder={say('set-down.place-hint')}
+        <Phrase
+          text="found-water.sentence"
+          blanks={{
+            kind: (
+              <ChoiceBlank
+                label={say('set-down.kind')}
+                value={kind}
+                onValue={setKind}
+                choices={allKinds(facts).map(k => ({ value: k.id, label: kindName(k.id) }))}
+              />
+            ),
+            place: (
+              <TextBlank
+                label={say('set-down.place')}
+                value={place}
+                onValue={setPlace}
+                offers={Object.values(facts.place).map(p => p.name)}
+                placeholder={say('set-down.place-hint')}
+              />
+            ),
+            grade: yesNo('found-water.grade', found.isFoodGrade, isFoodGrade => set({ isFoodGrade })),
+            held: (
+              <ChoiceBlank<HeldBefore>
+                label={say('life.held')}
+                value={found.heldBefore}
+                onValue={heldBefore => set({ heldBefore })}
+                choices={helds.map(value => ({ value, label: say(`held.${value}`) }))}
+              />
+            ),
+            water: (
+              <ChoiceBlank<FoundKind>
+                label={say('found-water.water')}
+                value={found.water}
+                onValue={value => set({ water: value })}
+                choices={foundWaters.map(value => ({
+                  value,
+                  label: say(`found-water.is.${value}`),
+                  note: say(`found-water.is.${value}.note`),
+                }))}
+              />
+            ),
+            reads: found.water === 'tap' && (
+              <Phrase
+                text="found-water.sentence.reads"
+                blanks={{
+                  mgl: (
+                    <QuantityBlank
+                      label={say('read.mgl')}
+                      dimension="concentrationMgL"
+                      value={found.residualMgL}
+                      onValue={residualMgL =>
+                        setFound(({ residualMgL: _, ...f }) =>
+                          residualMgL === undefined ? f : { ...f, residualMgL },
+                        )
+                      }
+                      least={0}
+                      most={50}
+                      placeholder={say('bench.unread')}
+                    />
+                  ),
+                }}
+              />
+            ),
+            sealed: yesNo('found-water.sealed', found.sealed, sealed => set({ sealed })),
+            looks: (
+              <ChoiceBlank
+                label={say('found-water.looks-label')}
+                value={found.looks}
+                onValue={value => set({ looks: value })}
+                choices={looks.map(value => ({ value, label: say(`found-water.look.${value}`) }))}
+              />
+            ),
+            smells: (
+              <ChoiceBlank
+                label={say('found-water.smells-label')}
+                value={found.smell}
+                onValue={smell => set({ smell })}
+                choices={smells.map(value => ({ value, label: say(`found-water.smell.${value}`) }))}
+              />
+            ),
+            age: (
+              <QuantityBlank
+                label={say('found-water.age-label')}
+                dimension="timeMonths"
+                value={found.ageMonths}
+                onValue={ageMonths =>
+                  setFound(({ ageMonths: _, ...f }) => (ageMonths === undefined ? f : { ...f, ageMonths }))
+                }
+                least={0}
+                most={240}
+                placeholder={say('found-water.no-idea')}
+              />
+            ),
+          }}
         />
-        , {yesNo('found-water.grade', found.isFoodGrade, isFoodGrade => set({ isFoodGrade }))},{' '}
-        {say('found-water.that')}{' '}
-        <ChoiceBlank<HeldBefore>
-          label={say('life.held')}
-          value={found.heldBefore}
-          onValue={heldBefore => set({ heldBefore })}
-          choices={helds.map(value => ({ value, label: say(`held.${value}`) }))}
-        />
-        , {say('found-water.holds')}{' '}
-        <ChoiceBlank<FoundKind>
-          label={say('found-water.water')}
-          value={found.water}
-          onValue={value => set({ water: value })}
-          choices={foundWaters.map(value => ({
-            value,
-            label: say(`found-water.is.${value}`),
-            note: say(`found-water.is.${value}.note`),
-          }))}
-        />
-        {found.water === 'tap' && (
-          <>
-            {' '}
-            {say('found-water.reads')}{' '}
-            <QuantityBlank
-              label={say('read.mgl')}
-              dimension="concentrationMgL"
-              value={found.residualMgL}
-              onValue={residualMgL =>
-                setFound(({ residualMgL: _, ...f }) =>
-                  residualMgL === undefined ? f : { ...f, residualMgL },
-                )
-              }
-              least={0}
-              most={50}
-              placeholder={say('bench.unread')}
-            />{' '}
-            mg/L
-          </>
-        )}
-        ; {yesNo('found-water.sealed', found.sealed, sealed => set({ sealed }))}, {say('found-water.looks')}{' '}
-        <ChoiceBlank
-          label={say('found-water.looks-label')}
-          value={found.looks}
-          onValue={value => set({ looks: value })}
-          choices={looks.map(value => ({ value, label: say(`found-water.look.${value}`) }))}
-        />
-        , {say('found-water.smells')}{' '}
-        <ChoiceBlank
-          label={say('found-water.smells-label')}
-          value={found.smell}
-          onValue={smell => set({ smell })}
-          choices={smells.map(value => ({ value, label: say(`found-water.smell.${value}`) }))}
-        />
-        , {say('found-water.age')}{' '}
-        <QuantityBlank
-          label={say('found-water.age-label')}
-          dimension="timeMonths"
-          value={found.ageMonths}
-          onValue={ageMonths =>
-            setFound(({ ageMonths: _, ...f }) => (ageMonths === undefined ? f : { ...f, ageMonths }))
-          }
-          least={0}
-          most={240}
-          placeholder={say('found-water.no-idea')}
-        />{' '}
-        {say('found-water.months')}
       </Sentence>
       <p className="mt-4 text-title font-extrabold" data-testid="found-answer">
         {say(`found-water.outcome.${outcome}`)}

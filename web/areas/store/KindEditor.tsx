@@ -7,6 +7,7 @@ import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 type YesNo = 'yes' | 'no';
 /** How many bottles a pack has until somebody says it. */
@@ -108,48 +109,64 @@ export function KindEditor({
         onDone={() => kind && onDone(kind)}
       >
         <Sentence>
-          <TextBlank
-            label={say('kind.name')}
-            value={name}
-            onValue={setName}
-            placeholder={say('kind.name-hint')}
-            fault={facts.kind[`own-${idOf(name)}`] ? 'kind.taken' : undefined}
-          />{' '}
-          {say('kind.is')}{' '}
-          <ChoiceBlank<Shape>
-            label={say('kind.shape')}
-            value={shape}
-            onValue={setShape}
-            choices={shapes.map(value => ({ value, label: say(`shape.${value}`) }))}
-          />{' '}
-          {shape === 'pack' && (
-            <>
-              {say('kind.of')}{' '}
-              <QuantityBlank
-                label={say('kind.pieces')}
-                dimension="number"
-                value={pieces}
-                onValue={setPieces}
-                least={2}
-                most={1000}
-                wholeNumbers
-              />{' '}
-              {say('kind.pieces-word')}{' '}
-            </>
-          )}
-          {say('kind.of')}{' '}
-          <ChoiceBlank<Material>
-            label={say('kind.material')}
-            value={material}
-            onValue={setMaterial}
-            choices={materials.map(value => ({ value, label: say(`material.${value}`) }))}
+          <Phrase
+            text="kind.sentence"
+            blanks={{
+              name: (
+                <TextBlank
+                  label={say('kind.name')}
+                  value={name}
+                  onValue={setName}
+                  placeholder={say('kind.name-hint')}
+                  fault={facts.kind[`own-${idOf(name)}`] ? 'kind.taken' : undefined}
+                />
+              ),
+              shape: (
+                <ChoiceBlank<Shape>
+                  label={say('kind.shape')}
+                  value={shape}
+                  onValue={setShape}
+                  choices={shapes.map(value => ({ value, label: say(`shape.${value}`) }))}
+                />
+              ),
+              pack: shape === 'pack' && (
+                <Phrase
+                  text="kind.sentence.pack"
+                  blanks={{
+                    pieces: (
+                      <QuantityBlank
+                        label={say('kind.pieces')}
+                        dimension="number"
+                        value={pieces}
+                        onValue={setPieces}
+                        least={2}
+                        most={1000}
+                        wholeNumbers
+                      />
+                    ),
+                  }}
+                />
+              ),
+              material: (
+                <ChoiceBlank<Material>
+                  label={say('kind.material')}
+                  value={material}
+                  onValue={setMaterial}
+                  choices={materials.map(value => ({ value, label: say(`material.${value}`) }))}
+                />
+              ),
+              nominalL: size('nominalL', 'volumeL', 100_000),
+              tareKg: size('tareKg', 'massKg', 10_000),
+              widthCm: size('widthCm', 'lengthCm', 1000),
+              depthCm: size('depthCm', 'lengthCm', 1000),
+              heightCm: size('heightCm', 'lengthCm', 1000),
+              lightProof: flag('lightProof'),
+              stackable: flag('stackable'),
+              tap: flag('tap'),
+              price: size('price', 'money', 1_000_000),
+              years: size('years', 'timeYears', 100),
+            }}
           />
-          , {say('kind.holds')} {size('nominalL', 'volumeL', 100_000)}, {say('kind.weighs')}{' '}
-          {size('tareKg', 'massKg', 10_000)} {say('kind.empty')}; {say('kind.measures')}{' '}
-          {size('widthCm', 'lengthCm', 1000)} × {size('depthCm', 'lengthCm', 1000)} ×{' '}
-          {size('heightCm', 'lengthCm', 1000)}; {flag('lightProof')}, {flag('stackable')}, {flag('tap')};{' '}
-          {say('kind.costs')} {size('price', 'money', 1_000_000)} {say('kind.lasts')}{' '}
-          {size('years', 'timeYears', 100)} {say('kind.years-word')}
         </Sentence>
       </Act>
     </Dialog>

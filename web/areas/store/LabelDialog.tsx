@@ -11,6 +11,7 @@ import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { tapeText } from '../../ui/tape.ts';
 import { isOwn } from './ownAddress.ts';
 
@@ -62,52 +63,60 @@ export function LabelDialog({ only, onClose }: { only?: readonly string[]; onClo
   return (
     <Dialog title={say('labels.title')} open onClose={onClose} wide>
       <Sentence>
-        {say('labels.for')}{' '}
-        <ChoiceBlank<Which>
-          label={say('labels.which')}
-          value={which}
-          onValue={setWhich}
-          choices={[
-            ...(only
-              ? [
-                  {
-                    value: 'these' as const,
-                    label: say('labels.which.these', {
-                      count: only.length,
-                      code: facts.container[only[0] ?? '']?.code ?? '',
-                    }),
-                  },
-                ]
-              : []),
-            { value: 'changed', label: say('labels.which.changed') },
-            { value: 'all', label: say('labels.which.all') },
-          ]}
-        />{' '}
-        {say('labels.on')}{' '}
-        <ChoiceBlank<LabelSheetId>
-          label={say('labels.sheet')}
-          value={sheet}
-          onValue={setSheet}
-          choices={labelSheetIds.map(value => ({ value, label: say(`sheet-size.${value}`) }))}
+        <Phrase
+          text="labels.sentence"
+          blanks={{
+            which: (
+              <ChoiceBlank<Which>
+                label={say('labels.which')}
+                value={which}
+                onValue={setWhich}
+                choices={[
+                  ...(only
+                    ? [
+                        {
+                          value: 'these' as const,
+                          label: say('labels.which.these', {
+                            count: only.length,
+                            code: facts.container[only[0] ?? '']?.code ?? '',
+                          }),
+                        },
+                      ]
+                    : []),
+                  { value: 'changed', label: say('labels.which.changed') },
+                  { value: 'all', label: say('labels.which.all') },
+                ]}
+              />
+            ),
+            sheet: (
+              <ChoiceBlank<LabelSheetId>
+                label={say('labels.sheet')}
+                value={sheet}
+                onValue={setSheet}
+                choices={labelSheetIds.map(value => ({ value, label: say(`sheet-size.${value}`) }))}
+              />
+            ),
+            first: (
+              <QuantityBlank
+                label={say('labels.first-label')}
+                dimension="number"
+                value={first}
+                onValue={setFirst}
+                least={1}
+                most={across * down}
+                wholeNumbers
+              />
+            ),
+            address: (
+              <TextBlank
+                label={say('labels.address')}
+                value={address}
+                onValue={setAddress}
+                fault={isAddress ? undefined : 'labels.no-address'}
+              />
+            ),
+          }}
         />
-        . {say('labels.first')}{' '}
-        <QuantityBlank
-          label={say('labels.first-label')}
-          dimension="number"
-          value={first}
-          onValue={setFirst}
-          least={1}
-          most={across * down}
-          wholeNumbers
-        />
-        . {say('labels.leads')}{' '}
-        <TextBlank
-          label={say('labels.address')}
-          value={address}
-          onValue={setAddress}
-          fault={isAddress ? undefined : 'labels.no-address'}
-        />
-        .
       </Sentence>
       {isAddress && isOwn(address) && (
         <p data-testid="label-address" className="mt-2 border-l-4 border-clay py-1 pl-3">
@@ -125,7 +134,7 @@ export function LabelDialog({ only, onClose }: { only?: readonly string[]; onClo
       </div>
       {only?.length === 1 && labels[0] && (
         <p className="mt-3 text-small text-ash">
-          {say('label.tape')} {tapeText(labels[0].label, say)}
+          <Phrase text="labels.tape-sentence" blanks={{ text: tapeText(labels[0].label, say) }} />
         </p>
       )}
     </Dialog>

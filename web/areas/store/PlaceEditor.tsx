@@ -12,6 +12,7 @@ import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 type YesNo = 'yes' | 'no';
 /** Storeys under and over the ground. */
@@ -114,109 +115,132 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
         onDone={onClose}
       >
         <Sentence>
-          <TextBlank
-            label={say('place.name')}
-            value={fields.name ?? ''}
-            onValue={name => set({ name })}
-            placeholder={say('set-down.place-hint')}
-          />{' '}
-          {say('place.in')}{' '}
-          <TextBlank
-            label={say('place.building')}
-            value={buildingName}
-            onValue={setBuildingName}
-            offers={buildings.map(b => b.name)}
-            placeholder={say('first.home')}
+          <Phrase
+            text="place.sentence"
+            blanks={{
+              name: (
+                <TextBlank
+                  label={say('place.name')}
+                  value={fields.name ?? ''}
+                  onValue={name => set({ name })}
+                  placeholder={say('set-down.place-hint')}
+                />
+              ),
+              building: (
+                <TextBlank
+                  label={say('place.building')}
+                  value={buildingName}
+                  onValue={setBuildingName}
+                  offers={buildings.map(b => b.name)}
+                  placeholder={say('first.home')}
+                />
+              ),
+              level: (
+                <ChoiceBlank
+                  label={say('place.level')}
+                  value={String(fields.level ?? 0)}
+                  onValue={level => set({ level: Number(level) })}
+                  choices={levels.map(value => ({ value, label: say(`level.${value}`) }))}
+                />
+              ),
+              width: (
+                <QuantityBlank
+                  label={say('place.width')}
+                  dimension="lengthM"
+                  value={fields.widthM}
+                  onValue={widthM => setFields(f => ({ ...f, ...(widthM === undefined ? {} : { widthM }) }))}
+                  least={0.3}
+                  most={100}
+                />
+              ),
+              height: (
+                <QuantityBlank
+                  label={say('place.height')}
+                  dimension="lengthM"
+                  value={fields.heightM}
+                  onValue={heightM =>
+                    setFields(f => ({ ...f, ...(heightM === undefined ? {} : { heightM }) }))
+                  }
+                  least={0.3}
+                  most={20}
+                />
+              ),
+              depth: (
+                <QuantityBlank
+                  label={say('place.depth')}
+                  dimension="lengthM"
+                  value={fields.depthM}
+                  onValue={depthM =>
+                    setFields(({ depthM: _, ...f }) => (depthM === undefined ? f : { ...f, depthM }))
+                  }
+                  least={0.2}
+                  most={30}
+                  placeholder={format.blank(1.2, 'lengthM', units, decimalMark)}
+                />
+              ),
+              walls: (
+                <ChoiceBlank<WallsId>
+                  label={say('place.walls')}
+                  value={wallsId(fields.walls)}
+                  onValue={id => set({ walls: wallSets[id] })}
+                  choices={(Object.keys(wallSets) as WallsId[]).map(value => ({
+                    value,
+                    label: say(`place.walls.${value}`),
+                  }))}
+                />
+              ),
+              mean: (
+                <QuantityBlank
+                  label={say('place.mean')}
+                  dimension="temperatureC"
+                  value={fields.meanC}
+                  onValue={meanC =>
+                    setFields(({ meanC: _, ...f }) => (meanC === undefined ? f : { ...f, meanC }))
+                  }
+                  least={-40}
+                  most={60}
+                />
+              ),
+              dark: yesNo('dark'),
+              directSun: yesNo('directSun'),
+              mayFreeze: yesNo('mayFreeze'),
+              floor: (
+                <QuantityBlank
+                  label={say('place.floor')}
+                  dimension="loadKgM2"
+                  value={fields.floorLimitKgM2}
+                  onValue={limit =>
+                    setFields(({ floorLimitKgM2: _, ...f }) =>
+                      limit === undefined ? f : { ...f, floorLimitKgM2: limit },
+                    )
+                  }
+                  least={10}
+                  most={20000}
+                />
+              ),
+              typical: (
+                <ChoiceBlank
+                  label={say('place.typical')}
+                  value={Object.keys(typicalKgM2).find(id => typicalKgM2[id] === fields.floorLimitKgM2)}
+                  placeholder={say('place.typical.none')}
+                  onValue={id => set({ floorLimitKgM2: typicalKgM2[id]! })}
+                  choices={Object.entries(typicalKgM2).map(([value, kgM2]) => ({
+                    value,
+                    label: say(`place.typical.${value}`),
+                    note: say('place.typical.note', { kgM2 }),
+                  }))}
+                />
+              ),
+              finding: (
+                <TextBlank
+                  label={say('place.finding')}
+                  value={fields.finding ?? ''}
+                  onValue={finding => set({ finding })}
+                  placeholder={say('place.finding-hint')}
+                />
+              ),
+            }}
           />
-          ,{' '}
-          <ChoiceBlank
-            label={say('place.level')}
-            value={String(fields.level ?? 0)}
-            onValue={level => set({ level: Number(level) })}
-            choices={levels.map(value => ({ value, label: say(`level.${value}`) }))}
-          />
-          ,{' '}
-          <QuantityBlank
-            label={say('place.width')}
-            dimension="lengthM"
-            value={fields.widthM}
-            onValue={widthM => setFields(f => ({ ...f, ...(widthM === undefined ? {} : { widthM }) }))}
-            least={0.3}
-            most={100}
-          />{' '}
-          {say('place.wide')},{' '}
-          <QuantityBlank
-            label={say('place.height')}
-            dimension="lengthM"
-            value={fields.heightM}
-            onValue={heightM => setFields(f => ({ ...f, ...(heightM === undefined ? {} : { heightM }) }))}
-            least={0.3}
-            most={20}
-          />{' '}
-          {say('place.high')},{' '}
-          <QuantityBlank
-            label={say('place.depth')}
-            dimension="lengthM"
-            value={fields.depthM}
-            onValue={depthM =>
-              setFields(({ depthM: _, ...f }) => (depthM === undefined ? f : { ...f, depthM }))
-            }
-            least={0.2}
-            most={30}
-            placeholder={format.blank(1.2, 'lengthM', units, decimalMark)}
-          />{' '}
-          {say('place.deep')},{' '}
-          <ChoiceBlank<WallsId>
-            label={say('place.walls')}
-            value={wallsId(fields.walls)}
-            onValue={id => set({ walls: wallSets[id] })}
-            choices={(Object.keys(wallSets) as WallsId[]).map(value => ({
-              value,
-              label: say(`place.walls.${value}`),
-            }))}
-          />
-          ; {say('place.about')}{' '}
-          <QuantityBlank
-            label={say('place.mean')}
-            dimension="temperatureC"
-            value={fields.meanC}
-            onValue={meanC => setFields(({ meanC: _, ...f }) => (meanC === undefined ? f : { ...f, meanC }))}
-            least={-40}
-            most={60}
-          />
-          , {yesNo('dark')}, {yesNo('directSun')}, {yesNo('mayFreeze')}. {say('place.bears')}{' '}
-          <QuantityBlank
-            label={say('place.floor')}
-            dimension="loadKgM2"
-            value={fields.floorLimitKgM2}
-            onValue={limit =>
-              setFields(({ floorLimitKgM2: _, ...f }) =>
-                limit === undefined ? f : { ...f, floorLimitKgM2: limit },
-              )
-            }
-            least={10}
-            most={20000}
-          />{' '}
-          (
-          <ChoiceBlank
-            label={say('place.typical')}
-            value={Object.keys(typicalKgM2).find(id => typicalKgM2[id] === fields.floorLimitKgM2)}
-            placeholder={say('place.typical.none')}
-            onValue={id => set({ floorLimitKgM2: typicalKgM2[id]! })}
-            choices={Object.entries(typicalKgM2).map(([value, kgM2]) => ({
-              value,
-              label: say(`place.typical.${value}`),
-              note: say('place.typical.note', { kgM2 }),
-            }))}
-          />
-          ). {say('place.found')}{' '}
-          <TextBlank
-            label={say('place.finding')}
-            value={fields.finding ?? ''}
-            onValue={finding => set({ finding })}
-            placeholder={say('place.finding-hint')}
-          />
-          .
         </Sentence>
         <Shelves
           shelves={fields.shelves ?? []}
@@ -262,25 +286,32 @@ function Shelves({ shelves, widthM, onShelves }: ShelvesProps) {
     <div>
       {shelves.map(s => (
         <Sentence key={s.id}>
-          {say('move.on-shelf', { id: s.id })}:{' '}
-          <QuantityBlank
-            label={say('shelf.height')}
-            dimension="lengthM"
-            value={s.heightM}
-            onValue={heightM => heightM !== undefined && change(s.id, { heightM })}
-            least={0}
-            most={6}
-          />{' '}
-          {say('shelf.up')}, {say('shelf.bears')}{' '}
-          <QuantityBlank
-            label={say('shelf.limit')}
-            dimension="massKg"
-            value={s.limitKg}
-            onValue={limitKg => limitKg !== undefined && change(s.id, { limitKg })}
-            least={0}
-            most={20000}
+          <Phrase
+            text="shelf.sentence"
+            blanks={{
+              'on-shelf': say('move.on-shelf', { id: s.id }),
+              height: (
+                <QuantityBlank
+                  label={say('shelf.height')}
+                  dimension="lengthM"
+                  value={s.heightM}
+                  onValue={heightM => heightM !== undefined && change(s.id, { heightM })}
+                  least={0}
+                  most={6}
+                />
+              ),
+              limit: (
+                <QuantityBlank
+                  label={say('shelf.limit')}
+                  dimension="massKg"
+                  value={s.limitKg}
+                  onValue={limitKg => limitKg !== undefined && change(s.id, { limitKg })}
+                  least={0}
+                  most={20000}
+                />
+              ),
+            }}
           />
-          .
         </Sentence>
       ))}
       <Button look="quiet" onClick={add}>

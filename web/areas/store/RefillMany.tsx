@@ -12,6 +12,7 @@ import { useFacts } from '../../app/hooks.ts';
 import { type Draft, draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence } from '../../ui/Blank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 type Drained = 'utility' | 'drain';
 type Cleaned = 'washed' | 'sanitised' | 'as-is';
@@ -73,38 +74,47 @@ export function RefillMany({ containers, onDone }: Props) {
       {...(onDone ? { onDone } : {})}
     >
       <Sentence>
-        {say('refill.each')}{' '}
-        {isAnyFull && (
-          <>
-            {say('refill.emptied')}{' '}
-            <ChoiceBlank<Drained>
-              label={say('refill.to')}
-              value={refill.to}
-              onValue={to => set({ to })}
-              choices={(['utility', 'drain'] as const).map(value => ({
-                value,
-                label: say(`refill.to.${value}`),
-              }))}
-            />
-            ,{' '}
-          </>
-        )}
-        <ChoiceBlank<Cleaned>
-          label={say('refill.cleaned')}
-          value={refill.cleaned}
-          onValue={cleaned => set({ cleaned })}
-          choices={(['washed', 'sanitised', 'as-is'] as const).map(value => ({
-            value,
-            label: say(`refill.cleaned.${value}`),
-          }))}
+        <Phrase
+          text="refill.sentence"
+          blanks={{
+            emptied: isAnyFull && (
+              <Phrase
+                text="refill.sentence.emptied"
+                blanks={{
+                  to: (
+                    <ChoiceBlank<Drained>
+                      label={say('refill.to')}
+                      value={refill.to}
+                      onValue={to => set({ to })}
+                      choices={(['utility', 'drain'] as const).map(value => ({
+                        value,
+                        label: say(`refill.to.${value}`),
+                      }))}
+                    />
+                  ),
+                }}
+              />
+            ),
+            cleaned: (
+              <ChoiceBlank<Cleaned>
+                label={say('refill.cleaned')}
+                value={refill.cleaned}
+                onValue={cleaned => set({ cleaned })}
+                choices={(['washed', 'sanitised', 'as-is'] as const).map(value => ({
+                  value,
+                  label: say(`refill.cleaned.${value}`),
+                }))}
+              />
+            ),
+            water: (
+              <WaterBlanks
+                water={refill.water}
+                origin={refill.origin}
+                onChange={({ water, origin }) => set({ water, origin })}
+              />
+            ),
+          }}
         />
-        , {say('refill.filled')}{' '}
-        <WaterBlanks
-          water={refill.water}
-          origin={refill.origin}
-          onChange={({ water, origin }) => set({ water, origin })}
-        />
-        , {say('refill.sealed')}.
       </Sentence>
     </Act>
   );

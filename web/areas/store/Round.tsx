@@ -19,6 +19,7 @@ import { useSay } from '../../texts/texts.ts';
 import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
 import { QuantityBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { tapeText } from '../../ui/tape.ts';
 import { browserId } from './browser.ts';
@@ -226,13 +227,20 @@ function RoundSheet({ container }: { container: ContainerFacts }) {
     fill: (
       <div className="flex flex-col gap-3">
         <p className="leading-10">
-          <QuantityBlank
-            label={say('fill.volume')}
-            dimension="volumeL"
-            value={volumeL}
-            onValue={setVolumeL}
-          />{' '}
-          {say('fill.of')} <WaterBlanks {...sourced} onChange={setSourced} />
+          <Phrase
+            text="round.fill-sentence"
+            blanks={{
+              volume: (
+                <QuantityBlank
+                  label={say('fill.volume')}
+                  dimension="volumeL"
+                  value={volumeL}
+                  onValue={setVolumeL}
+                />
+              ),
+              water: <WaterBlanks {...sourced} onChange={setSourced} />,
+            }}
+          />
         </p>
         <Button
           look="primary"

@@ -11,6 +11,7 @@ import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { held } from '../../workers/held.ts';
 import type { RoundsWorker } from '../../workers/roundsWorker.ts';
 import { RoundsCalendar, type StandingRound } from './RoundsCalendar.tsx';
@@ -114,38 +115,45 @@ export function Rounds() {
         )}
       </div>
       <Sentence>
-        {say('rounds.for')}{' '}
-        <QuantityBlank
-          onLeave
-          label={say('rounds.early')}
-          dimension="timeDays"
-          value={blanks.earlyDays}
-          onValue={earlyDays => earlyDays !== undefined && set({ earlyDays })}
-          least={0}
-          most={120}
-          wholeNumbers
-        />{' '}
-        {say('rounds.early-word')}{' '}
-        <QuantityBlank
-          onLeave
-          label={say('rounds.floor')}
-          dimension="percent"
-          value={blanks.floorPercent}
-          onValue={floorPercent => floorPercent !== undefined && set({ floorPercent })}
-          least={0}
-          most={100}
-        />{' '}
-        {say('rounds.floor-word')}{' '}
-        <QuantityBlank
-          onLeave
-          label={say('rounds.most')}
-          dimension="volumeL"
-          value={blanks.mostL}
-          onValue={mostL => mostL !== undefined && set({ mostL })}
-          least={10}
-          most={100000}
-        />{' '}
-        {say('rounds.most-word')}
+        <Phrase
+          text="rounds.sentence"
+          blanks={{
+            early: (
+              <QuantityBlank
+                onLeave
+                label={say('rounds.early')}
+                dimension="timeDays"
+                value={blanks.earlyDays}
+                onValue={earlyDays => earlyDays !== undefined && set({ earlyDays })}
+                least={0}
+                most={120}
+                wholeNumbers
+              />
+            ),
+            floor: (
+              <QuantityBlank
+                onLeave
+                label={say('rounds.floor')}
+                dimension="percent"
+                value={blanks.floorPercent}
+                onValue={floorPercent => floorPercent !== undefined && set({ floorPercent })}
+                least={0}
+                most={100}
+              />
+            ),
+            most: (
+              <QuantityBlank
+                onLeave
+                label={say('rounds.most')}
+                dimension="volumeL"
+                value={blanks.mostL}
+                onValue={mostL => mostL !== undefined && set({ mostL })}
+                least={10}
+                most={100000}
+              />
+            ),
+          }}
+        />
       </Sentence>
       {plan && rounds.length > 0 && (
         <div className="flex flex-wrap items-center gap-3">

@@ -13,6 +13,7 @@ import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { DateBlank } from '../../ui/DateBlank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { ProvenanceBlank, withProvenance } from '../../ui/Provenance.tsx';
 import { KindEditor } from './KindEditor.tsx';
 import { nextCodes, placeDrafts } from './settingDown.ts';
@@ -80,77 +81,99 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
       {...(onDone ? { onDone } : {})}
     >
       <Sentence>
-        {say('set-down.set')}{' '}
-        <QuantityBlank
-          label={say('set-down.count')}
-          dimension="number"
-          value={count}
-          onValue={setCount}
-          least={1}
-          most={MOST_AT_ONCE}
-          wholeNumbers
-        />{' '}
-        ×{' '}
-        <ChoiceBlank
-          label={say('set-down.kind')}
-          value={kind}
-          onValue={id => {
-            setKind(id);
-            setVolumeL(usableL(kindOf(facts, id)!));
+        <Phrase
+          text="set-down.sentence"
+          blanks={{
+            count: (
+              <QuantityBlank
+                label={say('set-down.count')}
+                dimension="number"
+                value={count}
+                onValue={setCount}
+                least={1}
+                most={MOST_AT_ONCE}
+                wholeNumbers
+              />
+            ),
+            kind: (
+              <ChoiceBlank
+                label={say('set-down.kind')}
+                value={kind}
+                onValue={id => {
+                  setKind(id);
+                  setVolumeL(usableL(kindOf(facts, id)!));
+                }}
+                choices={allKinds(facts).map(k => ({ value: k.id, label: kindName(k.id) }))}
+              />
+            ),
+            place: (
+              <TextBlank
+                label={say('set-down.place')}
+                value={placeName}
+                onValue={setPlaceName}
+                placeholder={say('set-down.place-hint')}
+                offers={places.map(p => p.name)}
+              />
+            ),
+            held: (
+              <ChoiceBlank<HeldBefore>
+                label={say('life.held')}
+                value={heldBefore}
+                onValue={setHeldBefore}
+                choices={helds.map(value => ({ value, label: say(`held.${value}`) }))}
+              />
+            ),
+            water: (
+              <ChoiceBlank<Water | typeof EMPTY>
+                label={say('fill.water')}
+                value={water}
+                onValue={next => {
+                  setWater(next);
+                  setOrigin({});
+                }}
+                choices={[
+                  ...waterIds.map(value => ({
+                    value,
+                    label: say(`water.${value}`),
+                    note: say(`water.comes.${asItComes(value)}`),
+                  })),
+                  { value: EMPTY, label: say('set-down.nothing') },
+                ]}
+              />
+            ),
+            filled: water !== EMPTY && (
+              <Phrase
+                text="set-down.sentence.filled"
+                blanks={{
+                  origin: <OriginBlank isAfter water={water} origin={origin} onOrigin={setOrigin} />,
+                  each: (
+                    <QuantityBlank
+                      label={say('set-down.each')}
+                      dimension="volumeL"
+                      value={volumeL}
+                      onValue={setVolumeL}
+                    />
+                  ),
+                  provenance: <ProvenanceBlank value={known} onValue={setKnown} />,
+                  printed: isPrinted && (
+                    <Phrase
+                      text="set-down.sentence.printed"
+                      blanks={{
+                        printed: (
+                          <DateBlank
+                            label={say('fill.printed-label')}
+                            value={printedUntil}
+                            onValue={setPrintedUntil}
+                          />
+                        ),
+                      }}
+                    />
+                  ),
+                }}
+              />
+            ),
           }}
-          choices={allKinds(facts).map(k => ({ value: k.id, label: kindName(k.id) }))}
-        />{' '}
-        {say('set-down.in')}{' '}
-        <TextBlank
-          label={say('set-down.place')}
-          value={placeName}
-          onValue={setPlaceName}
-          placeholder={say('set-down.place-hint')}
-          offers={places.map(p => p.name)}
         />
-        , {say('set-down.new')}{' '}
-        <ChoiceBlank<HeldBefore>
-          label={say('life.held')}
-          value={heldBefore}
-          onValue={setHeldBefore}
-          choices={helds.map(value => ({ value, label: say(`held.${value}`) }))}
-        />
-        , {say('set-down.filled')}{' '}
-        <ChoiceBlank<Water | typeof EMPTY>
-          label={say('fill.water')}
-          value={water}
-          onValue={next => {
-            setWater(next);
-            setOrigin({});
-          }}
-          choices={[
-            ...waterIds.map(value => ({
-              value,
-              label: say(`water.${value}`),
-              note: say(`water.comes.${asItComes(value)}`),
-            })),
-            { value: EMPTY, label: say('set-down.nothing') },
-          ]}
-        />
-        {water !== EMPTY && (
-          <>
-            <OriginBlank isAfter water={water} origin={origin} onOrigin={setOrigin} />,{' '}
-            <QuantityBlank
-              label={say('set-down.each')}
-              dimension="volumeL"
-              value={volumeL}
-              onValue={setVolumeL}
-            />{' '}
-            {say('set-down.each-word')}, <ProvenanceBlank value={known} onValue={setKnown} />
-            {isPrinted && (
-              <>
-                , {say('fill.printed')}{' '}
-                <DateBlank label={say('fill.printed-label')} value={printedUntil} onValue={setPrintedUntil} />
-              </>
-            )}
-          </>
-        )}
-        .
       </Sentence>
       <Button look="quiet" className="self-start text-small" onClick={() => setMakingKind(true)}>
         {say('kind.own')}

@@ -7,6 +7,7 @@ import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 /** Walk through a place and tick what stands there; what was not seen is listed before it is closed. */
 export function StockTake({ onClose }: { onClose: () => void }) {
@@ -39,15 +40,21 @@ export function StockTake({ onClose }: { onClose: () => void }) {
   return (
     <Dialog title={say('stock-take.title')} open onClose={onClose}>
       <p>
-        {say('stock-take.in')}{' '}
-        <ChoiceBlank
-          label={say('move.place')}
-          value={place}
-          onValue={id => {
-            setPlace(id);
-            setSeen(new Set());
+        <Phrase
+          text="stock-take.sentence"
+          blanks={{
+            place: (
+              <ChoiceBlank
+                label={say('move.place')}
+                value={place}
+                onValue={id => {
+                  setPlace(id);
+                  setSeen(new Set());
+                }}
+                choices={places.map(p => ({ value: p.id, label: p.name }))}
+              />
+            ),
           }}
-          choices={places.map(p => ({ value: p.id, label: p.name }))}
         />
       </p>
       <ul className="my-3 max-h-[46vh] list-none overflow-auto p-0">

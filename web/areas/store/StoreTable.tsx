@@ -17,6 +17,7 @@ import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { TextBlank } from '../../ui/Blank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { BulkActs } from './BulkActs.tsx';
 
@@ -177,14 +178,20 @@ export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
       <p>
-        {say('table.find')}{' '}
-        <TextBlank
-          label={say('table.filter')}
-          value={filter}
-          onValue={setFilter}
-          placeholder={say('table.hint')}
-        />{' '}
-        <span className="text-ash">{say('table.rows', { count: rows.length })}</span>
+        <Phrase
+          text="table.sentence"
+          blanks={{
+            filter: (
+              <TextBlank
+                label={say('table.filter')}
+                value={filter}
+                onValue={setFilter}
+                placeholder={say('table.hint')}
+              />
+            ),
+            rows: <span className="text-ash">{say('table.rows', { count: rows.length })}</span>,
+          }}
+        />
       </p>
       {chosen.size > 0 && (
         <BulkActs

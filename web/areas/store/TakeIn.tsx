@@ -16,6 +16,7 @@ import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { InTurn } from '../../ui/InTurn.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { ListColumns } from './ListColumns.tsx';
 import { ListRows } from './ListRows.tsx';
 import { saveLeftOut } from './leftOut.ts';
@@ -171,86 +172,112 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
         <div className="mt-3 flex flex-col gap-3">
           <InTurn>
             <p className="leading-9">
-              {say('take-in.head')}{' '}
-              <ChoiceBlank
-                label={say('take-in.head-label')}
-                value={String(head)}
-                onValue={line => setAnswers(() => ({ ...noAnswers, head: Number(line) }))}
-                choices={above.map((row, i) => ({
-                  value: String(i),
-                  label: say('take-in.head-line', { line: i + 1 }),
-                  note: row.filter(Boolean).join(' · ').slice(0, 80),
-                }))}
+              <Phrase
+                text="take-in.sentence"
+                blanks={{
+                  head: (
+                    <ChoiceBlank
+                      label={say('take-in.head-label')}
+                      value={String(head)}
+                      onValue={line => setAnswers(() => ({ ...noAnswers, head: Number(line) }))}
+                      choices={above.map((row, i) => ({
+                        value: String(i),
+                        label: say('take-in.head-line', { line: i + 1 }),
+                        note: row.filter(Boolean).join(' · ').slice(0, 80),
+                      }))}
+                    />
+                  ),
+                  above: head > 0 && ` ${say('take-in.above', { count: head })}`,
+                }}
               />
-              .{head > 0 && ` ${say('take-in.above', { count: head })}`}
             </p>
             <ListColumns heading={heading} fields={fields} onField={chooseField} />
             <p className="leading-9">
-              {say('take-in.days')}{' '}
-              <ChoiceBlank<First>
-                label={say('take-in.which-first')}
-                value={answers.first}
-                onValue={first => answer({ first })}
-                choices={(['day', 'month'] as const).map(value => ({
-                  value,
-                  label: say(`take-in.${value}`),
-                }))}
+              <Phrase
+                text="take-in.meaning-sentence"
+                blanks={{
+                  'which-first': (
+                    <ChoiceBlank<First>
+                      label={say('take-in.which-first')}
+                      value={answers.first}
+                      onValue={first => answer({ first })}
+                      choices={(['day', 'month'] as const).map(value => ({
+                        value,
+                        label: say(`take-in.${value}`),
+                      }))}
+                    />
+                  ),
+                  gallons: hasGallons && (
+                    <Phrase
+                      text="take-in.meaning-sentence.gallons"
+                      blanks={{
+                        gallon: (
+                          <ChoiceBlank<Gallon>
+                            label={say('take-in.gallon')}
+                            value={gallon}
+                            onValue={setGallon}
+                            choices={(['US', 'imperial'] as const).map(value => ({
+                              value,
+                              label: say(`units.${value}`),
+                            }))}
+                          />
+                        ),
+                      }}
+                    />
+                  ),
+                  numbers: asksNumbers && (
+                    <Phrase
+                      text="take-in.meaning-sentence.numbers"
+                      blanks={{
+                        mark: (
+                          <ChoiceBlank<Mark>
+                            label={say('take-in.mark')}
+                            value={answers.mark}
+                            onValue={mark => answer({ mark })}
+                            choices={(['point', 'comma'] as const).map(value => ({
+                              value,
+                              label: say(`take-in.mark.${value}`),
+                            }))}
+                          />
+                        ),
+                      }}
+                    />
+                  ),
+                  units: unitless.map(column => (
+                    <span key={column}>
+                      ; {say('take-in.unit', { heading: heading[column] ?? '' })}{' '}
+                      <ChoiceBlank<ColumnUnit>
+                        label={say('take-in.unit-label', { heading: heading[column] ?? '' })}
+                        value={answers.units[column]}
+                        onValue={unit => answer({ units: { ...answers.units, [column]: unit } })}
+                        choices={columnUnits.map(value => ({ value, label: value }))}
+                      />
+                    </span>
+                  )),
+                }}
               />
-              {hasGallons && (
-                <>
-                  ; {say('take-in.gallons')}{' '}
-                  <ChoiceBlank<Gallon>
-                    label={say('take-in.gallon')}
-                    value={gallon}
-                    onValue={setGallon}
-                    choices={(['US', 'imperial'] as const).map(value => ({
-                      value,
-                      label: say(`units.${value}`),
-                    }))}
-                  />
-                </>
-              )}
-              {asksNumbers && (
-                <>
-                  ; {say('take-in.numbers')}{' '}
-                  <ChoiceBlank<Mark>
-                    label={say('take-in.mark')}
-                    value={answers.mark}
-                    onValue={mark => answer({ mark })}
-                    choices={(['point', 'comma'] as const).map(value => ({
-                      value,
-                      label: say(`take-in.mark.${value}`),
-                    }))}
-                  />
-                </>
-              )}
-              {unitless.map(column => (
-                <span key={column}>
-                  ; {say('take-in.unit', { heading: heading[column] ?? '' })}{' '}
-                  <ChoiceBlank<ColumnUnit>
-                    label={say('take-in.unit-label', { heading: heading[column] ?? '' })}
-                    value={answers.units[column]}
-                    onValue={unit => answer({ units: { ...answers.units, [column]: unit } })}
-                    choices={columnUnits.map(value => ({ value, label: value }))}
-                  />
-                </span>
-              ))}
-              .
             </p>
             {asked.length > 0 && (
               <div className="border-l-4 border-clay py-1 pl-3">
                 <p>{say('take-in.waters')}</p>
                 {asked.map(wording => (
                   <p key={wording} className="leading-9">
-                    “{wording}” {say('take-in.is')}{' '}
-                    <ChoiceBlank<ListedWater>
-                      label={say('take-in.water-label', { wording })}
-                      value={answers.waters[wording]}
-                      onValue={water => answer({ waters: { ...answers.waters, [wording]: water } })}
-                      choices={[
-                        ...waterIds.map(value => ({ value, label: say(`water.${value}`) })),
-                        { value: 'empty' as const, label: say('take-in.nothing') },
-                      ]}
+                    <Phrase
+                      text="take-in.water-sentence"
+                      blanks={{
+                        wording: wording,
+                        water: (
+                          <ChoiceBlank<ListedWater>
+                            label={say('take-in.water-label', { wording })}
+                            value={answers.waters[wording]}
+                            onValue={water => answer({ waters: { ...answers.waters, [wording]: water } })}
+                            choices={[
+                              ...waterIds.map(value => ({ value, label: say(`water.${value}`) })),
+                              { value: 'empty' as const, label: say('take-in.nothing') },
+                            ]}
+                          />
+                        ),
+                      }}
                     />
                   </p>
                 ))}

@@ -2,6 +2,7 @@ import { noCredit, targets } from '#core/ct/credit.ts';
 import { type DeviceKind, deviceKinds, type FilterDevice } from '#core/filters/device.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank } from '../../ui/Blank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 interface Props {
   readonly device: FilterDevice | undefined;
@@ -22,54 +23,67 @@ export function DeviceBlanks({ device, onDevice }: Props) {
   const say = useSay();
   const word = (id: string) => say(`method.filter.${id}`);
   return (
-    <>
-      , {say('supply-form.is-a')}{' '}
-      <ChoiceBlank<DeviceKind>
-        label={word('device')}
-        value={device?.kind}
-        placeholder={say('bench.unknown')}
-        onValue={kind => onDevice(started(kind))}
-        choices={deviceKinds.map(kind => ({ value: kind, label: word(`device.${kind}`) }))}
-      />
-      {device?.kind === 'by-pore' && (
-        <>
-          {' '}
-          <QuantityBlank
-            label={word('poreUm')}
-            dimension="lengthUm"
-            value={device.poreUm}
-            onValue={poreUm => poreUm !== undefined && onDevice({ ...device, poreUm })}
-            least={0.0001}
-            most={100}
-          />{' '}
-          µm{' '}
-          <ChoiceBlank<'absolute' | 'nominal'>
-            label={word('rating')}
-            value={device.rating ?? 'nominal'}
-            onValue={rating => onDevice({ ...device, rating })}
-            choices={(['absolute', 'nominal'] as const).map(value => ({
-              value,
-              label: word(`rating.${value}`),
-            }))}
+    <Phrase
+      text="device.sentence"
+      blanks={{
+        kind: (
+          <ChoiceBlank<DeviceKind>
+            label={word('device')}
+            value={device?.kind}
+            placeholder={say('bench.unknown')}
+            onValue={kind => onDevice(started(kind))}
+            choices={deviceKinds.map(kind => ({ value: kind, label: word(`device.${kind}`) }))}
           />
-        </>
-      )}
-      {device?.kind === 'certified' &&
-        targets.map(target => (
-          <span key={target}>
-            , {say(`log.${target}`)}{' '}
-            <QuantityBlank
-              label={word(target)}
-              dimension="removalLog"
-              value={device.certified?.[target]}
-              onValue={log =>
-                onDevice({ ...device, certified: { ...noCredit, ...device.certified, [target]: log ?? 0 } })
-              }
-              least={0}
-              most={9}
-            />
-          </span>
-        ))}
-    </>
+        ),
+        pores: device?.kind === 'by-pore' && (
+          <Phrase
+            text="device.sentence.pores"
+            blanks={{
+              size: (
+                <QuantityBlank
+                  label={word('poreUm')}
+                  dimension="lengthUm"
+                  value={device.poreUm}
+                  onValue={poreUm => poreUm !== undefined && onDevice({ ...device, poreUm })}
+                  least={0.0001}
+                  most={100}
+                />
+              ),
+              rating: (
+                <ChoiceBlank<'absolute' | 'nominal'>
+                  label={word('rating')}
+                  value={device.rating ?? 'nominal'}
+                  onValue={rating => onDevice({ ...device, rating })}
+                  choices={(['absolute', 'nominal'] as const).map(value => ({
+                    value,
+                    label: word(`rating.${value}`),
+                  }))}
+                />
+              ),
+            }}
+          />
+        ),
+        certificate:
+          device?.kind === 'certified' &&
+          targets.map(target => (
+            <span key={target}>
+              , {say(`log.${target}`)}{' '}
+              <QuantityBlank
+                label={word(target)}
+                dimension="removalLog"
+                value={device.certified?.[target]}
+                onValue={log =>
+                  onDevice({
+                    ...device,
+                    certified: { ...noCredit, ...device.certified, [target]: log ?? 0 },
+                  })
+                }
+                least={0}
+                most={9}
+              />
+            </span>
+          )),
+      }}
+    />
   );
 }

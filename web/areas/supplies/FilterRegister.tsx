@@ -7,6 +7,7 @@ import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank } from '../../ui/Blank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { RegisterRow } from './RegisterRow.tsx';
 
 const events: readonly FilterEvent[] = [
@@ -84,28 +85,33 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
       }
       more={event =>
         hasFlow(event) ? (
-          <>
-            {say('register.at')}{' '}
-            <QuantityBlank
-              label={say('register.water', { name })}
-              dimension="temperatureC"
-              value={waterC}
-              onValue={setWaterC}
-              least={0}
-              most={60}
-              placeholder={say('bench.unknown')}
-            />
-            , {say('register.under')}{' '}
-            <QuantityBlank
-              label={say('register.head', { name })}
-              dimension="lengthCm"
-              value={headCm}
-              onValue={setHeadCm}
-              least={1}
-              most={1000}
-              placeholder={say('bench.unknown')}
-            />
-          </>
+          <Phrase
+            text="register.sentence"
+            blanks={{
+              water: (
+                <QuantityBlank
+                  label={say('register.water', { name })}
+                  dimension="temperatureC"
+                  value={waterC}
+                  onValue={setWaterC}
+                  least={0}
+                  most={60}
+                  placeholder={say('bench.unknown')}
+                />
+              ),
+              head: (
+                <QuantityBlank
+                  label={say('register.head', { name })}
+                  dimension="lengthCm"
+                  value={headCm}
+                  onValue={setHeadCm}
+                  least={1}
+                  most={1000}
+                  placeholder={say('bench.unknown')}
+                />
+              ),
+            }}
+          />
         ) : null
       }
       onRecord={async (what, flowLH) => {

@@ -6,6 +6,7 @@ import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 /** Pieces are counted without a word for them: "2 × straining cloth". */
 const counted = (amount: number, unit: string, units: UnitSystem): string =>
@@ -49,16 +50,21 @@ export function Kits() {
       {buy.whole > 0 && (
         <div className="mt-2">
           <Sentence>
-            {say('kit.with')}{' '}
-            <QuantityBlank
-              label={say('kit.budget')}
-              dimension="money"
-              value={budget}
-              onValue={setBudget}
-              least={0}
-              most={1_000_000}
-            />{' '}
-            {say('kit.buy-first')}
+            <Phrase
+              text="kit.sentence"
+              blanks={{
+                budget: (
+                  <QuantityBlank
+                    label={say('kit.budget')}
+                    dimension="money"
+                    value={budget}
+                    onValue={setBudget}
+                    least={0}
+                    most={1_000_000}
+                  />
+                ),
+              }}
+            />
           </Sentence>
           <p data-testid="kit-purchase">
             {buy.bought.length === 0

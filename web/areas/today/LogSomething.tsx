@@ -4,6 +4,7 @@ import { useFacts } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 /** Codes offered while typing; the rest is found by typing on. */
 const MOST_OFFERS = 200;
@@ -28,18 +29,24 @@ function ByCode({ onDone }: { onDone: () => void }) {
   return (
     <>
       <Sentence>
-        {say('log.which')}{' '}
-        <TextBlank
-          label={say('log.code')}
-          value={code}
-          onValue={setCode}
-          placeholder={containers[0]?.code ?? ''}
-          offers={containers.slice(0, MOST_OFFERS).map(c => c.code)}
-          fault={
-            wanted && !container && !containers.some(c => c.code.toLowerCase().startsWith(wanted))
-              ? 'log.no-such-code'
-              : undefined
-          }
+        <Phrase
+          text="log.sentence"
+          blanks={{
+            code: (
+              <TextBlank
+                label={say('log.code')}
+                value={code}
+                onValue={setCode}
+                placeholder={containers[0]?.code ?? ''}
+                offers={containers.slice(0, MOST_OFFERS).map(c => c.code)}
+                fault={
+                  wanted && !container && !containers.some(c => c.code.toLowerCase().startsWith(wanted))
+                    ? 'log.no-such-code'
+                    : undefined
+                }
+              />
+            ),
+          }}
         />
       </Sentence>
       {container && (
