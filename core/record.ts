@@ -54,11 +54,17 @@ export type Entry = { [K in EntryKind]: EntryOf<K> }[EntryKind];
 export const kinds: { readonly [K in EntryKind]: AnyKind } = declared;
 export const entryKinds = Object.keys(kinds) as [EntryKind, ...EntryKind[]];
 
+/**
+ * Counts the ways that logs were folded in so far: facts that an older build kept are folded anew from their log. It goes up
+ * whenever the same log comes to other facts; a test knows what the demo comes to (record.test.ts).
+ */
+export const FOLD_VERSION = 1;
+
 const engine = createFold({ kinds, subjects });
 
 export const { typeOf, keyOf, step, noFacts, subjectFactsOf, withSubject, putSubject, gather, isOver } =
   engine;
-export const { fold, foldSubject, foldOnto } = engine;
+export const { fold, foldSubject, foldOnto, foldOntoInLots } = engine;
 export const guard = createGuard({ kinds, subjects }, engine);
 
 /**

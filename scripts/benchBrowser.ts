@@ -87,6 +87,11 @@ export async function benchBrowser(address: string, container: string): Promise<
   await page.getByLabel('Choose all rows shown').check();
   await bulk.getByRole('button', { name: /^Record it for / }).waitFor();
   await tell('choose 1,111 rows');
+  await bulk.getByRole('combobox', { name: 'Place' }).click();
+  await page.waitForTimeout(500);
+  await longTasks(page);
+  await page.getByRole('option', { name: 'Bay 8', exact: true }).click();
+  await tell('judge what carrying them would do');
   await press(/^Record it for /);
   await bulk.waitFor({ state: 'hidden', timeout: 60_000 });
   await tell('carry them all at once');

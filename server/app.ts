@@ -8,6 +8,7 @@ import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { routes } from '#contract/routes.ts';
+import { LINES_TYPE } from '#contract/snapshotLines.ts';
 import * as areas from './areas.ts';
 import type { Clock } from './clock.ts';
 import { folderId } from './db/folder.ts';
@@ -37,9 +38,11 @@ export interface App {
 const REQUESTS_PER_MINUTE = 20_000;
 const LARGEST_BODY = '8mb';
 
-/** Answers are sent small; the stream is not held back until there is enough of it to press. */
-const isCompressed = (req: Request, res: Response): boolean =>
-  req.path !== routes.events && compression.filter(req, res);
+/** Answers are sent small, lines of JSON too; the stream is not held back until there is enough of it to press. */
+const isCompressed = (req: Request, res: Response): boolean => {
+  if (req.path === routes.events) return false;
+  return String(res.getHeader('Content-Type')).startsWith(LINES_TYPE) || compression.filter(req, res);
+};
 
 /** Puts the server together; `main.ts` listens. */
 export async function createApp({ file, clock, logger, demo = false }: AppOptions): Promise<App> {

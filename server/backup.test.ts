@@ -12,6 +12,7 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { createClient } from '@libsql/client';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { Snapshot } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
 import { addMinutes } from '#core/calendar/day.ts';
 import { hand } from '#demo/hand.ts';
@@ -65,6 +66,34 @@ describe('a backup', () => {
     const { entries } = await verify(databaseFile(other));
     expect(entries).toBeGreaterThan(0);
     const again = await startServer(other);
+    expect((await again.replay()).differing).toEqual([]);
+    await again.stop();
+    removeFolder(other);
+  });
+
+  it('of an older build is brought to this one: its schema, and its facts, which are folded anew', async () => {
+    const h = hand(addMinutes(server.clock.now(), -60));
+    const home = h.subject('home');
+    h.write('home.set', home, { name: 'Beck House', people: [] });
+    expect((await server.post(h.entries)).status).toBe(201);
+    const backup = join(folder, 'old.backup');
+    await copyTo(databaseFile(folder), backup);
+    // as it was before hands had an id, and with facts as another build folded them
+    const old = createClient({ url: `file:${backup}` });
+    for (const sql of [
+      'DROP INDEX entries_in_order',
+      'ALTER TABLE entries DROP COLUMN hand',
+      'DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations)',
+      `UPDATE facts SET body = '{"id":"${home}","name":"otherwise"}' WHERE subject = '${home}'`,
+      'PRAGMA user_version = 0',
+    ])
+      await old.execute(sql);
+    old.close();
+    const other = tempFolder();
+    expect(await script('restore', backup, other)).toMatchObject({ ok: true });
+    const again = await startServer(other);
+    const { facts } = await again.get<Snapshot>('/api/snapshot');
+    expect(new Map(facts).get(home)).toEqual({ id: home, name: 'Beck House', people: [] });
     expect((await again.replay()).differing).toEqual([]);
     await again.stop();
     removeFolder(other);

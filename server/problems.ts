@@ -1,5 +1,6 @@
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import { PROBLEM_TYPE, type Problem, type ProblemKind, problemType } from '#contract/problem.ts';
+import { sayTo } from '#web/texts/catalogue.ts';
 
 const statusOf: Record<ProblemKind, number> = {
   invalid: 422,
@@ -14,32 +15,22 @@ const statusOf: Record<ProblemKind, number> = {
   internal: 500,
 };
 
-const titleOf: Record<ProblemKind, string> = {
-  invalid: 'Some of this was not understood',
-  refused: 'This would not be safe',
-  'rests-on': 'Other entries rest on this one',
-  conflict: 'An entry of this id exists with other content',
-  'not-found': 'There is nothing here',
-  'too-large': 'That is more than one request may carry',
-  'too-many-requests': 'Too many requests; wait a moment',
-  'storage-full': 'The disk is full; nothing was recorded',
-  forbidden: 'Only this machine may ask',
-  internal: 'Something went wrong on the server; nothing was recorded',
-};
+/** In the catalogue's own words: whoever reads it is not known yet, and reads no figures in it. */
+const titleOf = (kind: ProblemKind): string => sayTo({ units: 'metric', timeZone: 'UTC' }, `problem.${kind}`);
 
 /** A problem on its way to the client. */
 export class ProblemError extends Error {
   readonly kind: ProblemKind;
   readonly more: Partial<Problem>;
   constructor(kind: ProblemKind, more: Partial<Problem> = {}) {
-    super(more.detail ?? titleOf[kind]);
+    super(more.detail ?? titleOf(kind));
     this.kind = kind;
     this.more = more;
   }
 }
 
 export function problemOf(kind: ProblemKind, more: Partial<Problem> = {}): Problem {
-  return { type: problemType(kind), title: titleOf[kind], status: statusOf[kind], ...more };
+  return { type: problemType(kind), title: titleOf(kind), status: statusOf[kind], ...more };
 }
 
 export function sendProblem(res: Response, kind: ProblemKind, more: Partial<Problem> = {}): void {

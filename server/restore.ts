@@ -5,7 +5,7 @@ import { EntrySchema } from '#contract/entry.ts';
 import { inOrder } from '#core/log/entry.ts';
 import type { Entry } from '#core/record.ts';
 import { systemClock } from './clock.ts';
-import { verify } from './db/copy.ts';
+import { requireSoundFile, verify } from './db/copy.ts';
 import { databaseFile, FolderProblem, holdFolder, requireSound } from './db/folder.ts';
 import { openDatabase } from './db/open.ts';
 import { openLog } from './log/append.ts';
@@ -15,12 +15,14 @@ const LogFileSchema = v.object({ format: v.literal('zeolite-log'), entries: v.ar
 
 /** Puts a backup in the place of a folder's database; what was there is kept beside it. */
 async function restoreFile(source: string, folder: string): Promise<string> {
-  const { entries } = await verify(source);
+  await requireSoundFile(source);
   const file = databaseFile(folder);
   // whole before anything is moved: a disk that is full loses nothing
   const whole = `${file}.restoring`;
   copyFileSync(source, whole);
-  await verify(whole);
+  // one of an older build is brought to this one's schema, and its facts are folded anew
+  await (await openDatabase(whole)).close();
+  const { entries } = await verify(whole);
   const aside = `${file}.before-${new Date().toISOString().replaceAll(':', '-')}`;
   for (const end of ['', '-wal', '-shm']) if (existsSync(file + end)) renameSync(file + end, aside + end);
   renameSync(whole, file);

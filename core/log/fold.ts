@@ -1,3 +1,4 @@
+import { atOnce, type InLots } from '../lots.ts';
 import type { Subject } from '../subject.ts';
 import type { AnyKind, SubjectDefinition } from './define.ts';
 import { inOrder, subjectsOf, type Told } from './entry.ts';
@@ -131,11 +132,18 @@ export function createFold({ kinds, subjects }: Definitions) {
    * Each shelf is copied once, however many entries there are.
    * @param before called with each entry and the facts as they are when it comes
    */
-  function foldOnto<E extends Told>(
+  const foldOnto = <E extends Told>(
+    facts: Facts,
+    entries: readonly E[],
+    before?: (facts: Facts, entry: E) => void,
+  ): Facts => atOnce(foldOntoInLots(facts, entries, before));
+
+  /** The same, with a stop after each entry. */
+  function* foldOntoInLots<E extends Told>(
     facts: Facts,
     entries: readonly E[],
     before: (facts: Facts, entry: E) => void = () => {},
-  ): Facts {
+  ): InLots<Facts> {
     let after = facts;
     const own = new Set<SubjectType>();
     for (const entry of entries) {
@@ -149,6 +157,7 @@ export function createFold({ kinds, subjects }: Definitions) {
           own.add(type);
         }
       }
+      yield;
     }
     return after;
   }
@@ -174,6 +183,7 @@ export function createFold({ kinds, subjects }: Definitions) {
     gather,
     fold,
     foldOnto,
+    foldOntoInLots,
     isOver,
     indexOf,
   };

@@ -20,7 +20,6 @@ export type RunCredit = Credit & {
 
 /** Water in a container, since it was last filled. */
 export interface Fill {
-  readonly entry: string;
   readonly at: Instant;
   /** Date its age counts from: earlier than `at` when it was filled onto older water. */
   readonly since: Instant;
@@ -33,7 +32,7 @@ export interface Fill {
   readonly openedAt?: Instant;
   /** Drawn by its clean tap only, so far. */
   readonly openedByTap?: boolean;
-  readonly readings: readonly (ChlorineReading & { readonly at: Instant; readonly entry: string })[];
+  readonly readings: readonly (ChlorineReading & { readonly at: Instant })[];
   readonly batches: readonly Batch[];
   readonly failed?: { readonly at: Instant; readonly why: Failing['why'] };
   /** Sheets begun on this very water, and what each would credit: one begun on other water proves nothing here. */

@@ -17,11 +17,8 @@ export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
   const fresh = { water, ...(origin ? { origin } : {}) };
   const left = before && before.remainingL > 0 ? before : undefined;
   const readings: Fill['readings'] =
-    residualMgL === undefined
-      ? []
-      : [{ at: entry.happenedAt, entry: entry.id, method: 'dpd', mgL: residualMgL }];
+    residualMgL === undefined ? [] : [{ at: entry.happenedAt, method: 'dpd', mgL: residualMgL }];
   return {
-    entry: entry.id,
     at: entry.happenedAt,
     since: left?.since ?? entry.happenedAt,
     ...(left
@@ -57,9 +54,9 @@ export const failed = (fill: Fill, { happenedAt, data }: Told<Failing>): Fill =>
 });
 
 export function read(fill: Fill, { id, happenedAt, data }: Told<Reading>): Fill {
-  const reading = { at: happenedAt, entry: id, ...data };
+  const reading = { at: happenedAt, ...data };
   const kept = { ...fill, readings: [...fill.readings, reading].slice(-READINGS_KEPT) };
-  return onBatch(kept, { what: 'read', ...reading });
+  return onBatch(kept, { what: 'read', entry: id, ...reading });
 }
 
 /** Takes water out; what was drunk before it was fit is kept in sight. */

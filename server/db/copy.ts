@@ -37,16 +37,33 @@ export async function copyTo(file: string, target: string): Promise<Copy> {
 }
 
 /**
+ * Looks whether a file is a whole database of Zeolite, of this build or an older one.
+ * @throws FolderProblem when it is none, cut or damaged
+ */
+export async function requireSoundFile(file: string): Promise<void> {
+  requireWhole(file);
+  const client = createClient({ url: `file:${file}` });
+  try {
+    const { rows } = await client.execute('PRAGMA quick_check(1)');
+    if (Object.values(rows[0] ?? {})[0] !== 'ok') throw new FolderProblem(`${file} is damaged.`);
+    await client.execute('SELECT count(*) FROM entries');
+  } catch (error) {
+    if (error instanceof FolderProblem) throw error;
+    throw new FolderProblem(`${file} is no Zeolite database, or damaged: ${String(error)}`);
+  } finally {
+    client.close();
+  }
+}
+
+/**
  * Opens a copy and replays its log.
  * @throws FolderProblem when it is damaged, or its state is not what its log says
  */
 export async function verify(file: string): Promise<Copy> {
-  requireWhole(file);
+  await requireSoundFile(file);
   const client = createClient({ url: `file:${file}` });
   let found: Replay;
   try {
-    const { rows } = await client.execute('PRAGMA quick_check(1)');
-    if (Object.values(rows[0] ?? {})[0] !== 'ok') throw new FolderProblem(`${file} is damaged.`);
     const db = drizzle(client, { schema });
     found = await replay({
       db,

@@ -5,6 +5,7 @@ import { type Client, createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { FolderProblem, fileProblem } from './folder.ts';
+import { refoldIfOlder } from './refold.ts';
 import * as schema from './schema.ts';
 
 export type Db = LibSQLDatabase<typeof schema>;
@@ -67,7 +68,7 @@ export async function openDatabase(file: string): Promise<Database> {
   const settled = async () => {
     await last;
   };
-  return {
+  const database: Database = {
     db,
     write,
     settled,
@@ -79,6 +80,8 @@ export async function openDatabase(file: string): Promise<Database> {
       client.close();
     },
   };
+  await refoldIfOlder(client, database);
+  return database;
 }
 
 /** Settings belong to a connection, and the client opens a new one for each transaction: both are asked. */

@@ -1,5 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { Changes, LogEvent, Snapshot } from '#contract/log.ts';
+import { LINES_TYPE } from '#contract/snapshotLines.ts';
 import { addMinutes } from '#core/calendar/day.ts';
 import { type Hand, hand } from '#demo/hand.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
@@ -87,7 +88,7 @@ describe('what a browser starts from', () => {
     expect(subjects).toContain(running);
     expect(subjects).not.toContain(ended);
     const pressed = await fetch(new URL('/api/snapshot', server.address), {
-      headers: { 'Accept-Encoding': 'gzip' },
+      headers: { 'Accept-Encoding': 'gzip', Accept: LINES_TYPE },
     });
     expect(pressed.headers.get('content-encoding')).toBe('gzip');
     const line = await fetch(new URL('/api/events', server.address), {

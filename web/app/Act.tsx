@@ -1,4 +1,4 @@
-import { type ReactNode, useMemo, useState } from 'react';
+import { type ReactNode, useEffect, useMemo, useState } from 'react';
 import type { Judgement } from '#core/judgement.ts';
 import { refusals } from '#core/judgement.ts';
 import type { Draft } from '../session/draft.ts';
@@ -8,6 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { FaultGate, useIsFaulty } from '../ui/FaultGate.tsx';
 import { Judgements } from '../ui/JudgementLine.tsx';
 import { type When, WhenBlank } from '../ui/WhenBlank.tsx';
+import { breathing } from './breathe.ts';
 import { useFacts, usePreview } from './hooks.ts';
 import { useRecord } from './undo.tsx';
 
@@ -55,8 +56,6 @@ function ActBody({
   children,
 }: Props) {
   const say = useSay();
-  const { outbox } = useSession();
-  const facts = useFacts();
   const { recordAndTell } = useRecord();
   const [answered, setAnswered] = useState<{
     drafts: readonly Draft[];
@@ -70,8 +69,7 @@ function ActBody({
     return when === undefined ? undefined : meant?.map(d => (d.at ? d : { ...d, at: when }));
   }, [meant, when, isFaulty]);
   const preview = usePreview(drafts);
-  // the facts are what the guards judge by: judged anew when they change
-  const guarded = useMemo(() => (drafts && facts ? outbox.judge(drafts) : []), [drafts, outbox, facts]);
+  const { guarded, isJudged } = useGuarded(drafts);
   const fromServer = answered && answered.drafts === drafts ? answered.judgements : [];
   const judgements = [
     ...guarded,
@@ -101,7 +99,7 @@ function ActBody({
           <Button
             look={look}
             data-primary={look === 'primary' ? '' : undefined}
-            disabled={!drafts}
+            disabled={!drafts || !isJudged}
             {...preview}
             onClick={() => void act('intend')}
           >
@@ -112,4 +110,37 @@ function ActBody({
       </div>
     </div>
   );
+}
+
+/** So many are judged at once; more are judged with breath between, and the button waits for it. */
+const MOST_AT_ONCE = 40;
+
+/** What the guards say of drafts; the facts are what they judge by: judged anew when those change. */
+function useGuarded(drafts: readonly Draft[] | undefined): {
+  readonly guarded: readonly Judgement[];
+  readonly isJudged: boolean;
+} {
+  const { outbox } = useSession();
+  const facts = useFacts();
+  const isLarge = drafts !== undefined && drafts.length > MOST_AT_ONCE;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the outbox judges by the facts
+  const atOnce = useMemo(
+    () => (drafts && !isLarge ? outbox.judge(drafts) : []),
+    [drafts, isLarge, outbox, facts],
+  );
+  const [large, setLarge] = useState<{ of: readonly Draft[]; judgements: readonly Judgement[] } | null>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: the outbox judges by the facts
+  useEffect(() => {
+    if (!isLarge) return undefined;
+    let isCurrent = true;
+    void breathing(outbox.judgeInLots(drafts)).then(judgements => {
+      if (isCurrent) setLarge({ of: drafts, judgements });
+    });
+    return () => {
+      isCurrent = false;
+    };
+  }, [drafts, isLarge, outbox, facts]);
+  if (!isLarge) return { guarded: atOnce, isJudged: true };
+  const isJudged = large?.of === drafts;
+  return { guarded: isJudged ? large.judgements : [], isJudged };
 }

@@ -2,10 +2,9 @@ import { dayOf, type Instant } from '#core/calendar/day.ts';
 import { dutiesAt, dutiesInLots } from '#core/duties.ts';
 import type { Duty } from '#core/duty.ts';
 import type { Facts } from '#core/log/facts.ts';
-import type { InLots } from '#core/lots.ts';
 import { stateAfter } from '#core/store/change.ts';
 import { type State, stateAt, stateInLots } from '#core/store/state.ts';
-import { breathe } from '../app/breathe.ts';
+import { breathe, breathing } from '../app/breathe.ts';
 
 /** What follows from the facts: worked out once for everything that asks, until they, or what follows from the clock, change. */
 export interface Answers {
@@ -58,13 +57,4 @@ export function createAnswers(): Answers {
   };
 
   return { state: stateOf, duties: dutiesOf, workOut };
-}
-
-/** Runs work to its end with breath between its lots. */
-async function breathing<T>(work: InLots<T>): Promise<T> {
-  for (;;) {
-    const { done, value } = work.next();
-    if (done) return value;
-    await breathe();
-  }
 }

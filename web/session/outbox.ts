@@ -2,8 +2,9 @@ import type { Mode } from '#contract/log.ts';
 import { type Problem, problemType } from '#contract/problem.ts';
 import { type Judgement, refusals } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { type Entry, foldOnto, guard } from '#core/record.ts';
-import { breathe } from '../app/breathe.ts';
+import { atOnce, type InLots } from '#core/lots.ts';
+import { type Entry, foldOntoInLots, guard } from '#core/record.ts';
+import { breathe, breathing } from '../app/breathe.ts';
 import { handKnown, handOf } from '../person/person.ts';
 import { type Api, NoAnswer, ProblemAnswer } from './api.ts';
 import type { SessionClock } from './clock.ts';
@@ -22,6 +23,8 @@ export type Outcome =
 export interface Outbox {
   /** Judges drafts against what this browser knows, one resting on the other, before anything is sent. */
   readonly judge: (drafts: readonly Draft[]) => Judgement[];
+  /** The same for many. */
+  readonly judgeInLots: (drafts: readonly Draft[]) => InLots<Judgement[]>;
   /** Records entries: judged here when they are intentions, shown at once, sent in order. */
   readonly record: (drafts: readonly Draft[], mode?: Mode) => Promise<Outcome>;
   /** What was turned down is sent once more as something that happened, or thrown away. */
@@ -51,16 +54,18 @@ export function createOutbox({ api, clock, storage, store }: Parts): Outbox {
   // what somebody waits for in this tab, and what came of it
   const waitedFor = new Map<string, Outcome | undefined>();
 
-  const judge: Outbox['judge'] = drafts => {
+  const judge: Outbox['judge'] = drafts => atOnce(judgeInLots(drafts));
+
+  function* judgeInLots(drafts: readonly Draft[]): InLots<Judgement[]> {
     const found: Judgement[] = [];
     // a strike is judged by the server, which has the whole story of its subject
     const entries = stamped(drafts, { by: 'judge', stamp: clock.stamp }).filter(e => e.kind !== 'struck');
     const judgeOne = (facts: Facts, entry: Entry) => found.push(...guard(facts, entry, clock.now()));
     // the last is judged and not folded: what comes after it nobody asks, and a large store is not copied for it
-    const facts = foldOnto(logOf().facts, entries.slice(0, -1), judgeOne);
+    const facts = yield* foldOntoInLots(logOf().facts, entries.slice(0, -1), judgeOne);
     for (const last of entries.slice(-1)) judgeOne(facts, last);
     return found;
-  };
+  }
 
   const look: Outbox['look'] = async () => {
     const kept = await storage.all();
@@ -72,7 +77,7 @@ export function createOutbox({ api, clock, storage, store }: Parts): Outbox {
     // the button answers the hand first; two presses are judged one after the other all the same
     await breathe();
     if (mode === 'intend') {
-      const refused = refusals(judge(drafts));
+      const refused = refusals(await breathing(judgeInLots(drafts)));
       if (refused.length > 0) return { is: 'refused', judgements: refused };
     }
     if (store.getState().person.name.trim() && !handOf(store.getState().person))
@@ -186,6 +191,7 @@ export function createOutbox({ api, clock, storage, store }: Parts): Outbox {
   storage.onChange(() => void look());
   return {
     judge,
+    judgeInLots,
     record,
     decide,
     flush: async () => {

@@ -1,12 +1,13 @@
 import { useMemo, useState } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { isRunning, type SheetStep, sheetOf } from '#core/chlorine/batch.ts';
+import type { Instant } from '#core/calendar/day.ts';
+import { type Batch, type BatchStanding, isRunning, type SheetStep, sheetOf } from '#core/chlorine/batch.ts';
 import { type BatchCredit, batchCredit } from '#core/chlorine/batchCredit.ts';
 import { judgeResidual, leastResidualMgL } from '#core/chlorine/residual.ts';
 import type { Clarity } from '#core/chlorine/schools.ts';
 import type { ContainerFacts } from '#core/store/facts.ts';
 import { labelOf } from '#core/store/label.ts';
-import { decidingBatch } from '#core/store/state.ts';
+import { type ContainerState, decidingBatch } from '#core/store/state.ts';
 import { ReadForm } from '../../acts/ReadForm.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
@@ -14,7 +15,7 @@ import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft } from '../../session/draft.ts';
 import { useNow } from '../../session/hooks.ts';
 import * as format from '../../texts/format.ts';
-import { useSay } from '../../texts/texts.ts';
+import { type Say, useSay } from '../../texts/texts.ts';
 import { ArcClock } from '../../ui/ArcClock.tsx';
 import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
@@ -29,135 +30,27 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
   const say = useSay();
   const navigate = useNavigate();
   const { recordAndTell } = useRecord();
-  const facts = useFacts();
   const { timeZone } = useReader();
   const now = useNow();
   const state = useWaterState().containers[container.id];
   const deciding = container.fill && decidingBatch(container.fill, now);
   if (!deciding || !state) return <p className="p-4 text-ash">{say('sheet.none')}</p>;
   const { batch, standing } = deciding;
-  const { instruction } = batch;
   const tell = (drafts: readonly Draft[], told: string) => void recordAndTell(drafts, told);
 
-  const noteOf = (step: SheetStep): string | undefined => {
-    const dosed = batch.events.filter(e => e.what === 'dosed').at(step.id.startsWith('repeat') ? 1 : 0);
-    switch (step.id) {
-      case 'dose':
-      case 'repeat-dose':
-        if (dosed?.what === 'dosed') return say('sheet.dosed-at', { doseMl: dosed.doseMl, at: dosed.at });
-        return say('sheet.dose-note', {
-          doseMl: instruction.doseMl,
-          tool: instruction.tool ? `tool.${instruction.tool}` : 'tool.none',
-        });
-      case 'stand':
-        return step.status === 'ahead'
-          ? say('sheet.stand-note', { minutes: instruction.contactMin })
-          : undefined;
-      case 'repeat-stand':
-        return step.status === 'ahead' ? say('sheet.stand-note', { minutes: 15 }) : undefined;
-      case 'read':
-      case 'repeat-read':
-        return step.status === 'ahead' ? say('sheet.read-note') : undefined;
-      case 'label':
-        return state.goodUntil && step.status === 'done'
-          ? say(state.goodUntil.at ? 'sheet.label-note.hour' : 'sheet.label-note', {
-              untilDay: state.goodUntil.day,
-              untilAt: state.goodUntil.at ?? '',
-            })
-          : undefined;
-      default:
-        return undefined;
-    }
-  };
-  const lines = sheetOf(batch, now).map((step): SheetLine => {
-    const isStanding = (step.id === 'stand' || step.id === 'repeat-stand') && step.status === 'live';
-    const title =
-      isStanding && standing.standsUntil
-        ? say('sheet.stand-until', { untilAt: standing.standsUntil })
-        : say(`sheet.${step.id}`);
-    const note = noteOf(step);
-    return { id: step.id, status: step.status, title, ...(note ? { note } : {}) };
-  });
-
-  const live = (() => {
-    switch (standing.phase) {
-      case 'check':
-        return <CheckStep container={container} clarity={instruction.clarity} />;
-      case 'dose':
-      case 'repeat':
-        return (
-          <DoseStep
-            key={standing.phase}
-            container={container}
-            instructedMl={instruction.doseMl}
-            strengthMgMl={instruction.strengthMgMl}
-            isRepeat={standing.phase === 'repeat'}
-            supply={instruction.supply}
-          />
-        );
-      case 'mix':
-        return (
-          <Act
-            mayBePast
-            drafts={[draft('mixed', container.id, {})]}
-            label={say('sheet.mixed')}
-            told={say('sheet.mixed-told', { code: container.code })}
-          >
-            <p>{say('sheet.mix-how')}</p>
-          </Act>
-        );
-      case 'stand':
-        return (
-          <>
-            {standing.standsFrom && standing.standsUntil && (
-              <ArcClock from={standing.standsFrom} until={standing.standsUntil} large={large} />
-            )}
-            <p className="mt-2 font-semibold">{say('sheet.not-yet')}</p>
-          </>
-        );
-      case 'read':
-      case 'air':
-        return (
-          <>
-            {standing.phase === 'air' && standing.lastReading && (
-              <JudgementLine
-                judgement={judgeResidual(standing.lastReading, leastResidualMgL(instruction.clarity))}
-              />
-            )}
-            <ReadForm key={standing.phase + standing.round} container={container} />
-          </>
-        );
-      case 'passed':
-      case 'passed-by-smell':
-        return (
-          <Act
-            drafts={[draft('labelled', container.id, {})]}
-            label={say('sheet.labelled')}
-            told={say('sheet.labelled-told', { code: container.code })}
-          >
-            <JudgementLine judgement={state.judgement} />
-            <p className="border-[1.5px] border-dashed border-slate bg-paper p-2">
-              {tapeText(labelOf(facts, container, state), say)}
-            </p>
-          </Act>
-        );
-      default:
-        return null;
-    }
-  })();
-
+  const about: About = { container, batch, standing, state };
   const running = isRunning(standing.phase);
   return (
     <section aria-label={say('sheet.name', { code: container.code })} className={large ? 'text-large' : ''}>
       <div className="flex items-baseline justify-between gap-3 px-4 py-3">
         <h2 className="text-large">
-          {container.code} <span className="font-normal">{say(`school.${instruction.school}`)}</span>
+          {container.code} <span className="font-normal">{say(`school.${batch.instruction.school}`)}</span>
         </h2>
         <p className="text-small text-ash">
           {format.dayAndTime(batch.begunAt, timeZone)}, {batch.by}
         </p>
       </div>
-      <BenchSheet lines={lines} live={live} />
+      <BenchSheet lines={linesOf(about, say, now)} live={<LiveStep {...about} large={large} />} />
       <CreditNote credit={batchCredit(batch, now, container.fill?.readings)} />
       {!running && (
         <div className="p-4">
@@ -194,6 +87,132 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
       )}
     </section>
   );
+}
+
+/** A batch, its container, and where both stand. */
+interface About {
+  readonly container: ContainerFacts;
+  readonly batch: Batch;
+  readonly standing: BatchStanding;
+  readonly state: ContainerState;
+}
+
+/** What stands small beside a step: what it asks, or what was done. */
+function noteOf({ batch, state }: About, step: SheetStep, say: Say): string | undefined {
+  const { instruction } = batch;
+  const dosed = batch.events.filter(e => e.what === 'dosed').at(step.id.startsWith('repeat') ? 1 : 0);
+  switch (step.id) {
+    case 'dose':
+    case 'repeat-dose':
+      if (dosed?.what === 'dosed') return say('sheet.dosed-at', { doseMl: dosed.doseMl, at: dosed.at });
+      return say('sheet.dose-note', {
+        doseMl: instruction.doseMl,
+        tool: instruction.tool ? `tool.${instruction.tool}` : 'tool.none',
+      });
+    case 'stand':
+      return step.status === 'ahead'
+        ? say('sheet.stand-note', { minutes: instruction.contactMin })
+        : undefined;
+    case 'repeat-stand':
+      return step.status === 'ahead' ? say('sheet.stand-note', { minutes: 15 }) : undefined;
+    case 'read':
+    case 'repeat-read':
+      return step.status === 'ahead' ? say('sheet.read-note') : undefined;
+    case 'label':
+      return state.goodUntil && step.status === 'done'
+        ? say(state.goodUntil.at ? 'sheet.label-note.hour' : 'sheet.label-note', {
+            untilDay: state.goodUntil.day,
+            untilAt: state.goodUntil.at ?? '',
+          })
+        : undefined;
+    default:
+      return undefined;
+  }
+}
+
+/** The steps of a batch as numbered lines. */
+function linesOf(about: About, say: Say, now: Instant): SheetLine[] {
+  const { batch, standing } = about;
+  return sheetOf(batch, now).map((step): SheetLine => {
+    const isStanding = (step.id === 'stand' || step.id === 'repeat-stand') && step.status === 'live';
+    const title =
+      isStanding && standing.standsUntil
+        ? say('sheet.stand-until', { untilAt: standing.standsUntil })
+        : say(`sheet.${step.id}`);
+    const note = noteOf(about, step, say);
+    return { id: step.id, status: step.status, title, ...(note ? { note } : {}) };
+  });
+}
+
+/** What is to be done now. */
+function LiveStep({ container, batch, standing, state, large }: About & { readonly large: boolean }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { instruction } = batch;
+  switch (standing.phase) {
+    case 'check':
+      return <CheckStep container={container} clarity={instruction.clarity} />;
+    case 'dose':
+    case 'repeat':
+      return (
+        <DoseStep
+          key={standing.phase}
+          container={container}
+          instructedMl={instruction.doseMl}
+          strengthMgMl={instruction.strengthMgMl}
+          isRepeat={standing.phase === 'repeat'}
+          supply={instruction.supply}
+        />
+      );
+    case 'mix':
+      return (
+        <Act
+          mayBePast
+          drafts={[draft('mixed', container.id, {})]}
+          label={say('sheet.mixed')}
+          told={say('sheet.mixed-told', { code: container.code })}
+        >
+          <p>{say('sheet.mix-how')}</p>
+        </Act>
+      );
+    case 'stand':
+      return (
+        <>
+          {standing.standsFrom && standing.standsUntil && (
+            <ArcClock from={standing.standsFrom} until={standing.standsUntil} large={large} />
+          )}
+          <p className="mt-2 font-semibold">{say('sheet.not-yet')}</p>
+        </>
+      );
+    case 'read':
+    case 'air':
+      return (
+        <>
+          {standing.phase === 'air' && standing.lastReading && (
+            <JudgementLine
+              judgement={judgeResidual(standing.lastReading, leastResidualMgL(instruction.clarity))}
+            />
+          )}
+          <ReadForm key={standing.phase + standing.round} container={container} />
+        </>
+      );
+    case 'passed':
+    case 'passed-by-smell':
+      return (
+        <Act
+          drafts={[draft('labelled', container.id, {})]}
+          label={say('sheet.labelled')}
+          told={say('sheet.labelled-told', { code: container.code })}
+        >
+          <JudgementLine judgement={state.judgement} />
+          <p className="border-[1.5px] border-dashed border-slate bg-paper p-2">
+            {tapeText(labelOf(facts, container, state), say)}
+          </p>
+        </Act>
+      );
+    default:
+      return null;
+  }
 }
 
 /** What the contact earned by CT: provisional during the wait, given by the end reading. */
