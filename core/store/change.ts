@@ -45,7 +45,7 @@ export function reachAfter(facts: Facts, state: State, next: Facts, touched: Ite
 }
 
 /** More changes than this are worked out whole. */
-const MOST_CHANGED = 500;
+const MOST_CHANGED = 2000;
 
 /** Containers that are others than before; undefined where some went, or too many changed. */
 function changedIn(facts: Facts, next: Facts): Subject[] | undefined {

@@ -9,7 +9,7 @@ import { reachAfter } from '#core/store/change.ts';
 import type { State } from '#core/store/state.ts';
 import type { UnitSystem } from '#core/units/system.ts';
 import { unitsAtFirst } from '../person/person.ts';
-import { type Draft, stamped } from '../session/draft.ts';
+import { type Draft, drawPassing, stamped } from '../session/draft.ts';
 import { useSession, useStateNow, useToday } from '../session/hooks.ts';
 import { previewed } from '../session/previewSlice.ts';
 import type { AppDispatch, RootState } from '../session/store.ts';
@@ -63,7 +63,7 @@ export function usePreviewReach(): Reach | undefined {
   const state = useWaterState();
   return useMemo(() => {
     if (!preview) return undefined;
-    const entries = stamped(preview, { by: 'preview', stamp: clock.stamp });
+    const entries = stamped(preview, { by: 'preview', stamp: clock.stamp, draw: drawPassing() });
     return reachAfter(facts, state, foldOnto(facts, entries), entries.flatMap(subjectsOf));
   }, [preview, facts, state, clock]);
 }

@@ -33,13 +33,21 @@ export interface Signer {
   readonly by: string;
   readonly hand?: HandId | undefined;
   readonly stamp: () => Instant;
+  /** Draws their ids; by default such as no other entry has. */
+  readonly draw?: (ms: number) => string;
+}
+
+/** Ids for what is never recorded: a judgement or a preview of a thousand entries draws no thousand random numbers. */
+export function drawPassing(): (ms: number) => string {
+  let count = 0;
+  return () => `passing-${String(++count).padStart(8, '0')}`;
 }
 
 /** Signs and dates drafts. */
-export function stamped(drafts: readonly Draft[], { by, hand, stamp }: Signer): Entry[] {
+export function stamped(drafts: readonly Draft[], { by, hand, stamp, draw = drawId }: Signer): Entry[] {
   return drafts.map(({ kind, subject, data, also, at }) => {
     const recordedAt = stamp();
-    const id = drawId(Date.parse(recordedAt));
+    const id = draw(Date.parse(recordedAt));
     return writeEntry(kind, subject, data, {
       id,
       at: at ?? recordedAt,

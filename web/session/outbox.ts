@@ -8,7 +8,7 @@ import { breathe, breathing } from '../app/breathe.ts';
 import { handKnown, handOf } from '../person/person.ts';
 import { type Api, NoAnswer, ProblemAnswer } from './api.ts';
 import type { SessionClock } from './clock.ts';
-import { type Draft, drawId, stamped } from './draft.ts';
+import { type Draft, drawId, drawPassing, stamped } from './draft.ts';
 import { outboxIs, queued, settled, troubled } from './logSlice.ts';
 import { isTurnedDown, type Kept, type OutboxStorage, type TurnedDown, type Waiting } from './storage.ts';
 import type { AppStore } from './store.ts';
@@ -59,7 +59,9 @@ export function createOutbox({ api, clock, storage, store }: Parts): Outbox {
   function* judgeInLots(drafts: readonly Draft[]): InLots<Judgement[]> {
     const found: Judgement[] = [];
     // a strike is judged by the server, which has the whole story of its subject
-    const entries = stamped(drafts, { by: 'judge', stamp: clock.stamp }).filter(e => e.kind !== 'struck');
+    const entries = stamped(drafts, { by: 'judge', stamp: clock.stamp, draw: drawPassing() }).filter(
+      e => e.kind !== 'struck',
+    );
     const judgeOne = (facts: Facts, entry: Entry) => found.push(...guard(facts, entry, clock.now()));
     // the last is judged and not folded: what comes after it nobody asks, and a large store is not copied for it
     const facts = yield* foldOntoInLots(logOf().facts, entries.slice(0, -1), judgeOne);

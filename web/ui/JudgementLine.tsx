@@ -1,5 +1,5 @@
 import { CircleCheck, OctagonX, TriangleAlert } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { type ReactNode, useMemo } from 'react';
 import { citations } from '#core/citations.ts';
 import type { Judgement, Verdict } from '#core/judgement.ts';
 import { useSay } from '../texts/texts.ts';
@@ -50,14 +50,30 @@ export function JudgementLine({ judgement, action }: { judgement: Judgement; act
   );
 }
 
+/** Of one kind so many are said whole; the rest are counted. */
+const MOST_OF_A_KIND = 3;
+
+const saidOf = ({ reason }: Judgement): string => `${reason.id} ${JSON.stringify(reason.params ?? {})}`;
+
+/** What is said of many judgements: the gravest first, what holds for several vessels alike once, and of one kind the first few. */
+function shownOf(list: readonly Judgement[]): { shown: Judgement[]; leftOut: number } {
+  const once = new Map<string, Judgement>();
+  for (const verdict of ['refuse', 'warn'] satisfies Verdict[])
+    for (const j of list) if (j.verdict === verdict && !once.has(saidOf(j))) once.set(saidOf(j), j);
+  const counts = new Map<string, number>();
+  const shown = [...once.values()].filter(({ verdict, reason }) => {
+    const kind = `${verdict} ${reason.id}`;
+    const count = (counts.get(kind) ?? 0) + 1;
+    counts.set(kind, count);
+    return count <= MOST_OF_A_KIND;
+  });
+  return { shown, leftOut: once.size - shown.length };
+}
+
 /** Several judgements, the gravest first; those that are fine say nothing. */
 export function Judgements({ of: list, action }: { of: readonly Judgement[]; action?: ReactNode }) {
-  const order: Verdict[] = ['refuse', 'warn'];
-  const saidOf = ({ reason }: Judgement) => `${reason.id} ${JSON.stringify(reason.params ?? {})}`;
-  // what holds for several vessels alike is said once
-  const shown = order
-    .flatMap(verdict => list.filter(j => j.verdict === verdict))
-    .filter((j, i, all) => all.findIndex(o => saidOf(o) === saidOf(j)) === i);
+  const say = useSay();
+  const { shown, leftOut } = useMemo(() => shownOf(list), [list]);
   if (shown.length === 0) return null;
   return (
     <div className="flex flex-col gap-3">
@@ -68,6 +84,7 @@ export function Judgements({ of: list, action }: { of: readonly Judgement[]; act
           action={i === shown.length - 1 ? action : undefined}
         />
       ))}
+      {leftOut > 0 && <p className="text-small text-ash">{say('judgement.more', { count: leftOut })}</p>}
     </div>
   );
 }

@@ -165,6 +165,11 @@ export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
     estimateSize: () => ROW_PX,
     overscan: 6,
   });
+  // the same while the same are chosen: what would be done with them is judged once
+  const chosenOnes = useMemo(
+    () => all.filter(row => chosen.has(row.container.id)).map(row => row.container),
+    [all, chosen],
+  );
   const isAllChosen = rows.length > 0 && rows.every(row => chosen.has(row.container.id));
   const chooseAll = () => setChosen(isAllChosen ? new Set() : new Set(rows.map(row => row.container.id)));
   const choose = (id: string) =>
@@ -194,11 +199,7 @@ export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
         />
       </p>
       {chosen.size > 0 && (
-        <BulkActs
-          containers={all.filter(row => chosen.has(row.container.id)).map(row => row.container)}
-          onLabels={onLabels}
-          onDone={() => setChosen(new Set())}
-        />
+        <BulkActs containers={chosenOnes} onLabels={onLabels} onDone={() => setChosen(new Set())} />
       )}
       <div
         role="table"
