@@ -13,6 +13,8 @@ export const MOST_ENTRIES = 5000;
 export const PostEntriesSchema = v.object({
   entries: v.pipe(v.array(v.unknown()), v.minLength(1, 'required'), v.maxLength(MOST_ENTRIES, 'too-many')),
   mode: v.picklist(['intend', 'happened'] satisfies Mode[]),
+  /** The id of the folder that it was recorded for: another one does not take it. */
+  folder: v.exactOptional(v.pipe(v.string(), v.maxLength(100))),
 });
 
 /** The facts of one subject after a change; null when it is gone. */

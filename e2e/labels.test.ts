@@ -80,8 +80,12 @@ test('a round moved to another day says what breaks, and the rounds kept are in 
   await expect(page.getByTestId('rounds-breaks')).toBeEmpty();
   await visitor.press('Keep to these rounds');
   await expect(page.getByRole('button', { name: 'These are the rounds kept' })).toBeDisabled();
-  const calendar = await (await fetch(`${zeolite.address}api/calendar.ics`)).text();
-  expect(calendar).toContain('Round: cellar');
+  // what is shown at once is recorded a moment later
+  let calendar = '';
+  await expect(async () => {
+    calendar = await (await fetch(`${zeolite.address}api/calendar.ics`)).text();
+    expect(calendar).toContain('Round: cellar');
+  }).toPass();
   expect(calendar).toContain(`DTSTART;VALUE=DATE:${laid.replaceAll('-', '')}`);
 });
 

@@ -6,13 +6,17 @@ import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 
+// each worker has ports of its own: while a test's server is away, no other test's answers in its place
+let port = 21_000 + Number(process.env.TEST_PARALLEL_INDEX ?? 0) * 1000;
+const nextPort = (): string => String(port++);
+
 /** A server of its own for a test, on a fresh folder, with a clock that the test sets. */
 export class Zeolite {
   readonly folder = mkdtempSync(join(tmpdir(), 'zeolite-e2e-'));
   readonly #script: string;
   readonly #args: readonly string[];
   #child: ChildProcess | undefined;
-  #port = '0';
+  #port = nextPort();
   address = '';
 
   constructor(script = 'server/main.ts', args: readonly string[] = []) {

@@ -68,6 +68,22 @@ describe('what changed since', () => {
   });
 });
 
+it('what was recorded for another folder is not taken, and nothing of it is', async () => {
+  const post = (body: object) =>
+    fetch(new URL('/api/entries', server.address), {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    });
+  const { folder: own } = await server.get<Snapshot>('/api/snapshot');
+  const [entry] = homes(1);
+  const refused = await post({ entries: [entry], mode: 'happened', folder: 'another' });
+  expect(refused.status).toBe(409);
+  expect(await refused.json()).toMatchObject({ errors: [{ pointer: '/folder' }] });
+  expect((await since(0)).seq).toBe(0);
+  expect((await post({ entries: [entry], mode: 'happened', folder: own })).status).toBe(201);
+});
+
 describe('what a browser starts from', () => {
   it('leaves out a sheet that has ended, and is pressed', async () => {
     const [running, ended] = [h.subject('sheet'), h.subject('sheet')];

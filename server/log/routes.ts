@@ -63,7 +63,9 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, folderId
   });
 
   router.post(routes.entries, async (req, res) => {
-    const { entries: list, mode } = parsed(PostEntriesSchema, req.body);
+    const { entries: list, mode, folder = folderId } = parsed(PostEntriesSchema, req.body);
+    if (folder !== folderId)
+      throw new ProblemError('conflict', { errors: [{ pointer: '/folder', reason: 'other-folder' }] });
     const entries = await parsedEntries(list);
     const posted = await log.append(entries, mode);
     // a clock that was put right went back: every open page goes back with it

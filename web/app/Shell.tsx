@@ -113,12 +113,25 @@ const toasts = {
   },
 };
 
+function Toasts() {
+  const say = useSay();
+  return (
+    <Toaster
+      visibleToasts={1}
+      position="bottom-right"
+      mobileOffset={{ bottom: 72 }}
+      toastOptions={toasts}
+      containerAriaLabel={say('shell.notifications')}
+    />
+  );
+}
+
 // the same element each time: going from layer to layer does not draw the textures anew
 const common = (
   <>
     <Textures />
     <SedimentPatterns />
-    <Toaster visibleToasts={1} position="bottom-right" mobileOffset={{ bottom: 72 }} toastOptions={toasts} />
+    <Toasts />
   </>
 );
 

@@ -12,7 +12,7 @@ export interface Api {
   /** The head, and the facts of every subject. */
   readonly snapshot: () => Promise<WholeLog>;
   readonly changes: (since: number) => Promise<Changes>;
-  readonly post: (entries: readonly Entry[], mode: Mode) => Promise<Posted>;
+  readonly post: (entries: readonly Entry[], mode: Mode, folder?: string) => Promise<Posted>;
   /** What a clock that ran ahead left behind. */
   readonly ahead: () => Promise<Ahead>;
   readonly history: (subject: Subject) => Promise<History>;
@@ -98,11 +98,11 @@ async function fetchSnapshot(): Promise<WholeLog> {
   return { head, rows };
 }
 
-async function postEntries(entries: readonly Entry[], mode: Mode): Promise<Posted> {
+async function postEntries(entries: readonly Entry[], mode: Mode, folder?: string): Promise<Posted> {
   const posted = await ask<Posted>(routes.entries, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ entries, mode }),
+    body: JSON.stringify({ entries, mode, ...(folder ? { folder } : {}) }),
   });
   if (!Array.isArray(posted.accepted) || !Array.isArray(posted.changed)) throw new NoAnswer('an odd answer');
   return posted;

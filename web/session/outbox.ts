@@ -108,6 +108,7 @@ export function createOutbox({ api, clock, storage, store }: Parts): Outbox {
     // another tab sent it
     if (!kept) return { is: 'recorded', entries: waiting.entries };
     if (isTurnedDown(kept)) {
+      if (kept.isElsewhere) return undefined;
       await storage.remove(kept.id);
       await look();
       return outcomeOf(kept.problem);
@@ -136,18 +137,16 @@ export function createOutbox({ api, clock, storage, store }: Parts): Outbox {
     const { folder } = logOf();
     // nothing is sent before it is known whose folder answers here: a demo's water is no household's
     if (one.folder && !folder) return 'no-answer';
-    if (one.folder && one.folder !== folder) {
-      await turnDown({ ...one, problem: elsewhere, isElsewhere: true });
-      return 'settled';
-    }
+    if (one.folder && one.folder !== folder) return setAside(one);
     try {
-      const posted = await api.post(one.entries, one.mode);
+      const posted = await api.post(one.entries, one.mode, one.folder);
       if (waitedFor.has(one.id)) waitedFor.set(one.id, { is: 'recorded', entries: one.entries });
       await storage.remove(one.id);
       dispatch(settled({ id: one.id, posted }));
       return 'settled';
     } catch (error) {
       if (error instanceof ProblemAnswer) {
+        if (error.problem.errors?.some(e => e.pointer === '/folder')) return setAside(one);
         await turnDown({ ...one, problem: error.problem });
         return 'settled';
       }
@@ -158,6 +157,14 @@ export function createOutbox({ api, clock, storage, store }: Parts): Outbox {
       await storage.put({ ...one, faults });
       return faults;
     }
+  }
+
+  /** Another folder is served at this address: it is kept until its own is served again. */
+  async function setAside(one: Waiting): Promise<'settled'> {
+    await storage.put({ ...one, problem: elsewhere, isElsewhere: true });
+    dispatch(settled({ id: one.id }));
+    await look();
+    return 'settled';
   }
 
   /** What somebody waits for is told to them; of what was left it stays in sight. */

@@ -40,8 +40,9 @@ function server(folder = 'A') {
       );
       return { seq: log.length, ids: fresh.map(e => e.id), changed, now: START, folder: self.folder };
     },
-    post: async entries => {
+    post: async (entries, _mode, folder = self.folder) => {
       answers.shift()?.();
+      if (folder !== self.folder) throw otherFolder();
       const fresh = entries.filter(e => !log.some(known => known.id === e.id));
       log.push(...fresh);
       facts = foldOnto(facts, fresh);
@@ -102,6 +103,13 @@ const refusal = (id = 'guard.not-there') =>
     title: 'This would not be safe',
     status: 409,
     judgements: [judge('refuse', message(id), 'record')],
+  });
+const otherFolder = () =>
+  new ProblemAnswer({
+    type: problemType('conflict'),
+    title: 'Another folder',
+    status: 409,
+    errors: [{ pointer: '/folder', reason: 'other-folder' }],
   });
 const fault = () => new NoAnswer('broken', 'internal');
 const cut = () => new NoAnswer('no answer');
@@ -251,6 +259,20 @@ describe('the outbox', () => {
     const home = await tab(own, place());
     await vi.waitFor(() => expect(own.log).toHaveLength(3));
     expect(logOf(home)).toMatchObject({ queue: [], turnedDown: [] });
+  });
+
+  it('is taken by no other folder that took the place of its own unnoticed', async () => {
+    const from = server('A');
+    const place = memoryTabs();
+    const session = await tab(from, place());
+    from.folder = 'B';
+    expect(await session.outbox.record(named('Mill'))).toMatchObject({ is: 'waiting' });
+    expect(from.log).toHaveLength(2);
+    expect(await place().all()).toMatchObject([{ isElsewhere: true, folder: 'A' }]);
+    from.folder = 'A';
+    await session.outbox.flush();
+    expect(from.log).toHaveLength(3);
+    expect(logOf(session)).toMatchObject({ queue: [], turnedDown: [] });
   });
 
   it('judges an intention here: what is refused is not even kept', async () => {

@@ -1,8 +1,8 @@
 import i18next from 'i18next';
 import type { Message, Params } from '#core/judgement.ts';
-import en from './en.json' with { type: 'json' };
 import type { Reader } from './format.ts';
 import * as format from './format.ts';
+import { catalogue, language } from './languages.ts';
 
 /** What stands in a format's brackets: `nouns(one: day; other: days)`. */
 type Words = Readonly<Record<string, unknown>>;
@@ -46,8 +46,8 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
 };
 
 await i18next.init({
-  lng: 'en',
-  resources: { en: { translation: en } },
+  lng: language,
+  resources: { [language]: { translation: catalogue } },
   keySeparator: false,
   nsSeparator: false,
   interpolation: { escapeValue: false },

@@ -3,6 +3,7 @@ import type { Dimension } from '#core/units/dimension.ts';
 import type { DecimalMark } from '#core/units/number.ts';
 import { fahrenheitOf, KG_PER_LB, M_PER_FT, type UnitSystem } from '#core/units/system.ts';
 import { fromLitres, litresPer } from '#core/units/volume.ts';
+import { catalogue, languageTag } from './languages.ts';
 
 /** How numbers are written for one person: the system of units and the group's time zone. */
 export interface Reader {
@@ -21,10 +22,19 @@ function lazily<T, V>(make: () => { format(value: V): T }): (value: V) => T {
     return made.format(value);
   };
 }
+/** Marks of a number as the person's locale has them, as typed ones are read (decimal.ts); figures as they are on keyboards. */
+const numberLocale = new Intl.Locale(globalThis.navigator?.language ?? 'en-GB', { numberingSystem: 'latn' });
+
+/**
+ * Dates are in the language of the texts, the day before the month by its name: "26 Nov 2026" is read one way by everybody,
+ * whatever order of figures they are used to.
+ */
+const dateLocale = languageTag === 'en' ? 'en-GB' : languageTag;
+
 const numbers = (options: Intl.NumberFormatOptions) =>
-  lazily<string, number>(() => new Intl.NumberFormat('en-GB', options));
+  lazily<string, number>(() => new Intl.NumberFormat(numberLocale, options));
 const datesWith = (options: Intl.DateTimeFormatOptions) =>
-  lazily<string, Date>(() => new Intl.DateTimeFormat('en-GB', options));
+  lazily<string, Date>(() => new Intl.DateTimeFormat(dateLocale, options));
 
 const figures = numbers({ maximumSignificantDigits: 3 });
 const tenths = numbers({ maximumFractionDigits: 1 });
@@ -35,7 +45,11 @@ export function number(value: number): string {
   return Math.abs(value) >= 100 ? whole(value) : figures(value);
 }
 
-const plurals = new Intl.PluralRules('en-GB');
+const plurals = new Intl.PluralRules(languageTag);
+
+/** The word for what a figure counts, in the form that the language has for it. */
+const word = (unit: 'day' | 'test' | 'piece', value: number): string =>
+  catalogue[`unit.${unit}_${plurals.select(value)}`] ?? catalogue[`unit.${unit}_other`] ?? unit;
 
 /** A number and what it counts, in the form that the language has for it: "1 day", "2 days". */
 export function counted(value: number, nouns: Readonly<Record<string, unknown>>): string {
@@ -134,7 +148,7 @@ export function load(kgM2: number, units: UnitSystem): string {
 /** Days to a tenth, below a hundred: "17.3 days". */
 export function days(value: number): string {
   const shown = value < 100 ? Math.floor(value * 10) / 10 : Math.floor(value);
-  return `${figures(shown)}${NBSP}${shown === 1 ? 'day' : 'days'}`;
+  return `${figures(shown)}${NBSP}${word('day', shown)}`;
 }
 
 /** Words for a share: 0.25 → 25 %. */
@@ -181,7 +195,7 @@ const zonedKept = new Map<string, Intl.DateTimeFormat>();
 
 function zoned(name: string, options: Intl.DateTimeFormatOptions, timeZone: string): Intl.DateTimeFormat {
   const key = `${name} ${timeZone}`;
-  const made = zonedKept.get(key) ?? new Intl.DateTimeFormat('en-GB', { ...options, timeZone });
+  const made = zonedKept.get(key) ?? new Intl.DateTimeFormat(dateLocale, { ...options, timeZone });
   zonedKept.set(key, made);
   return made;
 }
@@ -206,7 +220,9 @@ export function hour(value: Instant, timeZone: string): string {
   return `${date}, ${time(value, timeZone)}`;
 }
 
-const lists = lazily<string, readonly string[]>(() => new Intl.ListFormat('en-GB', { type: 'conjunction' }));
+const lists = lazily<string, readonly string[]>(
+  () => new Intl.ListFormat(dateLocale, { type: 'conjunction' }),
+);
 
 /** Words one after another: "viruses, Giardia and Cryptosporidium". */
 export const list = (words: readonly string[]): string => lists(words);
@@ -226,7 +242,7 @@ export function duration(minutes: number): string {
   if (minutes < 1) return `${read(minutes * 60)}${NBSP}s`;
   if (minutes < 120) return `${read(minutes)}${NBSP}min`;
   if (minutes < 2880) return `${read(minutes / 60)}${NBSP}h`;
-  return `${read(minutes / 1440)}${NBSP}days`;
+  return `${read(minutes / 1440)}${NBSP}${word('day', minutes / 1440)}`;
 }
 
 /** A mass on a kitchen scale. */
@@ -270,7 +286,10 @@ function suppliedIn(whole: number, unit: string, units: UnitSystem): readonly [n
 /** An amount of a supply in the unit that its kind is counted in, or in the person's own. */
 export function supply(amount: number, unit: string, units: UnitSystem): string {
   const [perUnit, shown] = suppliedIn(amount, unit, units);
-  return `${number(amount / perUnit)} ${shown}`;
+  const counted = amount / perUnit;
+  const unitWord =
+    shown === 'tests' ? word('test', counted) : shown === 'pieces' ? word('piece', counted) : shown;
+  return `${number(counted)} ${unitWord}`;
 }
 
 /** What is left of a supply as a bare figure, in the unit that the whole of it is written in. */

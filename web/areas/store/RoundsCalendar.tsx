@@ -16,6 +16,7 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { dragAccess } from '../../ui/dragAccess.ts';
 
 /** Months drawn before the rest is asked for. */
 const MONTHS_FIRST = 9;
@@ -82,7 +83,7 @@ export function RoundsCalendar({ rounds, today, broken, onMove }: Props) {
   const months = monthsTo(today, rounds);
   const names = months.slice(0, shown);
   return (
-    <DndContext sensors={sensors} onDragEnd={onDragEnd}>
+    <DndContext accessibility={dragAccess(say)} sensors={sensors} onDragEnd={onDragEnd}>
       {chosen && (
         <div className="border-y border-slate py-2" data-testid="chosen-round">
           <Sentence>

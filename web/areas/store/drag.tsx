@@ -16,6 +16,7 @@ import { type Draft, draft } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
+import { dragAccess } from '../../ui/dragAccess.ts';
 import { Judgements } from '../../ui/JudgementLine.tsx';
 
 /** Where a container can be let go: a place's floor, or one of its shelves. */
@@ -94,6 +95,7 @@ export function DragField({ children }: { children: ReactNode }) {
 
   return (
     <DndContext
+      accessibility={dragAccess(say)}
       sensors={sensors}
       onDragOver={hangs}
       onDragEnd={event => void letGo(event)}
