@@ -161,7 +161,12 @@ export async function settle(visitor: Visitor, water: RegExp = /^well water/): P
   if (water.source.includes('well')) await visitor.choose('The well or spring', /^closed and sound/);
   await visitor.press('Set them down');
   await expect(visitor.container('OW-001')).toBeVisible();
+  await expectRecorded(visitor.page);
 }
+
+/** What is shown at once is the server's a moment later: before it is stopped, or asked, that is waited for. */
+export const expectRecorded = (page: Page): Promise<void> =>
+  expect(page.getByText(/waits? for the server/)).toHaveCount(0);
 
 /** From a settled store to a batch that stands: 6 % bleach, water of 12 °C and pH 7. */
 export async function beginBatch(visitor: Visitor, code = 'OW-001'): Promise<void> {

@@ -184,6 +184,15 @@ const commands = {
   fuzz() {
     process.exit(node('scripts/fuzz.ts', rest));
   },
+  mutate() {
+    const [folder] = rest;
+    process.exit(
+      run(bin('stryker'), [
+        'run',
+        ...(folder ? ['-m', `${folder}/**/*.ts,!**/*.test.ts,!**/entries.ts,!**/fields.ts`] : []),
+      ]),
+    );
+  },
   replay() {
     process.exit(node('server/replay.ts', rest));
   },

@@ -34,7 +34,8 @@ export function WhatIf() {
     return () => void dispatch(previewed(null));
   }, [drafts, dispatch]);
   const back = () => {
-    setMore(0);
+    // what was tried meanwhile stays
+    setMore(now => (now === more ? 0 : now));
     setClimate(climates.indexOf(plan.climate));
   };
   const keep = async () => {

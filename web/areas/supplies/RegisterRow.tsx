@@ -40,9 +40,10 @@ export function RegisterRow<E extends string>(props: Props<E>) {
   const [event, setEvent] = useState<E>(first);
   const [value, setValue] = useState<number | undefined>(undefined);
   const figure = figureOf(event);
-  const record = async () => {
-    await onRecord(event, figure && value);
+  const record = () => {
+    // cleared at once: what is typed next, while this is on its way, stays
     setValue(undefined);
+    void onRecord(event, figure && value);
   };
   return (
     <li className="border-b border-rule py-2">
@@ -74,7 +75,7 @@ export function RegisterRow<E extends string>(props: Props<E>) {
         <Button
           className="min-h-9!"
           disabled={figure?.isRequired === true && value === undefined}
-          onClick={() => void record()}
+          onClick={record}
         >
           {say('register.record')}
         </Button>
