@@ -34,14 +34,14 @@ export function WhatIf() {
     return () => void dispatch(previewed(null));
   }, [drafts, dispatch]);
   const back = () => {
-    // what was tried meanwhile stays
-    setMore(now => (now === more ? 0 : now));
+    setMore(0);
     setClimate(climates.indexOf(plan.climate));
   };
   const keep = async () => {
     if (!drafts) return;
     await recordAndTell(drafts, say('plan.changed'));
-    setMore(0);
+    // what was tried meanwhile stays
+    setMore(now => (now === more ? 0 : now));
   };
   return (
     <section aria-label={say('what-if.title')}>
