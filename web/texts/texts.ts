@@ -2,8 +2,17 @@ import { useCallback } from 'react';
 import type { Message, Params } from '#core/judgement.ts';
 import { useReader } from '../app/hooks.ts';
 import { sayTo } from './catalogue.ts';
+import type en from './en.json';
 
-export type Say = (text: string | Message, params?: Params) => string;
+type Singular<K extends string> = K extends `${infer Base}_${'one' | 'other'}` ? Base : K;
+
+/** Families of texts whose members are named by data of core (methods, tools, kinds): a test walks each of them. */
+type Family = 'method' | 'tool' | 'vessel' | 'origin' | 'level' | 'place.typical' | 'stub' | 'table';
+
+/** The id of a text of the catalogue: one that is not there does not compile. */
+export type TextId = Singular<keyof typeof en> | `${Family}.${string}`;
+
+export type Say = (text: TextId | Message, params?: Params) => string;
 
 /** Says a text of the catalogue to the person at this browser, in their units. */
 export function useSay(): Say {

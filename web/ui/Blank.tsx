@@ -17,7 +17,7 @@ import { unitWords } from '#core/units/words.ts';
 import { useReader } from '../app/hooks.ts';
 import { decimalMark } from '../texts/decimal.ts';
 import * as format from '../texts/format.ts';
-import { useSay } from '../texts/texts.ts';
+import { type TextId, useSay } from '../texts/texts.ts';
 import { useFaultReport } from './FaultGate.tsx';
 
 type Faults = ReadonlyMap<string, string>;
@@ -114,7 +114,7 @@ export function QuantityBlank(props: QuantityProps) {
   );
   const write = (v: number) => format.blank(v, dimension, units, decimalMark);
   const fault = faultOf(parsed, props, write);
-  useFault(id, fault && `${label}: ${say(fault.id, fault.params)}`);
+  useFault(id, fault && `${label}: ${say(fault)}`);
   const tell = (text: string) => {
     const next = parseQuantity(text, dimension, typing);
     onValue(next.ok && !faultOf(next, props, write) ? next.value : undefined);
@@ -196,7 +196,7 @@ interface TextProps {
   readonly value: string;
   readonly onValue: (value: string) => void;
   readonly placeholder?: string;
-  readonly fault?: string | undefined;
+  readonly fault?: TextId | undefined;
   /** Words offered while typing. */
   readonly offers?: readonly string[];
   readonly type?: 'text' | 'date' | 'month' | 'time';

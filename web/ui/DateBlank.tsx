@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { type Day, EARLIEST_DAY, LATEST_DAY } from '#core/calendar/day.ts';
 import { useWaterState } from '../app/hooks.ts';
+import type { TextId } from '../texts/texts.ts';
 import { TextBlank } from './Blank.tsx';
 
 interface Props {
@@ -13,7 +14,7 @@ interface Props {
 }
 
 /** Whether a day can be meant: not long ago, not out of reach, and not to come where it dates what was done. */
-export const dayFault = (day: Day | '', today: Day, isPast: boolean): string | undefined => {
+export const dayFault = (day: Day | '', today: Day, isPast: boolean): TextId | undefined => {
   if (day === '') return undefined;
   if (day < EARLIEST_DAY) return 'when.long-ago';
   if (isPast && day > today) return 'bench.made-future';

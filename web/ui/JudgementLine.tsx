@@ -2,9 +2,9 @@ import { CircleCheck, OctagonX, TriangleAlert } from 'lucide-react';
 import { type ReactNode, useMemo } from 'react';
 import { citations } from '#core/citations.ts';
 import type { Judgement, Verdict } from '#core/judgement.ts';
-import { useSay } from '../texts/texts.ts';
+import { type TextId, useSay } from '../texts/texts.ts';
 
-const looks: Record<Verdict, { bar: string; icon: ReactNode; word: string }> = {
+const looks: Record<Verdict, { bar: string; icon: ReactNode; word: TextId }> = {
   ok: {
     bar: 'border-reed',
     icon: <CircleCheck size={17} className="text-reed" aria-hidden="true" />,

@@ -1,10 +1,10 @@
 import { Fragment, type ReactNode } from 'react';
 import type { Params } from '#core/judgement.ts';
-import { useSay } from '../texts/texts.ts';
+import { type TextId, useSay } from '../texts/texts.ts';
 
 interface Props {
   /** The text's id, and figures it is filled with. Words that a hand wrote go in as blanks, for they may hold brackets. */
-  readonly text: string;
+  readonly text: TextId;
   readonly params?: Params;
   /** What stands where the text has a name in brackets; one that the text does not name is not drawn. */
   readonly blanks: Readonly<Record<string, ReactNode>>;

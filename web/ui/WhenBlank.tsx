@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { EARLIEST_DAY, type Instant, instantOf, wallClockOf } from '#core/calendar/day.ts';
 import { useReader } from '../app/hooks.ts';
 import { useSession } from '../session/hooks.ts';
-import { useSay } from '../texts/texts.ts';
+import { type TextId, useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from './Blank.tsx';
 import { Phrase } from './Phrase.tsx';
 
@@ -25,7 +25,7 @@ export function WhenBlank({ onWhen }: { onWhen: (when: When) => void }) {
   const [day, setDay] = useState('');
   const [time, setTime] = useState(NOON);
   const today = wallClockOf(clock.now(), timeZone).slice(0, 10);
-  const faultOf = (day: string, time: string): string | undefined => {
+  const faultOf = (day: string, time: string): TextId | undefined => {
     if (day === '' || time === '') return undefined;
     if (day < EARLIEST_DAY) return 'when.long-ago';
     return instantOf(`${day}T${time}`, timeZone) > clock.now() ? 'when.to-come' : undefined;

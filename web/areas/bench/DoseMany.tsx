@@ -122,7 +122,7 @@ function Doses() {
         <table className="border-collapse text-left">
           <thead>
             <tr className="border-b-2 border-slate text-small">
-              {['code', 'volume', 'dose', 'with'].map(head => (
+              {(['code', 'volume', 'dose', 'with'] as const).map(head => (
                 <th key={head} scope="col" className="py-1 pr-4 font-semibold">
                   {say(`dose-many.${head}`)}
                 </th>

@@ -1,4 +1,5 @@
 import type { NeedLine } from '#core/need/need.ts';
+import type { AnimalKind, InstitutionKind } from '#core/need/rates.ts';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -22,7 +23,7 @@ export function NeedWorking({
       <table className="w-full max-w-[720px] border-collapse text-left">
         <thead className="text-small text-ash">
           <tr className="border-b border-slate">
-            {['use', 'grade', 'users', 'rate', 'climate', 'litres'].map((head, i) => (
+            {(['use', 'grade', 'users', 'rate', 'climate', 'litres'] as const).map((head, i) => (
               <th key={head} scope="col" className={`py-1 font-semibold ${i > 1 ? 'text-right' : ''}`}>
                 {say(`plan.table.${head}`)}
               </th>
@@ -33,9 +34,7 @@ export function NeedWorking({
           {lines.map(line => (
             <tr key={`${line.use} ${line.of ?? ''} ${line.rateL}`} className="border-b border-rule">
               <td className="py-1">
-                {line.of
-                  ? say(`${line.use === 'animals' ? 'animal' : 'institution'}.${line.of}`)
-                  : say(`use.${line.use}`)}
+                <LineName line={line} />
               </td>
               <td>{say(`grade.${line.grade}`)}</td>
               <td className="text-right">{format.number(line.users)}</td>
@@ -55,4 +54,11 @@ export function NeedWorking({
       </table>
     </section>
   );
+}
+
+/** Which use a line is for: of animals and institutions, which of them. */
+function LineName({ line: { use, of } }: { line: NeedLine }) {
+  const say = useSay();
+  if (of === undefined) return say(`use.${use}`);
+  return say(use === 'animals' ? `animal.${of as AnimalKind}` : `institution.${of as InstitutionKind}`);
 }

@@ -59,14 +59,14 @@ export function WhatIf() {
           />
         </div>
         <div className="flex items-center gap-3 max-wide:w-full max-wide:flex-wrap">
-          <span className="w-[150px]">{say(`climate.${climates[climate]}`)}</span>
+          <span className="w-[150px]">{say(`climate.${climates[climate]!}`)}</span>
           <Slider
             label={say('plan.climate')}
             value={climate}
             least={0}
             most={climates.length - 1}
             onValue={setClimate}
-            words={say(`climate.${climates[climate]}`)}
+            words={say(`climate.${climates[climate]!}`)}
           />
         </div>
       </div>

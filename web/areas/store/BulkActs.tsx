@@ -21,6 +21,9 @@ interface Props {
   readonly onDone: () => void;
 }
 
+/** What is told of an act that is done here; the others are done on pages of their own. */
+const toldOf = (act: BulkId) => `bulk.told.${act as Exclude<BulkId, 'dose' | 'fill'>}` as const;
+
 /** One act on all rows chosen in the table: recorded together or not at all, and undone as one. */
 export function BulkActs({ containers, onLabels, onDone }: Props) {
   const say = useSay();
@@ -57,7 +60,7 @@ export function BulkActs({ containers, onLabels, onDone }: Props) {
         mayBePast={!apart.includes(act)}
         drafts={drafts && drafts.length > 0 ? drafts : undefined}
         label={say('bulk.do', { count: drafts?.length ?? count })}
-        told={say(`bulk.told.${act}`, { count: drafts?.length ?? count })}
+        told={apart.includes(act) ? '' : say(toldOf(act), { count: drafts?.length ?? count })}
         onDone={onDone}
         isHidden={apart.includes(act)}
       >

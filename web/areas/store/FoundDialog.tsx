@@ -70,7 +70,11 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
       drafts.push(draft('read', container, { method: 'dpd', mgL: found.residualMgL }));
     return drafts;
   }, [facts, kind, place, found, outcome, water, say, clock]);
-  const yesNo = (label: string, value: boolean, onValue: (value: boolean) => void) => (
+  const yesNo = (
+    label: 'found-water.grade' | 'found-water.sealed',
+    value: boolean,
+    onValue: (value: boolean) => void,
+  ) => (
     <ChoiceBlank<YesNo>
       label={say(label)}
       value={value ? 'yes' : 'no'}

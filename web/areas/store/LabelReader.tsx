@@ -2,7 +2,7 @@ import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { useFacts } from '../../app/hooks.ts';
 import { drawnSmall } from '../../app/photo.ts';
-import { useSay } from '../../texts/texts.ts';
+import { type TextId, useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { type Held, held } from '../../workers/held.ts';
@@ -24,7 +24,7 @@ export function LabelReader({ onClose }: { onClose: () => void }) {
   const input = useRef<HTMLInputElement>(null);
   const worker = useRef<Held<QrWorker> | null>(null);
   const [stream, setStream] = useState<MediaStream | null>(null);
-  const [fault, setFault] = useState<string | null>(null);
+  const [fault, setFault] = useState<TextId | null>(null);
 
   useEffect(
     () => () => {

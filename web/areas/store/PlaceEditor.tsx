@@ -8,7 +8,7 @@ import { useFacts, useReader } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
 import { decimalMark } from '../../texts/decimal.ts';
 import * as format from '../../texts/format.ts';
-import { useSay } from '../../texts/texts.ts';
+import { type TextId, useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
@@ -57,7 +57,7 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
 function PlaceSentence({ form, set, buildings }: BlanksProps & { buildings: readonly string[] }) {
   const say = useSay();
   const { units } = useReader();
-  const text = (key: 'name' | 'finding', hint: string) => (
+  const text = (key: 'name' | 'finding', hint: TextId) => (
     <TextBlank
       label={say(`place.${key}`)}
       value={form[key] ?? ''}

@@ -79,7 +79,9 @@ function SetRow({ set }: { set: SupplyFacts }) {
   const words = [
     say('sets.count', { left: at.count, of: set.amount, litres: at.litres }),
     say('sets.wash-on', { washOn: at.washOn }),
-    at.since && say(`sets.since.${at.phase}`, { at: format.dayAndTime(at.since, timeZone) }),
+    at.since &&
+      at.phase !== 'resting' &&
+      say(`sets.since.${at.phase}`, { at: format.dayAndTime(at.since, timeZone) }),
   ];
   return (
     <RegisterRow<BottleEvent>

@@ -134,7 +134,7 @@ function SupplyTable({ supplies, onEdit }: TableProps) {
       <table className="w-full min-w-[720px] border-collapse text-left">
         <thead className="text-small text-ash">
           <tr className="border-b-2 border-slate">
-            {['name', 'left', 'until', 'where', 'acts'].map(head => (
+            {(['name', 'left', 'until', 'where', 'acts'] as const).map(head => (
               <th key={head} scope="col" className="py-1 pr-3 font-semibold">
                 {say(`supplies.table.${head}`)}
               </th>

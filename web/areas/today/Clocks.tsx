@@ -5,12 +5,12 @@ import type { Duty } from '#core/duty.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { State } from '#core/store/state.ts';
 import { useDuties, useFacts, useWaterState } from '../../app/hooks.ts';
-import { useSay } from '../../texts/texts.ts';
+import { type TextId, useSay } from '../../texts/texts.ts';
 import { ArcClock } from '../../ui/ArcClock.tsx';
 
 interface Running {
   readonly id: string;
-  readonly name: { readonly code?: string; readonly method?: string };
+  readonly name: { readonly code?: string; readonly method?: TextId };
   readonly from: Instant;
   readonly until: Instant;
 }
