@@ -91,6 +91,7 @@ export async function benchBrowser(address: string, container: string): Promise<
   await page.waitForTimeout(500);
   await longTasks(page);
   await page.getByRole('option', { name: 'Bay 8', exact: true }).click();
+  await bulk.locator('button[data-primary]:not([disabled])').waitFor({ timeout: 60_000 });
   await tell('judge what carrying them would do');
   await press(/^Record it for /);
   await bulk.waitFor({ state: 'hidden', timeout: 60_000 });

@@ -8,7 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { FaultGate, useIsFaulty } from '../ui/FaultGate.tsx';
 import { Judgements } from '../ui/JudgementLine.tsx';
 import { type When, WhenBlank } from '../ui/WhenBlank.tsx';
-import { breathing } from './breathe.ts';
+import { breathe, breathing } from './breathe.ts';
 import { useFacts, usePreview } from './hooks.ts';
 import { useRecord } from './undo.tsx';
 
@@ -133,9 +133,11 @@ function useGuarded(drafts: readonly Draft[] | undefined): {
   useEffect(() => {
     if (!isLarge) return undefined;
     let isCurrent = true;
-    void breathing(outbox.judgeInLots(drafts)).then(judgements => {
-      if (isCurrent) setLarge({ of: drafts, judgements });
-    });
+    void breathe()
+      .then(() => breathing(outbox.judgeInLots(drafts)))
+      .then(judgements => {
+        if (isCurrent) setLarge({ of: drafts, judgements });
+      });
     return () => {
       isCurrent = false;
     };
