@@ -3,7 +3,7 @@ import type { Subject } from '../subject.ts';
 import type { AnyKind, SubjectDefinition } from './define.ts';
 import { inOrder, subjectsOf, type Told } from './entry.ts';
 import type { Facts, SubjectFacts, SubjectType } from './facts.ts';
-import { type Index, lookUp, shelve } from './lookUp.ts';
+import { shelve } from './lookUp.ts';
 import { standing } from './strikes.ts';
 
 type Shelf = Record<string, SubjectFacts>;
@@ -166,10 +166,6 @@ export function createFold({ kinds, subjects }: Definitions) {
   const isOver = (subject: Subject, facts: SubjectFacts): boolean =>
     definitions[typeOf(subject)]?.isOver?.(facts as never) ?? false;
 
-  /** Subjects of a type by a key that they have in common. */
-  const indexOf = (facts: Facts, type: SubjectType, name: string): Index =>
-    lookUp(facts[type] as Shelf, (definitions[type]?.indexes ?? {}) as never, name);
-
   return {
     typeOf,
     keyOf,
@@ -185,7 +181,6 @@ export function createFold({ kinds, subjects }: Definitions) {
     foldOnto,
     foldOntoInLots,
     isOver,
-    indexOf,
   };
 }
 

@@ -155,6 +155,9 @@ describe('the log of a browser', () => {
     const sent = logReducer(seen, outboxIs({ waiting: [], turnedDown: [] }));
     expect(leftIn(sent)).toBe(190);
     expect(sent.queue).toMatchObject([{ isSent: true }]);
+    // one that only came into the outbox late waits after all
+    const late = logReducer(sent, outboxIs({ waiting: [other], turnedDown: [] }));
+    expect(late.queue).toEqual([other]);
     const told = logReducer(sent, entriesCame({ seq: 4, ids: [mine.id], changed: served(mine) }));
     expect(told.queue).toEqual([]);
     expect(leftIn(told)).toBe(190);

@@ -143,7 +143,11 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
     const sent = state.queue
       .filter(w => !ids.has(w.id) && !down.has(w.id) && !w.isServed)
       .map(w => ({ ...w, isSent: true as const }));
-    const queue = [...sent, ...waiting.map(w => ({ ...before.get(w.id), ...w }))];
+    // what waits is not sent, whatever it was taken for while it was on its way into the outbox
+    const queue = [
+      ...sent,
+      ...waiting.map(w => (before.get(w.id)?.isServed ? { ...w, isServed: true as const } : w)),
+    ];
     return shown({ ...state, queue, turnedDown });
   }
   if (troubled.match(action))
