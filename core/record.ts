@@ -62,8 +62,19 @@ export const FOLD_VERSION = 1;
 
 const engine = createFold({ kinds, subjects });
 
-export const { typeOf, keyOf, step, noFacts, subjectFactsOf, withSubject, putSubject, gather, isOver } =
-  engine;
+export const {
+  typeOf,
+  keyOf,
+  step,
+  noFacts,
+  subjectFactsOf,
+  withSubject,
+  putSubject,
+  gather,
+  rowsOf,
+  index,
+  isOver,
+} = engine;
 export const { fold, foldSubject, foldOnto, foldOntoInLots } = engine;
 export const guard = createGuard({ kinds, subjects }, engine);
 

@@ -1,5 +1,6 @@
 // The areas of the server: each gives its routes.
 export { backupRoutes } from './areas/backup.ts';
+export { calendarRoutes } from './areas/calendar.ts';
 export { meterRoutes } from './areas/meter.ts';
 export { photoRoutes } from './areas/photos.ts';
 export { storeRoutes } from './areas/store.ts';

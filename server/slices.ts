@@ -2,7 +2,7 @@ import { setImmediate } from 'node:timers/promises';
 import type { InLots } from '#core/lots.ts';
 
 /** A large request gives way to others after so long: no request holds the server up. */
-const SLICE_MS = 15;
+const SLICE_MS = 8;
 
 /** Gives way when its time is up: awaited between two pieces of work. */
 export function slices(): () => Promise<void> {

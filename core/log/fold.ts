@@ -3,7 +3,7 @@ import type { Subject } from '../subject.ts';
 import type { AnyKind, SubjectDefinition } from './define.ts';
 import { inOrder, subjectsOf, type Told } from './entry.ts';
 import type { Facts, SubjectFacts, SubjectType } from './facts.ts';
-import { shelve } from './lookUp.ts';
+import { copyOf, lookUp, shelve } from './lookUp.ts';
 import { standing } from './strikes.ts';
 
 type Shelf = Record<string, SubjectFacts>;
@@ -28,6 +28,12 @@ export function bySubject<E extends Told>(entries: readonly E[]): Map<Subject, E
   return map;
 }
 
+/** The word before the colon, or all of it. */
+function wordOf(subject: Subject): string {
+  const colon = subject.indexOf(':');
+  return colon < 0 ? subject : subject.slice(0, colon);
+}
+
 /** State = fold(entries), for the kinds and subjects that are declared. */
 export function createFold({ kinds, subjects }: Definitions) {
   const types = Object.keys(subjects) as SubjectType[];
@@ -37,7 +43,7 @@ export function createFold({ kinds, subjects }: Definitions) {
 
   /** The type of a subject. Throws for a subject of no known type. */
   function typeOf(subject: Subject): SubjectType {
-    const type = subject.split(':', 1)[0] as SubjectType;
+    const type = wordOf(subject) as SubjectType;
     if (!Object.hasOwn(definitions, type))
       throw new RangeError(`"${subject}" names no known subject; it begins with one of ${types.join(', ')}`);
     return type;
@@ -45,7 +51,7 @@ export function createFold({ kinds, subjects }: Definitions) {
 
   /** Key of a subject among the facts of its type: those named by a word go by it ("drum-208l"), the rest by the subject. */
   function keyOf(subject: Subject): string {
-    const [type = ''] = subject.split(':', 1);
+    const type = wordOf(subject);
     return definitions[type]?.named === 'word' ? subject.slice(type.length + 1) : subject;
   }
 
@@ -88,9 +94,8 @@ export function createFold({ kinds, subjects }: Definitions) {
     const fresh = freshOf(type);
     if (fresh) return { ...facts, [type]: subjectFacts ?? fresh };
     const key = keyOf(subject);
-    const shelf: Shelf = { ...(facts[type] as Shelf) };
-    if (subjectFacts === undefined) delete shelf[key];
-    else shelf[key] = subjectFacts;
+    const shelf = copyOf(facts[type] as Shelf);
+    shelve(shelf, key, subjectFacts);
     return { ...facts, [type]: shelf };
   }
 
@@ -115,6 +120,28 @@ export function createFold({ kinds, subjects }: Definitions) {
       else (facts[type] as Shelf)[keyOf(subject)] = subjectFacts;
     }
     return facts as unknown as Facts;
+  }
+
+  /** The facts of each subject that has any: what `gather` puts together. */
+  function* rowsOf(facts: Facts): Generator<readonly [Subject, SubjectFacts]> {
+    for (const type of types) {
+      const fresh = freshOf(type);
+      if (fresh) {
+        if (facts[type] !== fresh) yield [type, facts[type] as SubjectFacts];
+        continue;
+      }
+      const shelf = facts[type] as Shelf;
+      const isNamed = definitions[type]?.named === 'word';
+      for (const key in shelf) yield [isNamed ? `${type}:${key}` : key, shelf[key]!];
+    }
+  }
+
+  /** Makes what is looked up in facts that are changed in place, so that no hand waits for it. */
+  function index(facts: Facts): void {
+    for (const type of shelved) {
+      const { indexes = {} } = definitions[type]!;
+      for (const name in indexes) lookUp(facts[type] as Shelf, indexes, name);
+    }
   }
 
   /** The facts of a whole log, in any order. */
@@ -177,6 +204,8 @@ export function createFold({ kinds, subjects }: Definitions) {
     withSubject,
     putSubject,
     gather,
+    rowsOf,
+    index,
     fold,
     foldOnto,
     foldOntoInLots,

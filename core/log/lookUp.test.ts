@@ -5,7 +5,7 @@ import { codeKey } from '../store/code.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import * as subjects from '../store/subjects.ts';
 import type { Facts } from './facts.ts';
-import { lookUp, shelve } from './lookUp.ts';
+import { copyOf, lookUp, shelve } from './lookUp.ts';
 
 const vessel = (id: string, code: string, place: string): ContainerFacts => ({
   id,
@@ -56,11 +56,27 @@ describe('what is looked up', () => {
     );
   });
 
-  it('of a copied shelf is its own', () => {
-    const facts: Facts = { ...noFacts, container: { a: vessel('a', 'K1', 'cellar') } };
-    containersBy(facts);
-    const copy: Facts = { ...facts, container: { ...facts.container, b: vessel('b', 'K2', 'shed') } };
-    expect([...containersBy(copy).byPlace.keys()]).toEqual(['cellar', 'shed']);
-    expect([...containersBy(facts).byPlace.keys()]).toEqual(['cellar']);
+  it('of a copied shelf is its own: what changes in one is not found in another, whatever is changed after', () => {
+    fc.assert(
+      fc.property(
+        fc.array(fc.record({ change, copies: fc.boolean() }), { maxLength: 20 }),
+        fc.integer({ min: 0, max: 3 }),
+        (steps, askedAt) => {
+          let facts: Facts = { ...noFacts, container: {} };
+          const all = [facts];
+          for (const [i, { change: c, copies }] of steps.entries()) {
+            if (i === askedAt) containersBy(facts);
+            if (copies) {
+              facts = { ...facts, container: copyOf(facts.container) };
+              all.push(facts);
+            }
+            const shelf = facts.container as Record<string, ContainerFacts>;
+            shelve(shelf, c.id, c.isGone ? undefined : vessel(c.id, c.code, c.place));
+          }
+          // the eldest last: what was copied from it must not have lost anything
+          for (const one of [...all].reverse()) expect(containersBy(one)).toEqual(walked(one));
+        },
+      ),
+    );
   });
 });

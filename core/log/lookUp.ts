@@ -8,40 +8,60 @@ type Keys = Readonly<Record<string, (facts: never) => string>>;
 type Lists = Map<string, Set<Subject>>;
 interface Kept {
   readonly keys: Keys;
-  readonly byName: ReadonlyMap<string, Lists>;
+  readonly byName: Map<string, Lists>;
+  /** Lists that no other index has: the others are shared with the index that this one was copied from. */
+  readonly own: WeakSet<Set<Subject>>;
 }
 
-// An index belongs to one shelf. Facts that are copied get a new one when it is first asked for; a shelf that
-// is changed in place, as the server's is, keeps the one it has, because it is changed here and nowhere else.
+// An index belongs to one shelf and is made when it is first asked for. A shelf that is changed in place, as the server's is,
+// keeps its index, because it is changed here and nowhere else; a copied shelf takes a copy along, which shares its lists.
 const kept = new WeakMap<object, Kept>();
 
-function put(lists: Lists, key: string, id: Subject): void {
+/** A list that may be changed. */
+function ownList({ own }: Kept, lists: Lists, key: string): Set<Subject> {
   const list = lists.get(key);
-  if (list) list.add(id);
-  else lists.set(key, new Set([id]));
+  if (list && own.has(list)) return list;
+  const copy = new Set(list);
+  own.add(copy);
+  lists.set(key, copy);
+  return copy;
 }
 
-function take(lists: Lists, key: string, id: Subject): void {
-  const list = lists.get(key);
-  list?.delete(id);
-  if (list?.size === 0) lists.delete(key);
+function take(index: Kept, lists: Lists, key: string, id: Subject): void {
+  const list = ownList(index, lists, key);
+  list.delete(id);
+  if (list.size === 0) lists.delete(key);
 }
 
 /** What stands on a shelf, by the name of a key. */
 export function lookUp(shelf: Readonly<Record<string, object>>, keys: Keys, name: string): Index {
-  const known = kept.get(shelf) ?? indexed(shelf, keys);
-  const lists = known.byName.get(name);
-  if (!lists) throw new RangeError(`nothing is looked up by "${name}"`);
+  const index = kept.get(shelf) ?? { keys, byName: new Map(), own: new WeakSet() };
+  kept.set(shelf, index);
+  const lists = index.byName.get(name) ?? listed(shelf, index, name);
+  index.byName.set(name, lists);
   return lists;
 }
 
-function indexed(shelf: Readonly<Record<string, object>>, keys: Keys): Kept {
-  const byName = new Map(Object.keys(keys).map(name => [name, new Map()] as const));
-  const index: Kept = { keys, byName };
-  for (const [id, facts] of Object.entries(shelf))
-    for (const [name, lists] of byName) put(lists, keys[name]!(facts as never), id);
-  kept.set(shelf, index);
-  return index;
+/** A whole shelf by one of its keys. */
+function listed(shelf: Readonly<Record<string, object>>, index: Kept, name: string): Lists {
+  const keyOf = index.keys[name];
+  if (!keyOf) throw new RangeError(`nothing is looked up by "${name}"`);
+  const lists: Lists = new Map();
+  for (const id in shelf) ownList(index, lists, keyOf(shelf[id] as never)).add(id);
+  return lists;
+}
+
+/** A copy of a shelf, with what is looked up in it. */
+export function copyOf<F extends object>(shelf: Readonly<Record<string, F>>): Record<string, F> {
+  const copy = { ...shelf };
+  const index = kept.get(shelf);
+  if (index) {
+    const byName = new Map([...index.byName].map(([name, lists]) => [name, new Map(lists)]));
+    kept.set(copy, { keys: index.keys, byName, own: new WeakSet() });
+    // both share the lists from now on
+    kept.set(shelf, { ...index, own: new WeakSet() });
+  }
+  return copy;
 }
 
 /** Changes one subject's facts in a shelf that nobody else holds, and what is looked up by them. */
@@ -53,7 +73,9 @@ export function shelve<F extends object>(shelf: Record<string, F>, key: string, 
   if (!index) return;
   for (const [name, lists] of index.byName) {
     const keyOf = index.keys[name]!;
-    if (before) take(lists, keyOf(before as never), key);
-    if (facts) put(lists, keyOf(facts as never), key);
+    const [was, is] = [before && keyOf(before as never), facts && keyOf(facts as never)];
+    if (was === is) continue;
+    if (was !== undefined) take(index, lists, was, key);
+    if (is !== undefined) ownList(index, lists, is).add(key);
   }
 }

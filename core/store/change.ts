@@ -1,9 +1,19 @@
 import type { Instant } from '../calendar/day.ts';
 import type { Facts } from '../log/facts.ts';
+import { atOnce, type InLots } from '../lots.ts';
 import { dailyNeed } from '../need/need.ts';
 import { type Reach, reachOf } from '../need/reach.ts';
 import type { Subject } from '../subject.ts';
-import { containerState, countIn, heldUntil, needGroup, type State, stateAt, stateOfOne } from './state.ts';
+import {
+  containerState,
+  countIn,
+  heldUntil,
+  needGroup,
+  type State,
+  stateAt,
+  stateInLots,
+  stateOfOne,
+} from './state.ts';
 
 /** What the state of every container, or the need, depends on: a change there is worked out whole. */
 const shared = ['plan', 'group', 'home', 'kind', 'place'] as const;
@@ -31,7 +41,12 @@ function reachWith(held: ReturnType<typeof heldOf>, facts: Facts, { need }: Pick
  * a store of ten thousand containers answers under the hand.
  * @param touched every subject that may have changed
  */
-export function reachAfter(facts: Facts, state: State, next: Facts, touched: Iterable<Subject>): Reach {
+export function* reachAfterInLots(
+  facts: Facts,
+  state: State,
+  next: Facts,
+  touched: Iterable<Subject>,
+): InLots<Reach> {
   if (isShared(facts, next)) return stateAt(next, state.now).reach;
   const held = heldOf(state.reach);
   for (const id of new Set(touched)) {
@@ -39,10 +54,14 @@ export function reachAfter(facts: Facts, state: State, next: Facts, touched: Ite
     const after = next.container[id];
     if (before) countIn(held, before, -1);
     if (after) countIn(held, containerState(next, after, state.now, state.today), 1);
+    yield;
   }
   const need = dailyNeed(next.plan.needSchool, needGroup(next, state.today));
   return reachWith(held, next, { need });
 }
+
+export const reachAfter = (...asked: Parameters<typeof reachAfterInLots>): Reach =>
+  atOnce(reachAfterInLots(...asked));
 
 /** More changes than this are worked out whole. */
 const MOST_CHANGED = 2000;
@@ -66,14 +85,25 @@ function changedIn(facts: Facts, next: Facts): Subject[] | undefined {
  * The state of facts that follow others, from the state of those: the same as `stateAt(next, now)`, for the work of what
  * changed alone. `now` must lie within what the state before holds for.
  */
-export function stateAfter(facts: Facts, state: State, next: Facts, now: Instant): State {
+export const stateAfter = (...asked: Parameters<typeof stateAfterInLots>): State =>
+  atOnce(stateAfterInLots(...asked));
+
+/** Changed containers that are worked out between two breaths. */
+const LOT = 50;
+
+/** The same for many that changed, in lots. */
+export function* stateAfterInLots(facts: Facts, state: State, next: Facts, now: Instant): InLots<State> {
   const changed = isShared(facts, next) ? undefined : changedIn(facts, next);
-  if (!changed) return stateAt(next, now);
+  if (!changed) return yield* stateInLots(next, now);
+  yield;
   const containers = { ...state.containers };
+  yield;
   const tally = { ...state.tally };
   const held = heldOf(state.reach);
   let { holdsUntil } = state;
+  let done = 0;
   for (const id of changed) {
+    if (++done % LOT === 0) yield;
     const before = containers[id];
     const { state: after, until } = stateOfOne(next, next.container[id]!, now, state.today);
     if (before) {

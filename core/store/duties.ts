@@ -189,8 +189,8 @@ function incidentDuties(container: ContainerFacts, timeZone: string, today: Day)
 }
 
 /** Floors and shelves that bear more than they should. */
-function loadDuties(facts: Facts, today: Day): Duty[] {
-  return overloaded(facts).map(({ place, shelf, judgement }) => ({
+function* loadDuties(facts: Facts, today: Day): InLots<Duty[]> {
+  return (yield* overloaded(facts)).map(({ place, shelf, judgement }) => ({
     id: `load:${place.id}:${shelf ?? ''}`,
     area: 'store',
     when: 'now',
@@ -217,7 +217,7 @@ function begunDuty({ id, code }: ContainerFacts, { standing }: ContainerState, t
 }
 
 /** Containers looked at between two breaths. */
-const LOT = 500;
+const LOT = 100;
 
 /** What waits at the containers, and the floors and shelves that bear too much. */
 export function* duties(facts: Facts, state: State): InLots<Duty[]> {
@@ -230,5 +230,5 @@ export function* duties(facts: Facts, state: State): InLots<Duty[]> {
   }
   const found = merged(waiting);
   yield;
-  return [...found, ...loadDuties(facts, today)];
+  return [...found, ...(yield* loadDuties(facts, today))];
 }

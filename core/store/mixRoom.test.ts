@@ -2,6 +2,7 @@ import { beforeEach, describe, expect, it } from 'vitest';
 import { type Hand, hand } from '#demo/hand.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { dutiesAt } from '../duties.ts';
+import { atOnce } from '../lots.ts';
 import { fold } from '../record.ts';
 import type { Subject } from '../subject.ts';
 import type { ContainerFields, PlaceFields } from './fields.ts';
@@ -101,7 +102,7 @@ describe('a floor or a shelf that bears more than it should', () => {
   const floors = () => {
     const facts = fold(h.entries);
     const duties = dutiesAt(facts, stateAt(facts, soon)).filter(d => d.id.startsWith('load:'));
-    expect(duties.map(d => d.subject)).toEqual(overloaded(facts).map(o => o.place.id));
+    expect(duties.map(d => d.subject)).toEqual(atOnce(overloaded(facts)).map(o => o.place.id));
     return duties;
   };
 

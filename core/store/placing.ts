@@ -2,6 +2,7 @@ import { floorLoad, judgeFloor, judgeShelf, type Standing } from '../containers/
 import { massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
+import type { InLots } from '../lots.ts';
 import type { Subject } from '../subject.ts';
 import type { ContainerFacts, PlaceFacts } from './facts.ts';
 import { containersIn } from './find.ts';
@@ -10,10 +11,16 @@ import { kindOf } from './state.ts';
 const isOnFloor = (place: PlaceFacts, shelf: string | undefined): boolean =>
   !place.shelves.some(s => s.id === shelf);
 
+const stood = new WeakMap<ContainerFacts, Standing>();
+
 /** A container on its spot, as heavy as it is filled. */
 export function standingOf(facts: Facts, container: ContainerFacts): Standing | undefined {
   const kind = kindOf(facts, container.kind);
-  return kind && { kind, massKg: massKg(kind, container.fill?.remainingL ?? 0) };
+  const known = stood.get(container);
+  if (!kind || known?.kind === kind) return kind && known;
+  const standing = { kind, massKg: massKg(kind, container.fill?.remainingL ?? 0) };
+  stood.set(container, standing);
+  return standing;
 }
 
 /** Whether a container stands on a place's floor, or on one of its shelves. */
@@ -44,36 +51,57 @@ export interface Overloaded {
   readonly judgement: Judgement;
 }
 
-/** The floors and shelves that bear more than they should, and by how much. */
-export function overloaded(facts: Facts): Overloaded[] {
-  const onSpots = new Map<Subject, Map<string | undefined, Standing[]>>();
-  for (const container of Object.values(facts.container)) {
-    const place = facts.place[container.place];
-    const standing = place && standingOf(facts, container);
+/** What a place was judged by, and what was found. */
+interface Weighed {
+  readonly containers: readonly ContainerFacts[];
+  readonly kinds: Facts['kind'];
+  readonly limitKgM2: number | undefined;
+  readonly found: readonly Overloaded[];
+}
+const weighed = new WeakMap<PlaceFacts, Weighed>();
+
+/** The floors and shelves that bear more than they should, and by how much: place by place. */
+export function* overloaded(facts: Facts): InLots<Overloaded[]> {
+  const all: Overloaded[] = [];
+  for (const place of Object.values(facts.place)) {
+    all.push(...overloadedIn(facts, place));
+    yield;
+  }
+  return all;
+}
+
+/** Those of one place: weighed anew when something there changed. */
+function overloadedIn(facts: Facts, place: PlaceFacts): readonly Overloaded[] {
+  const containers = [...containersIn(facts, place.id)].map(id => facts.container[id]!);
+  const limitKgM2 = floorLimit(facts, place);
+  const last = weighed.get(place);
+  const isSame =
+    last?.kinds === facts.kind &&
+    last.limitKgM2 === limitKgM2 &&
+    last.containers.length === containers.length &&
+    last.containers.every((c, i) => c === containers[i]);
+  if (isSame) return last.found;
+  const spots = new Map<string | undefined, Standing[]>();
+  for (const container of containers) {
+    const standing = standingOf(facts, container);
     if (!standing) continue;
-    const spots = onSpots.get(place.id) ?? new Map<string | undefined, Standing[]>();
-    onSpots.set(place.id, spots);
     const shelf = isOnFloor(place, container.shelf) ? undefined : container.shelf;
     const list = spots.get(shelf);
     if (list) list.push(standing);
     else spots.set(shelf, [standing]);
   }
-  return [...onSpots].flatMap(([id, spots]) => {
-    const place = facts.place[id]!;
-    return [...spots].flatMap(([at, standing]): Overloaded[] => {
-      const shelf = place.shelves.find(s => s.id === at);
-      if (!shelf) {
-        const judgement = judgeFloor(floorLoad(standing, place), floorLimit(facts, place));
-        return judgement.verdict === 'ok' ? [] : [{ place, judgement }];
-      }
-      const judgement = judgeShelf(
-        shelf,
-        standing.reduce((sum, s) => sum + s.massKg, 0),
-        0,
-      );
-      return judgement.verdict === 'refuse' ? [{ place, shelf: shelf.id, judgement }] : [];
-    });
+  const found = [...spots].flatMap(([at, standing]): Overloaded[] => {
+    const shelf = place.shelves.find(s => s.id === at);
+    if (!shelf) {
+      const judgement = judgeFloor(floorLoad(standing, place), limitKgM2);
+      return judgement.verdict === 'ok' ? [] : [{ place, judgement }];
+    }
+    const massKg = standing.reduce((sum, s) => sum + s.massKg, 0);
+    const judgement = judgeShelf(shelf, massKg, 0);
+    return judgement.verdict === 'refuse' ? [{ place, shelf: shelf.id, judgement }] : [];
   });
+  weighed.set(place, { containers, kinds: facts.kind, limitKgM2, found });
+  return found;
 }
 
 /** What a floor bears (kg/m²); of which nobody said it, on the ground it is taken to bear all, with a room below it is not known. */

@@ -325,7 +325,7 @@ export function heldUntil(facts: Pick<Facts, 'sheet'>, now: Instant): Instant {
 }
 
 /** Containers whose state is worked out between two breaths. */
-const LOT = 150;
+const LOT = 50;
 
 /** The state of everything at a moment. Same facts and same moment, same state. */
 export const stateAt = (facts: Facts, now: Instant): State => atOnce(stateInLots(facts, now));

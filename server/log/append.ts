@@ -3,25 +3,32 @@ import type { ChangedFacts, Mode, Posted } from '#contract/log.ts';
 import { addMinutes } from '#core/calendar/day.ts';
 import { refusals } from '#core/judgement.ts';
 import { subjectsOf } from '#core/log/entry.ts';
+import type { Facts } from '#core/log/facts.ts';
 import { type Entry, type EntryKind, foldSubject, guard, restsOn, step } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../db/open.ts';
 import { entries, entrySubjects, facts } from '../db/schema.ts';
 import { ProblemError } from '../problems.ts';
-import { slices } from '../slices.ts';
+import { inSlices, slices } from '../slices.ts';
 import { type Key, LiveFacts } from './live.ts';
 import { entriesById, entriesOf, lotsOf, rowOf } from './rows.ts';
 
 /** A phone's clock may run this far ahead of the server's. */
 const AHEAD_MIN = 5;
 
+/** The facts after so many entries: they stay so, whatever is recorded after. */
+export interface View {
+  readonly facts: Facts;
+  readonly seq: number;
+}
+
 /** The log: the one way in, and the facts it has come to. */
 export interface Log {
   readonly live: LiveFacts;
   readonly seq: () => number;
-  /** Resolves when nothing is half recorded: what is read then was acknowledged. */
-  readonly settled: () => Promise<void>;
+  /** What was acknowledged, at one moment. */
+  readonly view: () => Promise<View>;
   /**
    * Records entries together or not at all. Acknowledged only after the commit is on the disk.
    * @throws ProblemError refused, rests-on, conflict, not-found, invalid
@@ -46,6 +53,7 @@ export async function openLog(
   );
   const [newest] = await db.select({ seq: max(entries.seq) }).from(entries);
   let seq = newest?.seq ?? 0;
+  let view: View | undefined;
   const seenAt = await newestSeen(database);
   if (seenAt) clock.raise(seenAt);
 
@@ -86,7 +94,12 @@ export async function openLog(
   return {
     live,
     seq: () => seq,
-    settled: database.settled,
+    // taken in the queue of the writes: nothing is half recorded then
+    view: () =>
+      database.write(async () => {
+        if (view?.seq !== seq) view = { facts: await inSlices(live.copy()), seq };
+        return view;
+      }),
     append: (list, mode) => database.write(() => record(list, mode)),
   };
 }
@@ -219,7 +232,7 @@ async function foldIn(live: LiveFacts, pending: Pending, entry: Entry, subject: 
 }
 
 /** Rows that are written between two breaths. */
-const WRITTEN = 50;
+const WRITTEN = 25;
 
 /** Log and state go to the disk in one transaction. */
 async function commit(

@@ -1,6 +1,7 @@
-import { gt } from 'drizzle-orm';
+import { and, gt, lte } from 'drizzle-orm';
 import { type ChangedFacts, type LogEvent, MOST_CHANGED } from '#contract/log.ts';
 import { subjectsOf } from '#core/log/entry.ts';
+import { subjectFactsOf } from '#core/record.ts';
 import type { Db } from '../db/open.ts';
 import { entries } from '../db/schema.ts';
 import type { Log } from './append.ts';
@@ -10,15 +11,15 @@ import type { Log } from './append.ts';
  * @returns undefined where so much changed, or the number is none of this log's, that the snapshot is the shorter way
  */
 export async function changesSince(db: Db, log: Log, since: number): Promise<LogEvent | undefined> {
-  await log.settled();
-  // what comes while this is read is told of by itself, and once more does no harm
-  const seq = log.seq();
+  const { facts, seq } = await log.view();
   if (since > seq || seq - since > MOST_CHANGED) return undefined;
   const rows = await db
     .select({ id: entries.id, subject: entries.subject, also: entries.also })
     .from(entries)
-    .where(gt(entries.seq, since));
+    .where(and(gt(entries.seq, since), lte(entries.seq, seq)));
   const subjects = new Set(rows.flatMap(({ subject, also }) => subjectsOf({ subject, also: also ?? [] })));
-  const changed = [...subjects].map((subject): ChangedFacts => [subject, log.live.of(subject) ?? null]);
+  const changed = [...subjects].map(
+    (subject): ChangedFacts => [subject, subjectFactsOf(facts, subject) ?? null],
+  );
   return { seq, ids: rows.map(row => row.id), changed };
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { SubjectFacts } from '#core/log/facts.ts';
-import { foldSubject } from '#core/record.ts';
+import { foldSubject, rowsOf } from '#core/record.ts';
 import { hand } from '#demo/hand.ts';
 import { LiveFacts } from './live.ts';
 
@@ -22,7 +22,7 @@ describe('the facts in memory', () => {
       },
     ]);
     expect(live.facts.home[home]?.name).toBe('Beck House');
-    expect([...live.all()]).toHaveLength(1);
+    expect([...rowsOf(live.facts)]).toHaveLength(1);
     expect(live.isLast('home:01M88X6PY5AXMXFYXH43WSY7QH', first)).toBe(false);
     expect(live.isLast(home, second)).toBe(true);
   });

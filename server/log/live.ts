@@ -1,7 +1,9 @@
 import type { Instant } from '#core/calendar/day.ts';
 import { inOrder } from '#core/log/entry.ts';
-import type { Facts, SubjectFacts } from '#core/log/facts.ts';
-import { gather, putSubject, subjectFactsOf } from '#core/record.ts';
+import type { Facts, SubjectFacts, SubjectType } from '#core/log/facts.ts';
+import { copyOf } from '#core/log/lookUp.ts';
+import type { InLots } from '#core/lots.ts';
+import { gather, index, putSubject, subjectFactsOf, subjects } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
 
 /** Place of an entry in the log's order. */
@@ -22,28 +24,25 @@ export class LiveFacts {
   constructor(rows: readonly { subject: Subject; body: SubjectFacts | null; last: Key }[]) {
     this.#facts = gather(rows.flatMap(r => (r.body ? [[r.subject, r.body] as const] : [])));
     this.#lastKeys = new Map(rows.map(r => [r.subject, r.last]));
+    index(this.#facts);
   }
 
   get facts(): Facts {
     return this.#facts;
   }
 
-  /** The facts as they are now, on shelves of their own: they stay so, whatever is recorded after. */
-  copy(): Facts {
-    const shelves = Object.entries(this.#facts).map(([type, shelf]) => [type, { ...(shelf as object) }]);
-    return Object.fromEntries(shelves) as Facts;
+  /** The facts as they are now, on shelves of their own: they stay so, whatever is recorded after. Shelf by shelf. */
+  *copy(): InLots<Facts> {
+    const copy: Record<string, unknown> = {};
+    for (const [type, shelf] of Object.entries(this.#facts)) {
+      copy[type] = subjects[type as SubjectType].fresh ? shelf : copyOf(shelf as Record<string, object>);
+      yield;
+    }
+    return copy as unknown as Facts;
   }
 
   of(subject: Subject): SubjectFacts | undefined {
     return subjectFactsOf(this.#facts, subject);
-  }
-
-  /** Facts of every subject that has any. */
-  *all(): Generator<readonly [Subject, SubjectFacts]> {
-    for (const subject of this.#lastKeys.keys()) {
-      const facts = this.of(subject);
-      if (facts) yield [subject, facts];
-    }
   }
 
   lastKey(subject: Subject): Key | undefined {

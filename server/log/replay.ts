@@ -7,7 +7,7 @@ import { foldSubject } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
 import type { Database, Db } from '../db/open.ts';
 import { entries, facts } from '../db/schema.ts';
-import { entryOf, LOT, lotsOf } from './rows.ts';
+import { entryOf, lotsOf } from './rows.ts';
 
 export interface Replay {
   readonly entries: number;
@@ -15,6 +15,9 @@ export interface Replay {
   /** Subjects whose state row is not what the log says. */
   readonly differing: readonly Subject[];
 }
+
+/** Entries that are read at once. */
+const READ = 100;
 
 /** Every entry of the file in the order they arrived, some at a time: a log of a million is never in memory whole. */
 export async function* logInLots(db: Db): AsyncGenerator<Entry[]> {
@@ -24,7 +27,7 @@ export async function* logInLots(db: Db): AsyncGenerator<Entry[]> {
       .from(entries)
       .where(gt(entries.seq, last))
       .orderBy(asc(entries.seq))
-      .limit(LOT);
+      .limit(READ);
     if (rows.length === 0) return;
     last = rows.at(-1)!.seq;
     yield rows.map(entryOf);

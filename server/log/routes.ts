@@ -1,6 +1,5 @@
 import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
-import { setImmediate } from 'node:timers/promises';
 import { type Request, Router } from 'express';
 import * as v from 'valibot';
 import { SubjectSchema } from '#contract/entry.ts';
@@ -17,22 +16,35 @@ import {
 import { routes } from '#contract/routes.ts';
 import { LINES_TYPE, type SnapshotHead, SUBJECTS_A_LINE } from '#contract/snapshotLines.ts';
 import { entryId, instant } from '#core/fields.ts';
+import type { Facts } from '#core/log/facts.ts';
 import { standing } from '#core/log/strikes.ts';
-import { isOver } from '#core/record.ts';
+import { isOver, rowsOf } from '#core/record.ts';
 import { isAhead } from '../clock.ts';
 import { parsed, parsedEntries } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
+import { slices } from '../slices.ts';
 import { changesSince } from './changes.ts';
-import { entriesAfter, entriesOf, entriesOfList, lotsOf } from './rows.ts';
+import { entriesAfter, entriesOf, entriesOfList } from './rows.ts';
 
 /** A snapshot line by line, with breath between: others are answered while a large one is written. */
-async function* linesOf(head: SnapshotHead, facts: readonly ChangedFacts[]): AsyncGenerator<string> {
+async function* linesOf(head: SnapshotHead, facts: Facts): AsyncGenerator<string> {
   yield `${JSON.stringify(head)}\n`;
-  for (const lot of lotsOf(facts, SUBJECTS_A_LINE)) {
-    yield `${JSON.stringify(lot)}\n`;
-    await setImmediate();
+  const breathe = slices();
+  let lot: ChangedFacts[] = [];
+  const line = () => {
+    const text = `${JSON.stringify(lot)}\n`;
+    lot = [];
+    return text;
+  };
+  for (const [subject, body] of rowsOf(facts)) {
+    if (isOver(subject, body)) continue;
+    lot.push([subject, body]);
+    if (lot.length < SUBJECTS_A_LINE) continue;
+    yield line();
+    await breathe();
   }
+  if (lot.length > 0) yield line();
 }
 
 /** The log over the wire: the way in, the snapshot, the stream, and what stands on a subject. */
@@ -44,18 +56,18 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, folderId
   });
 
   router.get(routes.snapshot, async (req, res) => {
-    await log.settled();
+    const { facts, seq } = await log.view();
     const head: SnapshotHead = {
-      seq: log.seq(),
+      seq,
       now: clock.now(),
       demo,
       folder: folderId,
       ...(isAhead(clock) ? { isAhead: true } : {}),
     };
-    const facts = [...log.live.all()].filter(([subject, body]) => !isOver(subject, body));
     res.set('Cache-Control', 'no-store');
     if (req.accepts(['json', LINES_TYPE]) !== LINES_TYPE) {
-      res.json({ ...head, facts } satisfies Snapshot);
+      const rows = [...rowsOf(facts)].filter(([subject, body]) => !isOver(subject, body));
+      res.json({ ...head, facts: rows } satisfies Snapshot);
       return;
     }
     res.type(LINES_TYPE);

@@ -1,4 +1,4 @@
-import { type ReactNode, useEffect, useMemo, useState } from 'react';
+import { type ReactNode, useMemo, useState } from 'react';
 import type { Judgement } from '#core/judgement.ts';
 import { refusals } from '#core/judgement.ts';
 import type { Draft } from '../session/draft.ts';
@@ -8,8 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { FaultGate, useIsFaulty } from '../ui/FaultGate.tsx';
 import { Judgements } from '../ui/JudgementLine.tsx';
 import { type When, WhenBlank } from '../ui/WhenBlank.tsx';
-import { breathe, breathing } from './breathe.ts';
-import { useFacts, usePreview } from './hooks.ts';
+import { MOST_AT_ONCE, useFacts, usePreview, useWorkedOut } from './hooks.ts';
 import { useRecord } from './undo.tsx';
 
 interface Props {
@@ -112,37 +111,15 @@ function ActBody({
   );
 }
 
-/** So many are judged at once; more are judged with breath between, and the button waits for it. */
-const MOST_AT_ONCE = 40;
-
-/** What the guards say of drafts; the facts are what they judge by: judged anew when those change. */
+/** What the guards say of drafts; the facts are what they judge by: judged anew when those change, and the button waits. */
 function useGuarded(drafts: readonly Draft[] | undefined): {
   readonly guarded: readonly Judgement[];
   readonly isJudged: boolean;
 } {
   const { outbox } = useSession();
   const facts = useFacts();
-  const isLarge = drafts !== undefined && drafts.length > MOST_AT_ONCE;
   // biome-ignore lint/correctness/useExhaustiveDependencies: the outbox judges by the facts
-  const atOnce = useMemo(
-    () => (drafts && !isLarge ? outbox.judge(drafts) : []),
-    [drafts, isLarge, outbox, facts],
-  );
-  const [large, setLarge] = useState<{ of: readonly Draft[]; judgements: readonly Judgement[] } | null>(null);
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the outbox judges by the facts
-  useEffect(() => {
-    if (!isLarge) return undefined;
-    let isCurrent = true;
-    void breathe()
-      .then(() => breathing(outbox.judgeInLots(drafts)))
-      .then(judgements => {
-        if (isCurrent) setLarge({ of: drafts, judgements });
-      });
-    return () => {
-      isCurrent = false;
-    };
-  }, [drafts, isLarge, outbox, facts]);
-  if (!isLarge) return { guarded: atOnce, isJudged: true };
-  const isJudged = large?.of === drafts;
-  return { guarded: isJudged ? large.judgements : [], isJudged };
+  const work = useMemo(() => (drafts ? () => outbox.judgeInLots(drafts) : null), [drafts, outbox, facts]);
+  const judged = useWorkedOut(work, (drafts?.length ?? 0) > MOST_AT_ONCE);
+  return { guarded: judged ?? [], isJudged: judged !== undefined };
 }

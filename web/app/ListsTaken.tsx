@@ -4,7 +4,7 @@ import { useSession } from '../session/hooks.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
-import { useFacts, useReader, useWaterState } from './hooks.ts';
+import { useFacts, useReader, useToday } from './hooks.ts';
 import { useRecord } from './undo.tsx';
 
 /** So long a list stands where it can be taken back with one press (days). */
@@ -15,7 +15,7 @@ export function ListsTaken() {
   const say = useSay();
   const { api } = useSession();
   const facts = useFacts();
-  const { today } = useWaterState();
+  const today = useToday();
   const { timeZone } = useReader();
   const { undo } = useRecord();
   const lists = (facts.group.lists ?? []).filter(

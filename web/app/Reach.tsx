@@ -4,7 +4,7 @@ import { number } from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { Swatch, waterFill } from '../ui/Textures.tsx';
 import { useWidth } from '../ui/useWidth.ts';
-import { usePreviewReach, useWaterState } from './hooks.ts';
+import { useCalmWater, usePreviewReach } from './hooks.ts';
 
 /** Steps of the day scale that keep its figures apart. */
 const steps = [1, 2, 5, 7, 14, 30, 60, 90, 180, 365, 730];
@@ -144,7 +144,7 @@ function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures |
 /** Always on top: how many days the drinking water lasts for these people. */
 export const Reach = memo(function Reach() {
   const say = useSay();
-  const { reach } = useWaterState();
+  const { reach } = useCalmWater().state;
   const ahead = usePreviewReach();
   const words = reach.days === null ? say('reach.nobody') : say('reach.days', { days: reach.days });
   const full =

@@ -11,7 +11,7 @@ import { useArrival } from './arrival.ts';
 import { ClockFault } from './ClockFault.tsx';
 import { Column, Strip } from './Column.tsx';
 import { FirstRun } from './FirstRun.tsx';
-import { useAppDispatch, useAppSelector, useFacts, useWaterState } from './hooks.ts';
+import { useAppDispatch, useAppSelector, useFacts, useToday } from './hooks.ts';
 import { useKey, useLayerKeys, usePrimaryKey } from './keys.ts';
 import { Reach } from './Reach.tsx';
 import { SedimentPatterns } from './sediments.tsx';
@@ -30,7 +30,7 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
   const say = useSay();
   const dispatch = useAppDispatch();
   const facts = useFacts();
-  const { today } = useWaterState();
+  const today = useToday();
   const { theme } = useAppSelector(s => s.person);
   const { isLive, queue, turnedDown, trouble } = useAppSelector(s => s.log);
   const homes = Object.values(facts.home);

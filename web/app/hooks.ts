@@ -1,34 +1,54 @@
-import { useDeferredValue, useEffect, useMemo } from 'react';
+import { createContext, useContext, useDeferredValue, useEffect, useMemo, useState } from 'react';
 import { useDispatch, useSelector } from 'react-redux';
+import type { Day } from '#core/calendar/day.ts';
 import type { Duty } from '#core/duty.ts';
 import { subjectsOf } from '#core/log/entry.ts';
 import type { Facts } from '#core/log/facts.ts';
+import { atOnce, type InLots } from '#core/lots.ts';
 import type { Reach } from '#core/need/reach.ts';
-import { foldOnto } from '#core/record.ts';
-import { reachAfter } from '#core/store/change.ts';
+import { foldOntoInLots } from '#core/record.ts';
+import { reachAfterInLots } from '#core/store/change.ts';
 import type { State } from '#core/store/state.ts';
 import type { UnitSystem } from '#core/units/system.ts';
 import { unitsAtFirst } from '../person/person.ts';
+import type { SessionClock } from '../session/clock.ts';
 import { type Draft, drawPassing, stamped } from '../session/draft.ts';
-import { useSession, useStateNow, useToday } from '../session/hooks.ts';
+import { useDayIn, useSession, useStateNow } from '../session/hooks.ts';
 import { previewed } from '../session/previewSlice.ts';
 import type { AppDispatch, RootState } from '../session/store.ts';
 import type { Reader } from '../texts/format.ts';
+import { breathe, breathing } from './breathe.ts';
 
 export const useAppDispatch = useDispatch.withTypes<AppDispatch>();
 export const useAppSelector = useSelector.withTypes<RootState>();
 
 export const useFacts = (): Facts => useAppSelector(s => s.log.facts);
 
-/** The units that this person reads: chosen here, or the group's, or guessed. */
-export const useUnits = (): UnitSystem =>
-  useAppSelector(s => s.person.units ?? s.log.facts.group.units ?? unitsAtFirst());
+/** A reader, and the day that it is where the group is. */
+type ReaderToday = Reader & { readonly today: Day };
+
+/** How the person at this page reads, worked out once for all that is drawn: a store draws hundreds of vessels. */
+const ReaderContext = createContext<ReaderToday | undefined>(undefined);
+export const ReaderProvider = ReaderContext.Provider;
 
 /** How this person reads numbers and dates. */
-export function useReader(): Reader {
-  const units = useUnits();
+export function useReader(): ReaderToday {
+  const reader = useContext(ReaderContext);
+  if (!reader) throw new Error('nobody reads here: put a ReaderProvider around it');
+  return reader;
+}
+
+/** The units that this person reads: chosen here, or the group's, or guessed. */
+export const useUnits = (): UnitSystem => useReader().units;
+
+/** The day that it is where the group is. */
+export const useToday = (): Day => useReader().today;
+
+/** The reader, from what was chosen here, the group and the clock. */
+export function useReaderOfPage(): ReaderToday {
+  const units = useAppSelector(s => s.person.units ?? s.log.facts.group.units ?? unitsAtFirst());
   const timeZone = useAppSelector(s => s.log.facts.group.timeZone);
-  const today = useToday(timeZone);
+  const today = useDayIn(timeZone);
   return useMemo(() => ({ units, timeZone, today }), [units, timeZone, today]);
 }
 
@@ -59,13 +79,51 @@ export function useDuties(): readonly Duty[] {
 export function usePreviewReach(): Reach | undefined {
   const preview = useAppSelector(s => s.preview);
   const { clock } = useSession();
-  const facts = useFacts();
-  const state = useWaterState();
-  return useMemo(() => {
-    if (!preview) return undefined;
-    const entries = stamped(preview, { by: 'preview', stamp: clock.stamp, draw: drawPassing() });
-    return reachAfter(facts, state, foldOnto(facts, entries), entries.flatMap(subjectsOf));
-  }, [preview, facts, state, clock]);
+  const { facts, state } = useCalmWater();
+  const work = useMemo(
+    () => preview && (() => reachPreviewed(facts, state, preview, clock)),
+    [preview, facts, state, clock],
+  );
+  return useWorkedOut(work, (preview?.length ?? 0) > MOST_AT_ONCE);
+}
+
+/** What drafts would make of the reach. */
+function* reachPreviewed(
+  facts: Facts,
+  state: State,
+  drafts: readonly Draft[],
+  { stamp }: SessionClock,
+): InLots<Reach> {
+  const entries = stamped(drafts, { by: 'preview', stamp, draw: drawPassing() });
+  yield;
+  const next = yield* foldOntoInLots(facts, entries);
+  return yield* reachAfterInLots(facts, state, next, entries.flatMap(subjectsOf));
+}
+
+/** So many drafts are judged and previewed at once; more are with breath between. */
+export const MOST_AT_ONCE = 40;
+
+/**
+ * The result of work that is little, at once; of what is large, when it is done with breath between: undefined until then.
+ * @param work kept by its caller: another one is other work
+ */
+export function useWorkedOut<T>(work: (() => InLots<T>) | null, isLarge: boolean): T | undefined {
+  const little = useMemo(() => (work && !isLarge ? atOnce(work()) : undefined), [work, isLarge]);
+  const [large, setLarge] = useState<{ work: () => InLots<T>; result: T } | null>(null);
+  useEffect(() => {
+    if (!work || !isLarge) return undefined;
+    let isCurrent = true;
+    void breathe()
+      .then(() => breathing(work()))
+      .then(result => {
+        if (isCurrent) setLarge({ work, result });
+      });
+    return () => {
+      isCurrent = false;
+    };
+  }, [work, isLarge]);
+  if (!isLarge) return little;
+  return large && large.work === work ? large.result : undefined;
 }
 
 /** Handlers that show in the reach what an action would do, while it is hovered, focused or pressed. */

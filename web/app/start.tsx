@@ -1,4 +1,4 @@
-import { StrictMode } from 'react';
+import { type ReactNode, StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
@@ -8,6 +8,7 @@ import { SessionProvider } from '../session/hooks.ts';
 import { idbStorage } from '../session/idbStorage.ts';
 import { openLine } from '../session/line.ts';
 import { createSession } from '../session/session.ts';
+import { ReaderProvider, useReaderOfPage } from './hooks.ts';
 import { fetchLayers, router } from './router.tsx';
 
 /** Connects to the server that this page came from, and draws the application. */
@@ -19,10 +20,17 @@ export async function start(root: HTMLElement): Promise<void> {
     <StrictMode>
       <SessionProvider value={session}>
         <Provider store={session.store}>
-          {/* a running clock ticks each second, and every tick would start a navigation in transition anew: it would never end */}
-          <RouterProvider router={router} useTransitions={false} />
+          <ForReader>
+            {/* a running clock ticks each second, and every tick would start a navigation in transition anew: it would never end */}
+            <RouterProvider router={router} useTransitions={false} />
+          </ForReader>
         </Provider>
       </SessionProvider>
     </StrictMode>,
   );
+}
+
+/** What is drawn for the person at this page, as they read it. */
+function ForReader({ children }: { children: ReactNode }) {
+  return <ReaderProvider value={useReaderOfPage()}>{children}</ReaderProvider>;
 }

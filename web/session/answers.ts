@@ -2,8 +2,9 @@ import { dayOf, type Instant } from '#core/calendar/day.ts';
 import { dutiesAt, dutiesInLots } from '#core/duties.ts';
 import type { Duty } from '#core/duty.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { stateAfter } from '#core/store/change.ts';
-import { type State, stateAt, stateInLots } from '#core/store/state.ts';
+import { atOnce, type InLots } from '#core/lots.ts';
+import { stateAfterInLots } from '#core/store/change.ts';
+import { type State, stateInLots } from '#core/store/state.ts';
 import { breathe, breathing } from '../app/breathe.ts';
 
 /** What follows from the facts: worked out once for everything that asks, until they, or what follows from the clock, change. */
@@ -12,7 +13,7 @@ export interface Answers {
   readonly state: (facts: Facts, now: Instant) => State;
   /** Everything that waits in a state. */
   readonly duties: (facts: Facts, state: State) => readonly Duty[];
-  /** Works both out in lots, with breath between: a large store opens without holding the page up. */
+  /** Works both out in lots, with breath between: a large store opens, and shows what was recorded, without holding the page up. */
   readonly workOut: (facts: Facts, now: Instant) => Promise<void>;
 }
 
@@ -26,16 +27,22 @@ export function createAnswers(): Answers {
   // the facts that were asked about last: those that follow differ from them by little
   let latest: Facts | undefined;
 
-  const stateOf: Answers['state'] = (facts, now) => {
+  /** From the state of the facts before, where that still holds. */
+  function* stateOfFacts(facts: Facts, now: Instant): InLots<State> {
     const last = states.get(facts);
     if (last && holds(last, facts, now)) return last;
-    const before = latest && states.get(latest);
-    const follows = latest && before && holds(before, latest, now);
-    const state = follows ? stateAfter(latest!, before, facts, now) : stateAt(facts, now);
+    const from = latest;
+    const before = from && states.get(from);
+    const state =
+      before && holds(before, from, now)
+        ? yield* stateAfterInLots(from, before, facts, now)
+        : yield* stateInLots(facts, now);
     states.set(facts, state);
     latest = facts;
     return state;
-  };
+  }
+
+  const stateOf: Answers['state'] = (facts, now) => atOnce(stateOfFacts(facts, now));
 
   const dutiesOf: Answers['duties'] = (facts, state) => {
     const last = duties.get(state);
@@ -50,10 +57,9 @@ export function createAnswers(): Answers {
     // the first use of a time zone takes as long as a thousand states
     dayOf(now, facts.group.timeZone);
     await breathe();
-    const state = await breathing(stateInLots(facts, now));
-    states.set(facts, state);
-    latest = facts;
-    duties.set(state, await breathing(dutiesInLots(facts, state)));
+    const state = await breathing(stateOfFacts(facts, now));
+    await breathe();
+    if (!duties.has(state)) duties.set(state, await breathing(dutiesInLots(facts, state)));
   };
 
   return { state: stateOf, duties: dutiesOf, workOut };

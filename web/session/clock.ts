@@ -29,12 +29,14 @@ export function createClock(machineMs: () => number = Date.now): SessionClock {
   let offsetMs = 0;
   let lastStamp = '';
   let shown = '';
+  let stateNow = '';
   const listeners = new Set<() => void>();
   const now = (): Instant => new Date(machineMs() + offsetMs).toISOString();
   const tick = () => {
     const next = `${now().slice(0, 19)}.000Z`;
     if (next === shown) return;
     shown = next;
+    stateNow = roundedDown(shown, STATE_STEP_S);
     for (const listener of listeners) listener();
   };
   tick();
@@ -53,7 +55,7 @@ export function createClock(machineMs: () => number = Date.now): SessionClock {
       tick();
     },
     shown: () => shown,
-    stateNow: () => roundedDown(shown, STATE_STEP_S),
+    stateNow: () => stateNow,
     subscribe: listener => {
       listeners.add(listener);
       return () => listeners.delete(listener);

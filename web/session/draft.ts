@@ -5,8 +5,20 @@ import type { Shelved } from '#core/log/facts.ts';
 import { type Entry, type EntryData, type EntryKind, writeEntry } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
 
+/** Random bytes are asked for so many at a time: each call costs the same, and an id needs sixteen. */
+const POOL = 1024;
+const pool = new Uint8Array(POOL);
+let drawn = POOL;
+function random(): number {
+  if (drawn === POOL) {
+    crypto.getRandomValues(pool);
+    drawn = 0;
+  }
+  return pool[drawn++]! / 256;
+}
+
 /** Draws ids that sort by when they were drawn. */
-export const drawId = monotonicFactory();
+export const drawId = monotonicFactory(random);
 
 /** An id for a new subject. */
 export const newSubject = (type: keyof Shelved): Subject => `${type}:${drawId()}`;

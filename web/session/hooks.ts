@@ -19,7 +19,7 @@ export function useStateNow(): Instant {
 }
 
 /** The day that it is where the group is. */
-export function useToday(timeZone: string): Day {
+export function useDayIn(timeZone: string): Day {
   const { clock } = useSession();
   return useSyncExternalStore(clock.subscribe, () => dayOf(clock.stateNow(), timeZone));
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Entry } from '#core/record.ts';
-import { fold, subjectFactsOf } from '#core/record.ts';
+import { fold, foldOnto, subjectFactsOf } from '#core/record.ts';
 import { hand } from '#demo/hand.ts';
 import {
   entriesCame,
@@ -49,7 +49,7 @@ describe('what is turned down', () => {
 
   it('stands beside the facts, which are the server’s again', () => {
     const waiting = waitingFor(draw(5));
-    const queue = logReducer(ready, queued(waiting));
+    const queue = logReducer(ready, queued({ waiting }));
     expect(leftIn(queue)).toBe(193);
     const turnedDown = [{ ...waiting, problem }];
     const state = logReducer(queue, outboxIs({ waiting: [], turnedDown }));
@@ -76,14 +76,14 @@ describe('the log of a browser', () => {
   });
 
   it('shows what is queued at once, and keeps the server’s facts beside it', () => {
-    const waiting = logReducer(ready, queued(waitingFor(draw(8))));
+    const waiting = logReducer(ready, queued({ waiting: waitingFor(draw(8)) }));
     expect(leftIn(waiting)).toBe(190);
     expect(waiting.served.container[drum]?.fill?.remainingL).toBe(198);
   });
 
   it('takes the server’s word when a request settles', () => {
     const drawn = draw(8);
-    const waiting = logReducer(ready, queued(waitingFor(drawn)));
+    const waiting = logReducer(ready, queued({ waiting: waitingFor(drawn) }));
     const done = logReducer(waiting, settled(answer(served(drawn))));
     expect(done.queue).toEqual([]);
     expect(leftIn(done)).toBe(190);
@@ -92,7 +92,7 @@ describe('the log of a browser', () => {
 
   it('keeps the very facts that it shows when the server says the same: nothing is drawn anew', () => {
     const drawn = draw(8);
-    const waiting = logReducer(ready, queued(waitingFor(drawn)));
+    const waiting = logReducer(ready, queued({ waiting: waitingFor(drawn) }));
     const sent = JSON.parse(JSON.stringify(served(drawn))) as ReturnType<typeof served>;
     const done = logReducer(waiting, settled(answer(sent)));
     expect(done.facts).toBe(waiting.facts);
@@ -104,13 +104,13 @@ describe('the log of a browser', () => {
   });
 
   it('takes a refused request back', () => {
-    const waiting = logReducer(ready, queued(waitingFor(draw(8))));
+    const waiting = logReducer(ready, queued({ waiting: waitingFor(draw(8)) }));
     expect(leftIn(logReducer(waiting, settled({ id: waiting.queue[0]!.id })))).toBe(198);
   });
 
   it('counts an entry once, whether the stream or the answer comes first', () => {
     const drawn = draw(8);
-    const waiting = logReducer(ready, queued(waitingFor(drawn)));
+    const waiting = logReducer(ready, queued({ waiting: waitingFor(drawn) }));
     const streamed = logReducer(waiting, entriesCame({ seq: 4, ids: [drawn.id], changed: served(drawn) }));
     expect(leftIn(streamed)).toBe(190);
     const done = logReducer(streamed, settled(answer(served(drawn))));
@@ -118,10 +118,21 @@ describe('the log of a browser', () => {
     expect(logReducer(done, entriesCame({ seq: 4, ids: [drawn.id], changed: served(drawn) }))).toBe(done);
   });
 
+  it('takes facts that were worked out ahead, unless others came meanwhile', () => {
+    const waiting = waitingFor(draw(8));
+    const facts = foldOnto(ready.facts, waiting.entries);
+    const shown = { of: ready.facts, facts };
+    expect(logReducer(ready, queued({ waiting, shown })).facts).toBe(facts);
+    const other = logReducer(ready, queued({ waiting: waitingFor(draw(5)) }));
+    const both = logReducer(other, queued({ waiting, shown }));
+    expect(both.facts).not.toBe(facts);
+    expect(leftIn(both)).toBe(198 - 8 - 5);
+  });
+
   it('folds what is queued onto what others recorded meanwhile', () => {
     const mine = draw(8);
     const theirs = h.write('drawn', drum, { volumeL: 20, use: 'utility', byTap: false });
-    const waiting = logReducer(ready, queued(waitingFor(mine)));
+    const waiting = logReducer(ready, queued({ waiting: waitingFor(mine) }));
     expect(
       leftIn(logReducer(waiting, entriesCame({ seq: 4, ids: [theirs.id], changed: served(theirs) }))),
     ).toBe(170);
@@ -129,13 +140,13 @@ describe('the log of a browser', () => {
 
   it('leaves a strike to the server, which has the whole story', () => {
     const strike = h.write('struck', drum, { target: h.entries[2]!.id });
-    expect(leftIn(logReducer(ready, queued(waitingFor(strike))))).toBe(198);
+    expect(leftIn(logReducer(ready, queued({ waiting: waitingFor(strike) })))).toBe(198);
   });
 
   it('waits for what lies between: another’s entry that is still on its way is not taken for told', () => {
     const theirs = h.write('drawn', drum, { volumeL: 20, use: 'utility', byTap: false });
     const mine = draw(8);
-    const waiting = logReducer(ready, queued(waitingFor(mine)));
+    const waiting = logReducer(ready, queued({ waiting: waitingFor(mine) }));
     const after = served(theirs, mine);
     // the answer to the fifth entry of the log comes before the stream told of the fourth
     const done = logReducer(waiting, settled(answer(after, 5)));

@@ -48,7 +48,8 @@ export const outboxIs = createAction<{ waiting: readonly Waiting[]; turnedDown: 
   'log/outboxIs',
 );
 export const entriesCame = createAction<LogEvent>('log/entriesCame');
-export const queued = createAction<Waiting>('log/queued');
+/** One was recorded; `shown` are the facts with it, worked out from those that were shown. */
+export const queued = createAction<{ waiting: Waiting; shown?: { of: Facts; facts: Facts } }>('log/queued');
 /** One was acknowledged, with what it changed, or turned down. */
 export const settled = createAction<{ id: string; posted?: Posted }>('log/settled');
 export const troubled = createAction<ProblemKind | undefined>('log/troubled');
@@ -75,21 +76,24 @@ function withChanges(facts: Facts, changed: readonly ChangedFacts[]): Facts {
 const optimistic = (queue: readonly Shown[]): Entry[] =>
   queue.flatMap(w => (w.isServed ? [] : w.entries)).filter(e => e.kind !== 'struck');
 
-const shown = (state: LogState): LogState => ({
-  ...state,
-  facts: foldOnto(state.served, optimistic(state.queue)),
-});
+/** What follows a state: its facts are worked out anew where what they come from is another. */
+function shown(state: LogState, before: LogState): LogState {
+  const [entries, was] = [optimistic(state.queue), optimistic(before.queue)];
+  const isSameQueue = entries.length === was.length && entries.every((e, i) => e.id === was[i]!.id);
+  if (state.served === before.served && isSameQueue) return { ...state, facts: before.facts };
+  return { ...state, facts: foldOnto(state.served, entries) };
+}
 
 /**
  * The server's word on some subjects. Where it is what the screen shows already, as it is after nearly everything recorded
  * here, the facts stay the very same and nothing is drawn anew.
  */
-function told(state: LogState, changed: readonly ChangedFacts[]): LogState {
+function told(state: LogState, changed: readonly ChangedFacts[], before: LogState): LogState {
   const isShown = changed.every(([subject, body]) =>
     isSame(subjectFactsOf(state.facts, subject) ?? null, body ?? null),
   );
   if (isShown && optimistic(state.queue).length === 0) return { ...state, served: state.facts };
-  return shown({ ...state, served: withChanges(state.served, changed) });
+  return shown({ ...state, served: withChanges(state.served, changed) }, before);
 }
 
 /**
@@ -100,16 +104,19 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
   if (snapshotCame.match(action)) {
     const { facts, seq, demo, folder, isAhead = false } = action.payload;
     const queue = state.queue.filter(w => !w.isSent);
-    return shown({
-      ...state,
-      queue,
-      status: 'ready',
-      served: facts,
-      seq,
-      demo,
-      isAhead,
-      ...(folder ? { folder } : {}),
-    });
+    return shown(
+      {
+        ...state,
+        queue,
+        status: 'ready',
+        served: facts,
+        seq,
+        demo,
+        isAhead,
+        ...(folder ? { folder } : {}),
+      },
+      state,
+    );
   }
   if (entriesCame.match(action)) {
     const { seq, ids, changed } = action.payload;
@@ -119,9 +126,13 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
     const queue = state.queue
       .filter(w => !(w.isSent && isTold(w)))
       .map(w => (isTold(w) ? { ...w, isServed: true as const } : w));
-    return told({ ...state, queue, seq }, changed);
+    return told({ ...state, queue, seq }, changed, state);
   }
-  if (queued.match(action)) return shown({ ...state, queue: [...state.queue, action.payload] });
+  if (queued.match(action)) {
+    const { waiting, shown: ahead } = action.payload;
+    const next = { ...state, queue: [...state.queue, waiting] };
+    return ahead?.of === state.facts ? { ...next, facts: ahead.facts } : shown(next, state);
+  }
   if (settled.match(action)) {
     const { id, posted } = action.payload;
     const one = state.queue.find(w => w.id === id);
@@ -129,10 +140,10 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
     if (posted && posted.seq > state.seq) {
       // where others' entries lie between, they are still on their way: the number waits for them
       const isNext = posted.seq === state.seq + posted.accepted.length;
-      return told(isNext ? { ...rest, seq: posted.seq } : rest, posted.changed);
+      return told(isNext ? { ...rest, seq: posted.seq } : rest, posted.changed, state);
     }
     // the stream brought it before
-    return one?.isServed ? rest : shown(rest);
+    return one?.isServed ? rest : shown(rest, state);
   }
   if (outboxIs.match(action)) {
     const { waiting, turnedDown } = action.payload;
@@ -148,7 +159,7 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
       ...sent,
       ...waiting.map(w => (before.get(w.id)?.isServed ? { ...w, isServed: true as const } : w)),
     ];
-    return shown({ ...state, queue, turnedDown });
+    return shown({ ...state, queue, turnedDown }, state);
   }
   if (troubled.match(action))
     return state.trouble === action.payload ? state : { ...state, trouble: action.payload };

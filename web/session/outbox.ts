@@ -6,6 +6,7 @@ import { atOnce, type InLots } from '#core/lots.ts';
 import { type Entry, foldOntoInLots, guard } from '#core/record.ts';
 import { breathe, breathing } from '../app/breathe.ts';
 import { handKnown, handOf } from '../person/person.ts';
+import type { Answers } from './answers.ts';
 import { type Api, NoAnswer, ProblemAnswer } from './api.ts';
 import type { SessionClock } from './clock.ts';
 import { type Draft, drawId, drawPassing, stamped } from './draft.ts';
@@ -40,6 +41,7 @@ interface Parts {
   readonly clock: SessionClock;
   readonly storage: OutboxStorage;
   readonly store: AppStore;
+  readonly answers: Answers;
 }
 
 /** After so many faults of the server over one, those behind it go first. */
@@ -48,7 +50,7 @@ const MOST_FAULTS = 3;
 /** The reason that something recorded for another folder stays here. */
 const elsewhere: Problem = { type: problemType('conflict'), title: 'another folder', status: 409 };
 
-export function createOutbox({ api, clock, storage, store }: Parts): Outbox {
+export function createOutbox({ api, clock, storage, store, answers }: Parts): Outbox {
   const { dispatch } = store;
   const logOf = () => store.getState().log;
   // what somebody waits for in this tab, and what came of it
@@ -62,6 +64,7 @@ export function createOutbox({ api, clock, storage, store }: Parts): Outbox {
     const entries = stamped(drafts, { by: 'judge', stamp: clock.stamp, draw: drawPassing() }).filter(
       e => e.kind !== 'struck',
     );
+    yield;
     const judgeOne = (facts: Facts, entry: Entry) => found.push(...guard(facts, entry, clock.now()));
     // the last is judged and not folded: what comes after it nobody asks, and a large store is not copied for it
     const facts = yield* foldOntoInLots(logOf().facts, entries.slice(0, -1), judgeOne);
@@ -93,11 +96,21 @@ export function createOutbox({ api, clock, storage, store }: Parts): Outbox {
     });
     const waiting: Waiting = { id: entries[0]!.id, entries, mode, ...(folder ? { folder } : {}) };
     waitedFor.set(waiting.id, undefined);
-    dispatch(queued(waiting));
+    dispatch(queued({ waiting, ...(await ahead(entries)) }));
     await storage.put(waiting);
     await flush();
     return (await cameOf(waiting)) ?? { is: 'waiting', entries };
   };
+
+  /** What is to be shown with entries, worked out before it is: the page draws it and has nothing left to compute. */
+  async function ahead(entries: readonly Entry[]): Promise<{ shown?: { of: Facts; facts: Facts } }> {
+    const { facts: of } = logOf();
+    if (entries.some(e => e.kind === 'struck')) return {};
+    await breathe();
+    const facts = await breathing(foldOntoInLots(of, entries));
+    await answers.workOut(facts, clock.stateNow());
+    return { shown: { of, facts } };
+  }
 
   /** What came of something that this tab recorded; undefined while it waits, and nobody waits for it from then on. */
   async function cameOf(waiting: Waiting): Promise<Outcome | undefined> {

@@ -39,7 +39,7 @@ const RETRY_MS = 5000;
 export function createSession({ api, clock, storage, openLine }: SessionParts): Session {
   const store = createStore();
   const answers = createAnswers();
-  const outbox = createOutbox({ api, clock, storage, store });
+  const outbox = createOutbox({ api, clock, storage, store, answers });
   const logOf = () => store.getState().log;
   const endings: (() => void)[] = [clock.close];
 

@@ -65,5 +65,13 @@ for (const [name, write] of Object.entries(formats)) {
 export function sayTo(reader: Reader, text: string | Message, params?: Params): string {
   const id = typeof text === 'string' ? text : text.id;
   const values = typeof text === 'string' ? params : text.params;
-  return i18next.t(id, { ...values, reader });
+  if (values) return i18next.t(id, { ...values, reader });
+  const said = saidTo.get(reader) ?? new Map<string, string>();
+  saidTo.set(reader, said);
+  const known = said.get(id) ?? i18next.t(id, { reader });
+  said.set(id, known);
+  return known;
 }
+
+/** Texts without a figure in them, which stay as they are: a table says the same few words ten thousand times. */
+const saidTo = new WeakMap<Reader, Map<string, string>>();

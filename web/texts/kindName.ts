@@ -1,13 +1,13 @@
 import { useCallback } from 'react';
 import { kindOf } from '#core/store/state.ts';
-import { useFacts, useReader } from '../app/hooks.ts';
+import { useAppSelector, useReader } from '../app/hooks.ts';
 import * as format from './format.ts';
 import { useSay } from './texts.ts';
 
 /** A kind's name: its own, or its volume and shape in the person's units ("208 L drum"). */
 export function useKindName(): (id: string) => string {
   const say = useSay();
-  const { kind: own } = useFacts();
+  const own = useAppSelector(s => s.log.facts.kind);
   const { units } = useReader();
   return useCallback(
     id => {

@@ -1,8 +1,8 @@
-import { useCallback } from 'react';
 import type { Message, Params } from '#core/judgement.ts';
 import { useReader } from '../app/hooks.ts';
 import { sayTo } from './catalogue.ts';
 import type en from './en.json';
+import type { Reader } from './format.ts';
 
 type Singular<K extends string> = K extends `${infer Base}_${'one' | 'other'}` ? Base : K;
 
@@ -16,6 +16,16 @@ export type Say = (text: TextId | Message, params?: Params) => string;
 
 /** Says a text of the catalogue to the person at this browser, in their units. */
 export function useSay(): Say {
-  const reader = useReader();
-  return useCallback<Say>((text, params) => sayTo(reader, text, params), [reader]);
+  return sayOf(useReader());
+}
+
+const says = new WeakMap<Reader, Say>();
+
+/** One for each reader: what depends on it is not made anew by each who asks. */
+function sayOf(reader: Reader): Say {
+  const known = says.get(reader);
+  if (known) return known;
+  const say: Say = (text, params) => sayTo(reader, text, params);
+  says.set(reader, say);
+  return say;
 }

@@ -312,10 +312,25 @@ export function ChoiceBlank<T extends string>({
   placeholder,
 }: ChoiceProps<T>) {
   const say = useSay();
+  // its choices are drawn when the hand comes near: forty places in a blank that nobody opens cost a page its start
+  const [isNear, setIsNear] = useState(false);
+  const comeNear = () => setIsNear(true);
   return (
-    <Select.Root value={value ?? ''} onValueChange={next => onValue(next as T)}>
-      <Select.Trigger aria-label={label} className="blank text-left">
-        <Select.Value placeholder={placeholder ?? say('blank.choose')} />
+    <Select.Root
+      value={value ?? ''}
+      // the list closes first: what follows from the choice is drawn in a task of its own
+      onValueChange={next => void setTimeout(() => onValue(next as T))}
+      onOpenChange={isOpen => isOpen && comeNear()}
+    >
+      <Select.Trigger
+        aria-label={label}
+        className="blank text-left"
+        onFocus={comeNear}
+        onPointerEnter={comeNear}
+      >
+        <Select.Value placeholder={placeholder ?? say('blank.choose')}>
+          {choices.find(choice => choice.value === value)?.label}
+        </Select.Value>
       </Select.Trigger>
       <Select.Portal>
         <Select.Content
@@ -324,7 +339,7 @@ export function ChoiceBlank<T extends string>({
           className="z-50 max-h-[min(420px,var(--radix-select-content-available-height))] max-w-[min(420px,92vw)] overflow-auto border-[1.5px] border-slate bg-paper text-base text-slate"
         >
           <Select.Viewport className="p-1">
-            {choices.map(choice => (
+            {(isNear ? choices : []).map(choice => (
               <Select.Item
                 key={choice.value}
                 value={choice.value}

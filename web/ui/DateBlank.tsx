@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { type Day, EARLIEST_DAY, LATEST_DAY } from '#core/calendar/day.ts';
-import { useWaterState } from '../app/hooks.ts';
+import { useToday } from '../app/hooks.ts';
 import type { TextId } from '../texts/texts.ts';
 import { TextBlank } from './Blank.tsx';
 
@@ -23,7 +23,7 @@ export const dayFault = (day: Day | '', today: Day, isPast: boolean): TextId | u
 
 /** A day of something kept: made, opened, printed. A year half typed is not yet a fault. */
 export function DateBlank({ label, value, onValue, isPast = false }: Props) {
-  const { today } = useWaterState();
+  const today = useToday();
   const [isTyping, setTyping] = useState(false);
   const [isUnread, setUnread] = useState(false);
   const fault = isUnread ? 'when.unread' : dayFault(value, today, isPast);

@@ -5,6 +5,7 @@ import { methodOf, methods } from '#core/methods/methods.ts';
 import { focusSoon } from '../../app/arrival.ts';
 import { useSay } from '../../texts/texts.ts';
 import { FaultGate } from '../../ui/FaultGate.tsx';
+import { InTurn } from '../../ui/InTurn.tsx';
 import { Dose } from './Dose.tsx';
 import { MethodBench } from './MethodBench.tsx';
 import { Sheets } from './Sheets.tsx';
@@ -86,7 +87,9 @@ export function Bench() {
         aria-label={say('bench.sheets')}
         className="w-[340px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-t max-wide:border-l-0"
       >
-        <Sheets shown={shown} onShow={setShown} />
+        <InTurn>
+          <Sheets shown={shown} onShow={setShown} />
+        </InTurn>
       </aside>
     </div>
   );

@@ -15,6 +15,7 @@ import { number } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { useIsFaulty } from '../../ui/FaultGate.tsx';
+import { InTurn } from '../../ui/InTurn.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { RuleScale } from '../../ui/RuleScale.tsx';
@@ -122,38 +123,40 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
           />
         </>
       )}
-      {!isStopped && answer?.scale && answer.scale.marks.length > 0 && (
-        <section>
-          <h2 className="mb-2 text-base">{say(`method.${method.id}.scale`)}</h2>
-          <RuleScale
-            label={say(`method.${method.id}.scale`)}
-            spacing={answer.scale.spacing}
-            ticks={answer.scale.ticks}
-            bands={
-              answer.scale.band
-                ? [{ from: answer.scale.band[0], to: answer.scale.band[1], tone: 'pool' }]
-                : []
-            }
-            marks={answer.scale.marks.map(mark => ({
-              id: mark.id,
-              value: mark.value,
-              label: say(`method.${method.id}.mark.${mark.id}`),
-              note: say(mark.note),
-              ...(mark.chosen ? { tone: 'chosen' as const } : {}),
-            }))}
-            {...(answer.scale.sets ? { onChoose: (id: string) => set(answer.scale!.sets!, id) } : {})}
-          />
-        </section>
-      )}
-      {answer?.curve && (
-        <Suspense fallback={<div className="h-[230px] border border-rule" />}>
-          <CurveChart curve={answer.curve} />
-        </Suspense>
-      )}
-      {answer?.layers && answer.vessel && (
-        <LayerDrawing method={method.id} vessel={answer.vessel} layers={answer.layers} />
-      )}
-      {!answer?.isStopped && <CreditLine method={method} credit={credit} />}
+      <InTurn>
+        {!isStopped && answer?.scale && answer.scale.marks.length > 0 && (
+          <section>
+            <h2 className="mb-2 text-base">{say(`method.${method.id}.scale`)}</h2>
+            <RuleScale
+              label={say(`method.${method.id}.scale`)}
+              spacing={answer.scale.spacing}
+              ticks={answer.scale.ticks}
+              bands={
+                answer.scale.band
+                  ? [{ from: answer.scale.band[0], to: answer.scale.band[1], tone: 'pool' }]
+                  : []
+              }
+              marks={answer.scale.marks.map(mark => ({
+                id: mark.id,
+                value: mark.value,
+                label: say(`method.${method.id}.mark.${mark.id}`),
+                note: say(mark.note),
+                ...(mark.chosen ? { tone: 'chosen' as const } : {}),
+              }))}
+              {...(answer.scale.sets ? { onChoose: (id: string) => set(answer.scale!.sets!, id) } : {})}
+            />
+          </section>
+        )}
+        {answer?.curve && (
+          <Suspense fallback={<div className="h-[230px] border border-rule" />}>
+            <CurveChart curve={answer.curve} />
+          </Suspense>
+        )}
+        {answer?.layers && answer.vessel && (
+          <LayerDrawing method={method.id} vessel={answer.vessel} layers={answer.layers} />
+        )}
+        {!answer?.isStopped && <CreditLine method={method} credit={credit} />}
+      </InTurn>
       <p className="max-w-[80ch] border-l-4 border-iron py-1 pl-3 text-small">
         {say(`method.${method.id}.caution`)} {say('caution.authority')}
       </p>

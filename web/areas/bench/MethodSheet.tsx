@@ -6,7 +6,7 @@ import type { Step } from '#core/methods/method.ts';
 import { methodOf } from '#core/methods/methods.ts';
 import { dimensionOfUnit } from '#core/units/dimension.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useFacts, useReader, useToday, useWaterState } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft, newSubject } from '../../session/draft.ts';
@@ -128,7 +128,7 @@ interface LiveProps {
 function LiveStep({ sheet, at, step, large }: LiveProps) {
   const say = useSay();
   const facts = useFacts();
-  const { today } = useWaterState();
+  const today = useToday();
   const [reading, setReading] = useState<number | undefined>(undefined);
   const [isEstimated, setEstimated] = useState(false);
   const read = (value: number | undefined, estimated = false) => {

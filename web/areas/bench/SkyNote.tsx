@@ -1,14 +1,14 @@
 import { useEffect, useState } from 'react';
 import { routes } from '#contract/routes.ts';
 import type { WeatherAnswer } from '#contract/weather.ts';
-import { useWaterState } from '../../app/hooks.ts';
+import { useToday } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 
 /** Today's sky from the weather service, to be taken into the sentence; a stand-in says that it is one. */
 export function SkyNote({ onTake }: { onTake: (oktas: number) => void }) {
   const say = useSay();
-  const { today } = useWaterState();
+  const today = useToday();
   const [answer, setAnswer] = useState<WeatherAnswer | null>(null);
   useEffect(() => {
     let isOver = false;

@@ -2,7 +2,7 @@ import { ChevronDown, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import { ageMonths, beverageIntakeL, bornFor, type Person } from '#core/need/people.ts';
 import type { HomeFacts } from '#core/plan/facts.ts';
-import { useFacts, usePreview, useReader, useWaterState } from '../../app/hooks.ts';
+import { useFacts, usePreview, useReader, useToday } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft, newSubject } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
@@ -127,7 +127,7 @@ function PersonLine({
 }) {
   const say = useSay();
   const { units } = useReader();
-  const { today } = useWaterState();
+  const today = useToday();
   const months = ageMonths(person, today);
   const years =
     months === undefined

@@ -3,7 +3,7 @@ import { citations } from '#core/citations.ts';
 import { dailyNeed, type NeedSchoolId, needSchools, stockNeedL } from '#core/need/need.ts';
 import type { PlanFields } from '#core/plan/fields.ts';
 import { needGroup } from '#core/store/state.ts';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useFacts, useReader, useToday, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
@@ -103,7 +103,7 @@ function Rules({ set }: { set: Set }) {
   const say = useSay();
   const facts = useFacts();
   const { units } = useReader();
-  const { today } = useWaterState();
+  const today = useToday();
   const { needSchool } = facts.plan;
   const group = useMemo(() => needGroup(facts, today), [facts, today]);
   const schools = needSchools.map(s => ({ ...s, need: dailyNeed(s.id, group) }));

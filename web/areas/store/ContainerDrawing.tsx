@@ -2,7 +2,6 @@ import type { KeyboardEvent } from 'react';
 import type { Shape } from '#core/containers/kinds.ts';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
-import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';
 import { useDrag } from './drag.tsx';
@@ -61,6 +60,7 @@ function details(shape: Shape, x: number, y: number, w: number, h: number): stri
 interface Props {
   readonly drawn: Drawn;
   readonly scale: Scale;
+  readonly kindName: (id: string) => string;
   readonly isSelected: boolean;
   readonly isTabStop: boolean;
   readonly onSelect: (container: string) => void;
@@ -69,10 +69,17 @@ interface Props {
 }
 
 /** A container to scale, filled to its level; the texture tells the state. */
-export function ContainerDrawing({ drawn, scale, isSelected, isTabStop, onSelect, onBlock }: Props) {
+export function ContainerDrawing({
+  drawn,
+  scale,
+  kindName,
+  isSelected,
+  isTabStop,
+  onSelect,
+  onBlock,
+}: Props) {
   const say = useSay();
   const { units } = useReader();
-  const kindName = useKindName();
   const { container, kind, state, count } = drawn;
   const w = Math.max(3, drawn.w * scale.pxPerM);
   const h = Math.max(4, drawn.h * scale.pxPerM);

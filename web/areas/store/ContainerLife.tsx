@@ -8,7 +8,7 @@ import type { ContainerFacts, Fill } from '#core/store/facts.ts';
 import { kindOf } from '#core/store/state.ts';
 import { ContainerActs } from '../../acts/ContainerActs.tsx';
 import { OriginBlank } from '../../acts/WaterBlanks.tsx';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useCalmWater, useFacts, useReader } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
@@ -57,7 +57,7 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
   const say = useSay();
   const facts = useFacts();
   const { timeZone, units } = useReader();
-  const state = useWaterState().containers[container.id];
+  const state = useCalmWater().state.containers[container.id];
   const kindName = useKindName();
   const { recordAndTell } = useRecord();
   const kind = kindOf(facts, container.kind);

@@ -6,7 +6,7 @@ import { isFreeFigure, lastFree } from '#core/quality/fitness.ts';
 import { offersTopUp } from '#core/store/acts.ts';
 import type { Fill } from '#core/store/facts.ts';
 import type { ContainerState } from '#core/store/state.ts';
-import { useReader, useWaterState } from '../../app/hooks.ts';
+import { useReader, useToday } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 
@@ -38,7 +38,7 @@ function TopUp({ container, fill }: { container: string; fill: Fill }) {
 function Passing({ fill }: { fill: Fill }) {
   const say = useSay();
   const { timeZone } = useReader();
-  const { today } = useWaterState();
+  const today = useToday();
   const readings = sinceLastDose(
     fill.readings.flatMap(r => (isFreeFigure(r) ? [{ at: r.at, mgL: r.mgL }] : [])),
     fill.batches,

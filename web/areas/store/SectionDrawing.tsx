@@ -37,7 +37,7 @@ const NARROW_PX = 210;
 const nothingDrawn: Section = { buildings: [], extent: { x: 0, y: -0.4, w: 3, h: 2 } };
 
 /** Rooms drawn in one task. */
-const PLACES_A_TASK = 4;
+const PLACES_A_TASK = 2;
 
 function scaleFor(
   extent: Section['extent'],
@@ -237,6 +237,7 @@ const Place = memo(function Place({
   onBlock,
 }: PlaceProps) {
   const { units } = useReader();
+  const kindName = useKindName();
   const { place } = drawn;
   const x = scale.x(drawn.x);
   const top = scale.y(drawn.y + drawn.h);
@@ -278,6 +279,7 @@ const Place = memo(function Place({
           key={d.container.id}
           drawn={d}
           scale={scale}
+          kindName={kindName}
           isSelected={d.container.id === selected}
           isTabStop={d.container.id === tabStop}
           onSelect={onSelect}

@@ -1,7 +1,7 @@
 import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type WaterState, waterStates } from '#core/store/state.ts';
-import { useAppDispatch, useAppSelector, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useAppDispatch, useAppSelector, useCalmWater, useFacts, useReader } from '../../app/hooks.ts';
 import { ghostsPlanned } from '../../session/ghosts.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
@@ -46,7 +46,7 @@ export function Store() {
   const dispatch = useAppDispatch();
   const hasGhosts = useAppSelector(s => s.ghosts.length > 0);
   const { units } = useReader();
-  const { tally } = useWaterState();
+  const { tally } = useCalmWater().state;
   const navigate = useNavigate();
   const { container: selectedId } = useParams();
   const [search] = useSearchParams();

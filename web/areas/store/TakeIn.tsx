@@ -6,7 +6,7 @@ import { decodeList } from '#core/containers/listText.ts';
 import type { ListedWater } from '#core/containers/listWater.ts';
 import { waterIds } from '#core/sources/waters.ts';
 import { allKinds } from '#core/store/state.ts';
-import { useFacts, useReader, useUnits, useWaterState } from '../../app/hooks.ts';
+import { useFacts, useReader, useToday, useUnits } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
@@ -57,7 +57,7 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
   const say = useSay();
   const { clock } = useSession();
   const facts = useFacts();
-  const { today } = useWaterState();
+  const today = useToday();
   const { timeZone } = useReader();
   const units = useUnits();
   const { recordAndTell } = useRecord();

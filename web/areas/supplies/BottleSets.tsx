@@ -1,7 +1,7 @@
 import type { BottleEvent } from '#core/stock/supply.ts';
 import { rotaOf, setStanding } from '#core/sun/sets.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useFacts, useReader, useToday, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
@@ -16,7 +16,7 @@ const ROTA_DAYS = 7;
 export function BottleSets() {
   const say = useSay();
   const facts = useFacts();
-  const { today } = useWaterState();
+  const today = useToday();
   const sets = Object.values(facts.supply)
     .filter(s => s.kind === 'bottles')
     .sort((a, b) => (a.name < b.name ? -1 : 1));

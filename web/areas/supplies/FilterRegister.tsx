@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { filterStanding } from '#core/filters/register.ts';
 import type { FilterEvent } from '#core/stock/supply.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useFacts, useReader, useToday } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -46,7 +46,7 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
   const say = useSay();
   const facts = useFacts();
   const { timeZone } = useReader();
-  const { today } = useWaterState();
+  const today = useToday();
   const { recordAndTell } = useRecord();
   const [waterC, setWaterC] = useState<number | undefined>(undefined);
   const [headCm, setHeadCm] = useState<number | undefined>(undefined);

@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { supplyKinds } from '#core/stock/kinds.ts';
 import { buyKits, type KitLine, kitLacks, kits } from '#core/supplies/kit.ts';
 import type { UnitSystem } from '#core/units/system.ts';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useFacts, useReader, useToday } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
@@ -18,7 +18,7 @@ const START_BUDGET = 60;
 export function Kits() {
   const say = useSay();
   const facts = useFacts();
-  const { today } = useWaterState();
+  const today = useToday();
   const { units } = useReader();
   const [budget, setBudget] = useState<number | undefined>(START_BUDGET);
   const words = (lines: readonly KitLine[]) =>

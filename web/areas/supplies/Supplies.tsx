@@ -7,7 +7,7 @@ import { coverOf, independentWays, leftOf } from '#core/supplies/cover.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { sharedSupply } from '#core/supplies/homes.ts';
 import { download } from '../../app/download.ts';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useFacts, useReader, useToday, useWaterState } from '../../app/hooks.ts';
 import { askLabels } from '../../app/labelPdf.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
@@ -116,7 +116,7 @@ function SupplyTable({ supplies, onEdit }: TableProps) {
   const say = useSay();
   const facts = useFacts();
   const { units } = useReader();
-  const { today } = useWaterState();
+  const today = useToday();
   const { recordAndTell } = useRecord();
   const label = async (supply: SupplyFacts) => {
     const made = await askLabels({
@@ -218,7 +218,7 @@ function Shopping({ covers, ways }: { covers: ReturnType<typeof coverOf>; ways: 
   const say = useSay();
   const facts = useFacts();
   const { units } = useReader();
-  const { today } = useWaterState();
+  const today = useToday();
   const short = covers.filter(c => c.lacks > 0);
   const old = Object.values(facts.supply).filter(s => {
     const until = supplyUntil(s);

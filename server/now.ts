@@ -1,0 +1,20 @@
+import type { Facts } from '#core/log/facts.ts';
+import { type State, stateInLots } from '#core/store/state.ts';
+import type { Reader } from '#web/texts/format.ts';
+import type { Room } from './room.ts';
+import { inSlices } from './slices.ts';
+
+/** What was acknowledged, and the state of everything at this moment. */
+export async function stateNow({ log, clock }: Pick<Room, 'log' | 'clock'>): Promise<{
+  facts: Facts;
+  state: State;
+}> {
+  const { facts } = await log.view();
+  return { facts, state: await inSlices(stateInLots(facts, clock.now())) };
+}
+
+/** Whom the server writes for. */
+export const readerOf = ({ group }: Facts, units: Reader['units'] = 'metric'): Reader => ({
+  units,
+  timeZone: group.timeZone,
+});
