@@ -227,6 +227,13 @@ const lists = lazily<string, readonly string[]>(
 /** Words one after another: "viruses, Giardia and Cryptosporidium". */
 export const list = (words: readonly string[]): string => lists(words);
 
+const listings = lazily<string, readonly string[]>(
+  () => new Intl.ListFormat(dateLocale, { type: 'unit', style: 'short' }),
+);
+
+/** Names one after another, without a last "and": codes, homes, what a kit lacks. */
+export const listing = (names: readonly string[]): string => listings(names);
+
 /** Minutes and seconds of a running clock; hours when there are any. */
 export function countdown(minutes: number): string {
   const seconds = Math.max(0, Math.ceil(minutes * 60));

@@ -11,7 +11,7 @@ import { clockLongitudeDeg } from '#core/sun/daylight.ts';
 import { Act } from '../../app/Act.tsx';
 import { useAppSelector, useFacts, useWaterState } from '../../app/hooks.ts';
 import { useStateNow } from '../../session/hooks.ts';
-import { number } from '../../texts/format.ts';
+import { listing } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { useIsFaulty } from '../../ui/FaultGate.tsx';
@@ -240,16 +240,24 @@ function MakeIt({ answer, set }: { answer: Guarded; set: SetBlank }) {
 function CreditLine({ method, credit }: { method: Method; credit: Credit }) {
   const say = useSay();
   const earns = targets.filter(target => credit[target] > 0);
-  const figures = earns.map(t => `${say(`log.${t}`)} ${number(credit[t])}`).join(' · ');
+  const named = (hazards: Method['removes']) => listing(hazards.map(h => say(`hazard.${h}`)));
   return (
     <p className="text-small text-ash" data-testid="credit-line">
-      {earns.length === 0 ? say('credit.none') : `${say('credit.earns')} ${figures} log`}
-      {method.removes.length > 0 &&
-        ` · ${say('credit.removes')} ${method.removes.map(h => say(`hazard.${h}`)).join(', ')}`}
-      {method.concentrates.length > 0 &&
-        ` · ${say('credit.concentrates')} ${method.concentrates.map(h => say(`hazard.${h}`)).join(', ')}`}
-      {'. '}
-      {citations['who-hwt']}
+      <Phrase
+        text="credit.line"
+        params={{
+          figures: earns.map(t => say('credit.figure', { target: `log.${t}`, value: credit[t] })).join(' · '),
+          removes: named(method.removes),
+          concentrates: named(method.concentrates),
+          source: citations['who-hwt'],
+        }}
+        blanks={{}}
+        cases={{
+          earns: earns.length > 0 ? 'yes' : 'no',
+          removes: method.removes.length > 0 ? 'yes' : undefined,
+          concentrates: method.concentrates.length > 0 ? 'yes' : undefined,
+        }}
+      />
     </p>
   );
 }

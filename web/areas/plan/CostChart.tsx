@@ -27,7 +27,7 @@ export default function CostChart({ kinds, years, fillsPerYear, litrePrice }: Pr
         ? kind.price * Math.ceil(years / kind.serviceYears)
         : costOver(kind, { years, fillsPerYear, litrePrice });
       return {
-        name: kindName(kind.id) + (isBought ? ` ${say('chart.bought')}` : ''),
+        name: isBought ? say('chart.bought-kind', { kind: kindName(kind.id) }) : kindName(kind.id),
         perVolume: cost / volumeFigure(usableL(kind), units),
         isBought,
       };

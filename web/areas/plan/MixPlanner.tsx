@@ -13,6 +13,7 @@ import { allKinds, kindOf } from '#core/store/state.ts';
 import { useAppDispatch, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { ghostsPlanned } from '../../session/ghosts.ts';
 import * as format from '../../texts/format.ts';
+import { listing } from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
@@ -272,8 +273,10 @@ function MixAnswer({ plan, aim }: { plan: MixPlan; aim: MixAim }) {
   const say = useSay();
   const facts = useFacts();
   const kindName = useKindName();
-  const spotName = (spot: MixSpot) =>
-    `${facts.place[spot.place]?.name ?? ''}${spot.shelf ? `, ${say('move.on-shelf', { id: spot.shelf })}` : ''}`;
+  const spotName = (spot: MixSpot) => {
+    const place = facts.place[spot.place]?.name ?? '';
+    return spot.shelf ? say('place.on-shelf', { place, id: spot.shelf }) : place;
+  };
   if (!plan.possible) {
     return (
       <div role="status" data-testid="mix-answer" className="mt-3 border-l-4 border-clay py-1 pl-3">
@@ -287,7 +290,7 @@ function MixAnswer({ plan, aim }: { plan: MixPlan; aim: MixAim }) {
   }
   const byKind = new Map<string, number>();
   for (const c of plan.counts) byKind.set(c.kind.id, (byKind.get(c.kind.id) ?? 0) + c.count);
-  const list = [...byKind].map(([id, count]) => `${count} × ${kindName(id)}`).join(', ');
+  const list = listing([...byKind].map(([id, count]) => say('mix.count', { count, kind: kindName(id) })));
   return (
     <div role="status" data-testid="mix-answer" className="mt-3 border-[1.5px] border-slate bg-paper p-4">
       <p className="text-title font-extrabold">
@@ -297,7 +300,7 @@ function MixAnswer({ plan, aim }: { plan: MixPlan; aim: MixAim }) {
       <ul className="mt-2 list-none p-0">
         {plan.counts.map(c => (
           <li key={`${c.kind.id}${c.spot.place}${c.spot.shelf ?? ''}`}>
-            {c.count} × {kindName(c.kind.id)}: {spotName(c.spot)}
+            {say('mix.where', { count: c.count, kind: kindName(c.kind.id), spot: spotName(c.spot) })}
           </li>
         ))}
       </ul>

@@ -17,6 +17,7 @@ import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { JudgementLine } from '../../ui/JudgementLine.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { ProvenanceTag } from '../../ui/Provenance.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { History } from './History.tsx';
@@ -56,7 +57,7 @@ function OriginLine({ container, water, origin = {} }: { container: ContainerFac
 export function ContainerLife({ container, onLabel }: { container: ContainerFacts; onLabel: () => void }) {
   const say = useSay();
   const facts = useFacts();
-  const { timeZone, units } = useReader();
+  const { timeZone } = useReader();
   const state = useCalmWater().state.containers[container.id];
   const kindName = useKindName();
   const { recordAndTell } = useRecord();
@@ -80,15 +81,19 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
       </h2>
       <dl className="grid grid-cols-[92px_1fr] gap-x-3 gap-y-1.5">
         <Line name={say('life.place')}>
-          {place?.name}
-          {container.shelf && `, ${say('move.on-shelf', { id: container.shelf })}`}
+          {place && container.shelf
+            ? say('place.on-shelf', { place: place.name, id: container.shelf })
+            : place?.name}
           {place?.finding && <span className="block text-small text-ash">{place.finding}</span>}
         </Line>
         {fill && state.litres > 0 && (
           <>
             <Line name={say('life.water')}>
-              {say(`water.${fill.water}`)}, {format.bothVolumes(state.litres, units)}{' '}
-              <ProvenanceTag amount={fill.volumeL} />
+              <Phrase
+                text="life.water-line"
+                params={{ water: `water.${fill.water}`, litres: state.litres }}
+                blanks={{ known: <ProvenanceTag amount={fill.volumeL} /> }}
+              />
               <OriginLine container={container} {...fill} />
             </Line>
             <Line name={say('life.filled')}>{format.dayAndTime(fill.at, timeZone)}</Line>
@@ -96,18 +101,31 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
         )}
         {state.goodUntil && (
           <Line name={say('life.good-until')}>
-            {state.goodUntil.at
-              ? format.dayAndTime(state.goodUntil.at, timeZone)
-              : format.day(state.goodUntil.day)}{' '}
-            <span className="text-ash">({say(state.goodUntil.rule.rule)})</span>
+            <Phrase
+              text="life.until-line"
+              params={{
+                until: state.goodUntil.at
+                  ? format.dayAndTime(state.goodUntil.at, timeZone)
+                  : format.day(state.goodUntil.day),
+              }}
+              blanks={{
+                rule: (
+                  <span className="text-ash">
+                    {say('life.until-rule', { rule: say(state.goodUntil.rule.rule) })}
+                  </span>
+                ),
+              }}
+            />
           </Line>
         )}
         {reading && (
           <Line name={say('life.chlorine')}>
-            {reading.mgL === undefined
-              ? say(`smell.${reading.smell ?? 'none'}`)
-              : `${format.number(reading.mgL)} mg/L`}{' '}
-            <span className="text-ash">{format.dayAndTime(reading.at, timeZone)}</span>
+            <Phrase
+              {...(reading.mgL === undefined
+                ? { text: 'life.smelt-line', params: { smell: `smell.${reading.smell ?? 'none'}` } }
+                : { text: 'life.read-line', params: { mgL: reading.mgL } })}
+              blanks={{ at: <span className="text-ash">{format.dayAndTime(reading.at, timeZone)}</span> }}
+            />
           </Line>
         )}
         {fill && state.litres > 0 && (fill.readings.length > 1 || offersTopUp(state)) && (
@@ -116,7 +134,10 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
           </Line>
         )}
         <Line name={say('life.mass')}>
-          {format.kg(state.massKg, units)}, {say(`carry.${portability(state.massKg, facts.plan.liftKg)}`)}
+          {say('life.mass-line', {
+            massKg: state.massKg,
+            carry: `carry.${portability(state.massKg, facts.plan.liftKg)}`,
+          })}
           {kind && state.massKg > 2 * facts.plan.liftKg && (
             <span className="block text-small text-ash">{say('life.strap')}</span>
           )}

@@ -3,14 +3,14 @@ import { Link } from 'react-router';
 import type { HistoryLine } from '#contract/log.ts';
 import { minutesBetween } from '#core/calendar/day.ts';
 import type { Entry } from '#core/record.ts';
-import { useAppSelector, useReader } from '../../app/hooks.ts';
+import { useAppSelector } from '../../app/hooks.ts';
 import { strikesOf, useRecord } from '../../app/undo.tsx';
 import { useSession } from '../../session/hooks.ts';
 import { useEntryWords } from '../../texts/entryWords.ts';
-import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 /** What was written down so much later than it happened is marked so. */
 const WRITTEN_UP_MIN = 12 * 60;
@@ -31,7 +31,6 @@ export function History({ subject, version, isWhole = false }: Props) {
   const say = useSay();
   const { api } = useSession();
   const words = useEntryWords();
-  const { timeZone } = useReader();
   // the server tells of an entry once it has it: what is shown already need not change for that
   const waits = useAppSelector(s => s.log.queue.length);
   const [lines, setLines] = useState<readonly HistoryLine[] | null>(null);
@@ -63,10 +62,16 @@ export function History({ subject, version, isWhole = false }: Props) {
             <span className="min-w-0 flex-1">
               <span className={isStruck ? 'line-through' : ''}>{words(entry)}</span>
               <span className="block text-ash">
-                {format.dayAndTime(entry.happenedAt, timeZone)}, {entry.by}
-                {minutesBetween(entry.happenedAt, entry.recordedAt) > WRITTEN_UP_MIN &&
-                  `, ${say('history.written-up', { recorded: format.dayAndTime(entry.recordedAt, timeZone) })}`}
-                {isStruck && ` · ${say('history.struck')}`}
+                <Phrase
+                  text="history.line"
+                  params={{ at: entry.happenedAt, recorded: entry.recordedAt }}
+                  blanks={{ by: entry.by }}
+                  cases={{
+                    late:
+                      minutesBetween(entry.happenedAt, entry.recordedAt) > WRITTEN_UP_MIN ? 'yes' : undefined,
+                    struck: isStruck ? 'yes' : undefined,
+                  }}
+                />
               </span>
             </span>
             {!isStruck && entry.kind !== 'struck' && (

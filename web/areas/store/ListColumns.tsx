@@ -21,7 +21,7 @@ export const ListColumns = memo(
           <span key={`${cell} ${fields[i]}`}>
             {cell} ={' '}
             <ChoiceBlank<ListField>
-              label={`${say('take-in.columns')}: ${cell}`}
+              label={say('take-in.column', { cell })}
               value={fields[i]}
               onValue={field => onField(i, field)}
               choices={listFields.map(value => ({ value, label: say(`field.${value}`) }))}

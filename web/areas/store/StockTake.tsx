@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { useFacts } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
+import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
@@ -76,7 +77,7 @@ export function StockTake({ onClose }: { onClose: () => void }) {
       <p role="status" className="mb-3">
         {missing.length === 0
           ? say('stock-take.all-seen')
-          : say('stock-take.not-seen', { codes: missing.map(c => c.code).join(', ') })}
+          : say('stock-take.not-seen', { codes: format.listing(missing.map(c => c.code)) })}
       </p>
       <Button look="primary" disabled={here.length === 0} onClick={() => void close()}>
         {say('stock-take.close')}

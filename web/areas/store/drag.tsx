@@ -105,8 +105,13 @@ export function DragField({ children }: { children: ReactNode }) {
       {hint && hint.judgements.length > 0 && (
         <div data-testid="drag-hint" className="mb-3 border-[1.5px] border-slate bg-paper p-3">
           <p className="mb-2 font-semibold">
-            {facts.container[hint.container]?.code} → {facts.place[hint.spot.place]?.name}
-            {hint.spot.shelf && `, ${say('move.on-shelf', { id: hint.spot.shelf })}`}
+            {facts.container[hint.container]?.code} →{' '}
+            {hint.spot.shelf
+              ? say('place.on-shelf', {
+                  place: facts.place[hint.spot.place]?.name ?? '',
+                  id: hint.spot.shelf,
+                })
+              : facts.place[hint.spot.place]?.name}
           </p>
           <Judgements
             of={hint.judgements}

@@ -1,6 +1,8 @@
 import { waysByHome } from '#core/supplies/homes.ts';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 /** Ways asked of every home: what breaks one leaves the other. */
 const WAYS_ASKED = 2;
@@ -16,7 +18,7 @@ export function HomeWays() {
   // homes that lack the same are named together
   const byWays = new Map<string, string[]>();
   for (const { home, ways } of lacking) {
-    const have = ways.map(way => say(`way.${way}`)).join(', ');
+    const have = format.listing(ways.map(way => say(`way.${way}`)));
     byWays.set(have, [...(byWays.get(have) ?? []), home.name]);
   }
   return (
@@ -28,8 +30,17 @@ export function HomeWays() {
       <ul className="m-0 list-none p-0">
         {[...byWays].map(([have, names]) => (
           <li key={have} className="border-b border-rule py-1">
-            <strong>{have === '' ? say('home-ways.none') : say('home-ways.only', { ways: have })}</strong>{' '}
-            {names.join(', ')}
+            <Phrase
+              text="home-ways.line"
+              params={{ homes: format.listing(names) }}
+              blanks={{
+                ways: (
+                  <strong>
+                    {have === '' ? say('home-ways.none') : say('home-ways.only', { ways: have })}
+                  </strong>
+                ),
+              }}
+            />
           </li>
         ))}
       </ul>

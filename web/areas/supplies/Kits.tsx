@@ -22,9 +22,14 @@ export function Kits() {
   const { units } = useReader();
   const [budget, setBudget] = useState<number | undefined>(START_BUDGET);
   const words = (lines: readonly KitLine[]) =>
-    lines
-      .map(l => `${counted(l.amount, supplyKinds[l.kind].unit, units)} ${say(`supply.${l.kind}`)}`)
-      .join(', ');
+    format.listing(
+      lines.map(l =>
+        say('kit.item', {
+          amount: counted(l.amount, supplyKinds[l.kind].unit, units),
+          supply: `supply.${l.kind}`,
+        }),
+      ),
+    );
   const buy = buyKits(facts, today, budget ?? 0);
   return (
     <section aria-label={say('kit.title')}>

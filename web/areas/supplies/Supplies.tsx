@@ -49,7 +49,8 @@ export function Supplies() {
             {say('supplies.ways', { count: ways.length, days: planDays })}
           </p>
           <p className={ways.length < WAYS_WANTED ? 'border-l-4 border-clay pl-3' : 'text-ash'}>
-            {ways.length > 0 && `${ways.map(way => say(`way.${way}`)).join(', ')}. `}
+            {ways.length > 0 &&
+              say('supplies.ways-are', { ways: format.listing(ways.map(way => say(`way.${way}`))) })}{' '}
             {say(ways.length < WAYS_WANTED ? 'supplies.too-few' : 'supplies.enough', {
               perDay: reach.drinkingNeedL,
             })}
