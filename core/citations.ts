@@ -10,6 +10,8 @@ export const citations = {
   'who-gdwq': 'WHO, Guidelines for Drinking-water Quality, 4th ed.',
   'who-hwt': 'WHO, Evaluating Household Water Treatment Options, 2011',
   'who-emergency': 'WHO/WEDC, Technical Notes on Drinking-water in Emergencies',
+  'who-surveillance':
+    'WHO, Guidelines for Drinking-water Quality, vol. 3: surveillance of community supplies',
   'epa-lt2': 'US EPA, Long Term 2 Enhanced Surface Water Treatment Rule, 40 CFR 141.720',
   'epa-mrdl': 'US EPA, 40 CFR 141.65, maximum residual disinfectant levels',
   sphere: 'Sphere Handbook 2018, water supply standards',

@@ -1,7 +1,7 @@
 import { addMinutes, type Instant } from '#core/calendar/day.ts';
 import { type Bleach, labelStrengthMgMl } from '#core/chlorine/strength.ts';
-import type { Origin, Water } from '#core/sources/waters.ts';
 import type { Subject } from '#core/subject.ts';
+import type { Origin, Water } from '#core/water/waters.ts';
 import type { Hand } from './hand.ts';
 
 /** What a story is told with: the hand that writes, the day it is told on, and the bleach at hand. */

@@ -2,9 +2,9 @@ import { addDays, addMinutes, dayOf, type Instant } from '#core/calendar/day.ts'
 import type { Bleach } from '#core/chlorine/strength.ts';
 import { seedKinds, usableL } from '#core/containers/kinds.ts';
 import type { Entry } from '#core/record.ts';
-import type { Origin, Water } from '#core/sources/waters.ts';
 import type { PlaceFields } from '#core/store/fields.ts';
 import type { Subject } from '#core/subject.ts';
+import type { Origin, Water } from '#core/water/waters.ts';
 import { type Hand, hand } from './hand.ts';
 import { TIME_ZONE, tarnHollowHomes } from './people.ts';
 import { sheetRun } from './sheets.ts';

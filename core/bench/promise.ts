@@ -1,4 +1,4 @@
-import { addMinutes, type Instant } from '../calendar/day.ts';
+import { addMinutes, dayOf, type Instant } from '../calendar/day.ts';
 import { batchEarned } from '../chlorine/batchCredit.ts';
 import type { DosePlan, DoseQuestion } from '../chlorine/instruct.ts';
 import { instructionOf } from '../chlorine/instruct.ts';
@@ -8,9 +8,12 @@ import { type Message, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import { leftParams } from '../quality/advice.ts';
 import { fitnessOf, type WaterCase, type WaterFitness } from '../quality/fitness.ts';
+import { knownOf } from '../sources/known.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import { waterCase } from '../store/fit.ts';
 import { vesselUnfit } from './treating.ts';
+
+type PromiseFacts = Pick<Facts, 'kind' | 'source' | 'notice' | 'group'>;
 
 /** What a treatment would make of the water in a container, if it goes as it should: said before anything is put in. */
 export interface Promised {
@@ -32,13 +35,15 @@ function promised(c: WaterCase): Promised {
 }
 
 /** The case of a container's water, in its vessel; undefined where it holds none. */
-function caseOf(facts: Pick<Facts, 'kind'>, container: ContainerFacts, now: Instant): WaterCase | undefined {
-  return container.fill && waterCase(container.fill, now, vesselUnfit(facts, container));
+function caseOf(facts: PromiseFacts, container: ContainerFacts, now: Instant): WaterCase | undefined {
+  const { fill } = container;
+  const today = dayOf(now, facts.group.timeZone);
+  return fill && waterCase(fill, now, vesselUnfit(facts, container), false, knownOf(facts, fill, today));
 }
 
 /** What a dose of bleach would make of it: the usual contact, and the least that is read at its end. */
 export function promiseOfDose(
-  facts: Pick<Facts, 'kind'>,
+  facts: PromiseFacts,
   container: ContainerFacts,
   question: DoseQuestion,
   plan: DosePlan,
@@ -89,7 +94,7 @@ export function promiseOfDose(
 
 /** What a sheet would make of it: its credit beside what was earned before, a second of its kind not counted. */
 export function promiseOfRun(
-  facts: Pick<Facts, 'kind'>,
+  facts: PromiseFacts,
   container: ContainerFacts,
   run: { readonly credit: Credit; readonly barrier: string; readonly desalts?: true },
   now: Instant,

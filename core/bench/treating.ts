@@ -1,11 +1,12 @@
-import { type Instant, minutesBetween } from '../calendar/day.ts';
+import { dayOf, type Instant, minutesBetween } from '../calendar/day.ts';
 import type { VesselFitness } from '../containers/fitness.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
-import { neverDrunk, rowOf } from '../sources/waters.ts';
+import { knownOf } from '../sources/known.ts';
 import type { ContainerFacts, Fill } from '../store/facts.ts';
 import { vesselOf } from '../store/fit.ts';
 import { decidingBatch, kindOf, runningBatch } from '../store/state.ts';
+import { neverDrunk, rowOf } from '../water/waters.ts';
 
 /** Why a vessel holds no drinking water, or no water at all; undefined where it does. */
 export function vesselUnfit(
@@ -22,21 +23,26 @@ export function vesselUnfit(
  * for drinking water, and salt that the method may leave, are told.
  */
 export function judgeTreating(
-  facts: Pick<Facts, 'kind'>,
+  facts: Pick<Facts, 'kind' | 'source' | 'notice' | 'group'>,
   container: ContainerFacts,
   now: Instant,
 ): Judgement[] {
   const { fill } = container;
   if (!fill) return [];
   const judgements: Judgement[] = [];
+  const known = knownOf(facts, fill, dayOf(now, facts.group.timeZone));
+  const { water, origin } = known.sourced;
+  // what an authority or the source itself says of it stands first: nothing that is done at home undoes it
+  if (known.says && (known.most || known.isMineral || known.boil))
+    judgements.push(known.most ? known.says : { ...known.says, verdict: 'warn' });
   const vessel = vesselUnfit(facts, container);
   if (vessel)
     judgements.push(
       vessel.most === 'never' ? vessel.judgement : { ...vessel.judgement, verdict: 'warn' as const },
     );
-  if (neverDrunk(fill.water, fill.origin))
+  if (!known.most && neverDrunk(water, origin))
     judgements.push(
-      judge('refuse', message(`guard.never-drunk.${fill.water}`), 'who-gdwq', {
+      judge('refuse', message(`guard.never-drunk.${water}`), 'who-gdwq', {
         remedy: message('guard.never-drunk.remedy'),
       }),
     );
@@ -45,7 +51,7 @@ export function judgeTreating(
     judgements.push(
       judge('refuse', message('guard.dose-failed'), 'who-gdwq', { remedy: message('state.failed.remedy') }),
     );
-  if (rowOf(fill.water).isSalt && !fill.treated?.isDesalted)
+  if (rowOf(water).isSalt && !fill.treated?.isDesalted)
     judgements.push(
       judge('warn', message('state.salt'), 'who-gdwq', { remedy: message('state.salt.remedy') }),
     );

@@ -1,9 +1,9 @@
 import { addMonths, type Day } from '../calendar/day.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
-import type { Water } from '../sources/waters.ts';
-import { asItComes, type Origin, originAnswers } from '../sources/waters.ts';
 import type { DecimalMark } from '../units/number.ts';
 import type { UnitSystem } from '../units/system.ts';
+import type { Water } from '../water/waters.ts';
+import { asItComes, type Origin, originAnswers } from '../water/waters.ts';
 import type { HeldBefore } from './fitness.ts';
 import { type ContainerKind, usableL } from './kinds.ts';
 import { readDate } from './listDate.ts';

@@ -1,4 +1,4 @@
-import { type Water, waterIds } from '../sources/waters.ts';
+import { type Water, waterIds } from '../water/waters.ts';
 
 /** What a word of a list names: a water, nothing in it, or something that somebody has to say. */
 export type ListedWater = Water | 'empty';

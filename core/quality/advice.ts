@@ -3,7 +3,7 @@ import { TOP_UP_MG_L } from '../chlorine/schools.ts';
 import type { Target } from '../ct/credit.ts';
 import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import type { GoodUntil } from '../rotation/goodUntil.ts';
-import { askedOf, neverDrunk, type Origin, rowOf, type Water } from '../sources/waters.ts';
+import { askedOf, neverDrunk, type Origin, rowOf, type Water } from '../water/waters.ts';
 import type { WaterFitness } from './fitness.ts';
 
 /** The step that would take out what is left: heat for everything, chlorine where only viruses are. */

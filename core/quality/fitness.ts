@@ -8,7 +8,7 @@ import {
   type Lasting,
   type RotationSchoolId,
 } from '../rotation/goodUntil.ts';
-import { asItComes, hasHumanWaste, type Origin, requiredOf, rowOf, type Water } from '../sources/waters.ts';
+import { asItComes, hasHumanWaste, type Origin, requiredOf, rowOf, type Water } from '../water/waters.ts';
 
 /**
  * What water may be used for. `limited` is WHO's targeted protection: most of what makes people ill was taken out, and
@@ -34,8 +34,10 @@ export interface WaterCase {
   /** What finished runs other than bleach earned together, and when the last of them ended. */
   readonly earned: Credit;
   readonly treatedAt?: Instant;
-  /** Salt was taken out of it. */
+  /** Salt, and what is dissolved like it, was taken out of it. */
   readonly isDesalted?: boolean;
+  /** Nitrate or metals over their limit: taken out as salt is, and by nothing else. */
+  readonly isMineral?: boolean;
   /** What chlorine earned it, when it was proved, and when the last of it went in. */
   readonly chlorine?: {
     readonly credit: Credit;
@@ -101,7 +103,7 @@ export function fitnessOf(c: WaterCase): WaterFitness {
   const required = requiredOf(c.water, c.origin);
   const humanWaste = hasHumanWaste(c.water, c.origin);
   const earned = c.chlorine ? sumOf([c.earned, c.chlorine.credit]) : c.earned;
-  const needsDesalting = rowOf(c.water).isSalt === true && !c.isDesalted;
+  const needsDesalting = (rowOf(c.water).isSalt === true || c.isMineral === true) && !c.isDesalted;
   const common = {
     earned,
     ...(required ? { required } : {}),

@@ -1,7 +1,7 @@
 import { RESIDUAL_LEAST_MG_L, WHO_LIMIT_MG_L } from '../chlorine/residual.ts';
 import type { HeldBefore } from '../containers/fitness.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
-import type { Water } from '../sources/waters.ts';
+import type { Water } from '../water/waters.ts';
 
 /** What somebody takes the water for. */
 export const foundWaters = ['factory', 'tap', 'other', 'unknown'] as const;

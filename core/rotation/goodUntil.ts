@@ -1,7 +1,7 @@
 import { addDays, addMonths, type Day, dayOf, daysBetween, type Instant } from '../calendar/day.ts';
 import type { CitationId } from '../citations.ts';
 import { type Message, message } from '../judgement.ts';
-import { rowOf, type Water } from '../sources/waters.ts';
+import { rowOf, type Water } from '../water/waters.ts';
 
 export const rotationSchoolIds = ['cautious', 'yearly', 'two-year'] as const;
 export type RotationSchoolId = (typeof rotationSchoolIds)[number];

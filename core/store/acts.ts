@@ -29,7 +29,7 @@ export type ActId = (typeof acts)[number];
  * is not offered: no dose for water that no dose makes fit, no filling of a vessel that holds no water.
  */
 export function offeredActs(
-  facts: Pick<Facts, 'kind'>,
+  facts: Pick<Facts, 'kind' | 'source' | 'notice' | 'group'>,
   container: ContainerFacts,
   state: ContainerState,
   now: Instant,

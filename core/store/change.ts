@@ -16,7 +16,7 @@ import {
 } from './state.ts';
 
 /** What the state of every container, or the need, depends on: a change there is worked out whole. */
-const shared = ['plan', 'group', 'home', 'kind', 'place'] as const;
+const shared = ['plan', 'group', 'home', 'kind', 'place', 'source', 'notice'] as const;
 const isShared = (facts: Facts, next: Facts): boolean => shared.some(type => next[type] !== facts[type]);
 
 const heldOf = ({ drinkingL, dueL, bySmellL, utilityL, limitedL }: Reach) => ({

@@ -8,8 +8,8 @@ import { barrierOf, type Context, type Inputs, startOf } from '../methods/method
 import { methodOf } from '../methods/methods.ts';
 import type { Entry } from '../record.ts';
 import { fold, guard } from '../record.ts';
-import { type Origin, type Water, waterIds } from '../sources/waters.ts';
 import type { Subject } from '../subject.ts';
+import { type Origin, type Water, waterIds } from '../water/waters.ts';
 import { offeredActs, offersTopUp } from './acts.ts';
 import { labelOf } from './label.ts';
 import { type ContainerState, stateAt } from './state.ts';

@@ -5,9 +5,10 @@ import type { Finding } from '../containers/fitness.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
 import type { Credit } from '../ct/credit.ts';
 import type { Hold } from '../methods/method.ts';
-import type { Origin, Water } from '../sources/waters.ts';
 import type { Subject } from '../subject.ts';
 import type { Amount } from '../units/amount.ts';
+import type { Illness } from '../water/illness.ts';
+import type { Origin, Water } from '../water/waters.ts';
 import type { BuildingFields, ContainerFields, Failing, PlaceFields } from './fields.ts';
 
 /** What a run of a sheet gives its water when it is finished. */
@@ -34,6 +35,10 @@ export interface Fill {
   readonly openedByTap?: boolean;
   readonly readings: readonly (ChlorineReading & { readonly at: Instant })[];
   readonly batches: readonly Batch[];
+  /** Where its parts came from, as they were poured together. */
+  readonly from?: readonly { readonly at: Instant; readonly source?: Subject; readonly isTap: boolean }[];
+  /** People who fell ill and had drunk of it. */
+  readonly ill?: readonly Illness[];
   readonly failed?: { readonly at: Instant; readonly why: Failing['why'] };
   /** Sheets begun on this very water, and what each would credit: one begun on other water proves nothing here. */
   readonly sheets?: Readonly<Record<string, RunCredit>>;

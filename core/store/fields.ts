@@ -17,7 +17,7 @@ import {
   wordId,
 } from '../fields.ts';
 import type { DataOf } from '../log/define.ts';
-import { type Origin, originAnswers, waterIds } from '../sources/waters.ts';
+import { type Origin, originAnswers, waterIds } from '../water/waters.ts';
 
 /** A building in the section, or a spot outdoors. `order` runs from left to right. */
 export const building = fields({
@@ -132,6 +132,8 @@ export const filling = fields({
   volumeL: amount,
   water: v.picklist(waterIds),
   origin: v.exactOptional(origin),
+  /** Where it was fetched: what it needs follows from there. */
+  source: v.exactOptional(subjectOf('source')),
   sealed: v.boolean(),
   printedUntil: v.exactOptional(day),
   residualMgL: v.exactOptional(between(0, 20)),

@@ -1,21 +1,29 @@
 import { onBatch } from '../bench/batch.ts';
 import { isRunning, standingOf } from '../chlorine/batch.ts';
 import type { Told } from '../log/entry.ts';
-import { poorerOf } from '../sources/waters.ts';
+import { poorerOf, rowOf } from '../water/waters.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
 import type { Draw, Failing, Filling, Reading } from './fields.ts';
 import { gradeAt } from './fit.ts';
+import { partsOf } from './parts.ts';
 
 // What entries make of the water in a container.
 
 /** Readings kept with a fill; the rest stays in the log. */
 const READINGS_KEPT = 60;
+/** Parts that were poured together: older ones are forgotten, which a vessel that is emptied once a year never sees. */
+const PARTS_KEPT = 40;
 
 /** New water; onto old water the whole is as old as the oldest and as poor as the poorer of both. */
 export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
-  const { volumeL, water, origin, sealed, printedUntil, residualMgL } = entry.data;
+  const { volumeL, water, origin, source, sealed, printedUntil, residualMgL } = entry.data;
   const fresh = { water, ...(origin ? { origin } : {}) };
   const left = before && before.remainingL > 0 ? before : undefined;
+  const part = {
+    at: entry.happenedAt,
+    ...(source ? { source } : {}),
+    isTap: rowOf(water).class === 'tap',
+  };
   const readings: Fill['readings'] =
     residualMgL === undefined ? [] : [{ at: entry.happenedAt, method: 'dpd', mgL: residualMgL }];
   return {
@@ -28,6 +36,9 @@ export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
     remainingL: volumeL.value,
     sealed,
     ...(printedUntil ? { printedUntil } : {}),
+    // what was poured at once, from a source that nobody wrote down, is told by the fill itself
+    ...(left || source ? { from: [...(left ? partsOf(left) : []), part].slice(-PARTS_KEPT) } : {}),
+    ...(left?.ill ? { ill: left.ill } : {}),
     ...(left?.failed ? { failed: left.failed } : {}),
     readings,
     batches: [],

@@ -8,9 +8,9 @@ import { credit } from '../ct/credit.ts';
 import { dutiesAt } from '../duties.ts';
 import type { EntryData } from '../record.ts';
 import { fold, guard } from '../record.ts';
-import type { Origin, Water } from '../sources/waters.ts';
 import type { Subject } from '../subject.ts';
 import { measured } from '../units/amount.ts';
+import type { Origin, Water } from '../water/waters.ts';
 import { offeredActs } from './acts.ts';
 import { stateAt } from './state.ts';
 

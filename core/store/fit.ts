@@ -11,6 +11,9 @@ import {
   type WaterFitness,
   type WaterGrade,
 } from '../quality/fitness.ts';
+import type { Known } from '../sources/known.ts';
+import { meetsNotice } from '../water/notices.ts';
+import { poorerOf, type Sourced } from '../water/waters.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
 
 /** Chlorine by a sheet of tablets and by bleach is one kind of barrier: it counts once. */
@@ -67,12 +70,14 @@ export const isGivenUp = (fill: Fill, now: Instant): boolean => {
 /**
  * A container's water as far as its facts tell it.
  * @param vessel what the vessel leaves of it
+ * @param known what its sources and notices say of it; absent in the fold, which knows the vessel alone
  */
 export function waterCase(
   fill: Fill,
   now: Instant,
   vessel?: VesselFitness,
   isRefrigerated = false,
+  known?: Known,
 ): WaterCase {
   const { [CHLORINE]: tablets = noCredit, ...others } = fill.treated?.byMethod ?? {};
   const bleach = chlorineOf(fill, now);
@@ -83,10 +88,23 @@ export function waterCase(
     at => at !== undefined,
   );
   const treatedAt = ends.sort().at(-1);
-  const most = lowerGrade(vessel?.most ?? 'drinking', isGivenUp(fill, now) ? 'utility' : 'drinking');
+  const isBoiled =
+    !known?.boil || meetsNotice(known.boil.allows ?? [], fill.treated?.byMethod ?? {}, chlorine?.credit);
+  const caps: readonly WaterGrade[] = [
+    vessel?.most ?? 'drinking',
+    known?.most ?? 'drinking',
+    isGivenUp(fill, now) ? 'utility' : 'drinking',
+    isBoiled ? 'drinking' : 'limited',
+  ];
+  const most = caps.reduce(lowerGrade, 'drinking');
+  // under a boil notice tap water is water of which nobody knows what is in it
+  const { water, origin } = known?.boil
+    ? poorerOf({ water: 'unknown' }, known.sourced)
+    : (known?.sourced ?? fill);
   return {
-    water: fill.water,
-    ...(fill.origin ? { origin: fill.origin } : {}),
+    water,
+    ...(origin ? { origin } : {}),
+    ...(known?.isMineral ? { isMineral: true } : {}),
     filledAt: fill.at,
     earned,
     ...(treatedAt ? { treatedAt } : {}),
@@ -129,7 +147,15 @@ export function fitnessIn(
   material: Material | undefined,
   now: Instant,
   isRefrigerated: boolean,
-): { readonly fitness: WaterFitness; readonly vessel: VesselFitness | undefined } {
+  known: Known,
+): {
+  readonly fitness: WaterFitness;
+  readonly vessel: VesselFitness | undefined;
+  /** What the water was taken for. */
+  readonly sourced: Sourced;
+} {
   const vessel = vesselOf(container, material);
-  return { fitness: fitnessOf(waterCase(fill, now, vessel, isRefrigerated)), vessel };
+  const { water, origin, ...rest } = waterCase(fill, now, vessel, isRefrigerated, known);
+  const sourced = origin ? { water, origin } : { water };
+  return { fitness: fitnessOf({ ...rest, ...sourced }), vessel, sourced };
 }

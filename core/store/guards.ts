@@ -10,7 +10,9 @@ import { type Judgement, judge, message } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
 import { leftParams } from '../quality/advice.ts';
-import { asItComes, isDrinkable, neverDrunk } from '../sources/waters.ts';
+import { judgeNotice, judgeStop, noticesFor, stopsAt } from '../sources/known.ts';
+import { kindRow } from '../water/sourceKinds.ts';
+import { asItComes, isDrinkable, neverDrunk } from '../water/waters.ts';
 import type { ContainerFacts } from './facts.ts';
 import type {
   ContainerChange,
@@ -120,6 +122,37 @@ export const onMoved = ofContainer((facts, container, entry: Told<Standing>, now
   return lift.verdict === 'ok' ? judgements : [...judgements, lift];
 });
 
+/** What its source says of a water that is about to go in: a stop, a notice, or another water than it is called. */
+function judgeSource(facts: Facts, { source: id, water }: Filling): Judgement[] {
+  if (!id) return [];
+  const source = facts.source[id];
+  if (!source) return [judge('refuse', message('guard.no-source'), 'record')];
+  const { timeZone } = facts.group;
+  const judgements = noticesFor(facts, id).map(notice => {
+    const judged = judgeNotice(notice);
+    return notice.kind === 'do-not-use' ? judged : { ...judged, verdict: 'warn' as const };
+  });
+  const [stop] = stopsAt(source, timeZone);
+  if (stop)
+    judgements.push({
+      ...judgeStop(stop),
+      verdict: stop === 'pool' || stop === 'illness' ? 'warn' : 'refuse',
+    });
+  const is = kindRow(source.kind).water;
+  if (!stop && is !== water)
+    judgements.push(
+      judge(
+        'warn',
+        message('guard.source-other', { name: source.name, is: `water.${is}`, water: `water.${water}` }),
+        'record',
+        {
+          remedy: message('guard.source-other.remedy'),
+        },
+      ),
+    );
+  return judgements;
+}
+
 export const onFilled = ofContainer((facts, container, entry: Told<Filling>, now) => {
   const judgements: Judgement[] = [];
   const kind = kindOf(facts, container.kind);
@@ -171,6 +204,7 @@ export const onFilled = ofContainer((facts, container, entry: Told<Filling>, now
     judgements.push(
       vessel.most === 'never' ? vessel.judgement : { ...vessel.judgement, verdict: 'warn' as const },
     );
+  judgements.push(...judgeSource(facts, entry.data));
   if (neverDrunk(water, entry.data.origin))
     judgements.push({
       ...judge(

@@ -13,6 +13,7 @@ import { type Held, type Reach, reachOf } from '../need/reach.ts';
 import { judgeFitness, judgeLow } from '../quality/advice.ts';
 import { lastFree, type Proof, untilOf, type WaterFitness } from '../quality/fitness.ts';
 import { type GoodUntil, isFridge, isOver } from '../rotation/goodUntil.ts';
+import { knownOf } from '../sources/known.ts';
 import type { Subject } from '../subject.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
 import { fitnessIn, isGivenUp } from './fit.ts';
@@ -154,14 +155,22 @@ function fitState(
 ): Omit<ContainerState, 'id' | 'litres' | 'massKg'> {
   const kind = kindOf(facts, container.kind);
   const place = facts.place[container.place] ?? {};
-  const { fitness, vessel } = fitnessIn(container, fill, kind?.material, now, isFridge(place));
+  const known = knownOf(facts, fill, today);
+  const { fitness, vessel, sourced } = fitnessIn(
+    container,
+    fill,
+    kind?.material,
+    now,
+    isFridge(place),
+    known,
+  );
   const { grade, proof } = fitness;
   if (grade === 'never' || grade === 'utility') {
     const judgement = isGivenUp(fill, now)
       ? judge('refuse', message('state.given-up'), 'who-gdwq', { remedy: message('state.given-up.remedy') })
       : vessel && vessel.most !== 'drinking'
         ? vessel.judgement
-        : judgeFitness(fitness, fill, undefined);
+        : (known.says ?? judgeFitness(fitness, sourced, undefined));
     return grade === 'never'
       ? { state: 'failed', counts: null, fitness, judgement }
       : { state: 'utility', counts: 'utility', fitness, judgement };
@@ -169,7 +178,7 @@ function fitState(
   const isOpen = countsAsOpened(fill, now);
   const { timeZone } = facts.group;
   const until = untilOf(
-    fill.water,
+    sourced.water,
     fitness,
     {
       filledOn: dayOf(fill.since, timeZone),
@@ -195,9 +204,10 @@ function fitState(
     return { ...dated, state: 'past', counts: 'utility', judgement };
   }
   const apart = container.setApart;
-  const watch = watchOf(fill, vessel?.judgement);
+  // what a boil notice asks is still to be done where the water is no better than limited
+  const watch = grade === 'limited' && known.boil ? known.says : watchOf(fill, vessel?.judgement);
   const good = { ...dated, ...(watch ? { watch } : {}) };
-  const judgement = judgeFitness(fitness, fill, until);
+  const judgement = judgeFitness(fitness, sourced, until);
   if (grade === 'limited') return { ...good, state: 'limited', counts: apart ? null : 'limited', judgement };
   const isDue = until.at !== undefined || daysLeft <= facts.plan.noticeDays;
   const state: WaterState = isOpen ? 'open' : isDue ? 'due' : 'ready';
@@ -277,12 +287,21 @@ export function needGroup(facts: Facts, day: Day): NeedGroup {
 // the reading that keeps a tapped vessel closed grows old. The facts are immutable, so until then the last answer is the answer.
 interface Kept {
   readonly facts: Facts;
+  /** Its sources, and the notices there are: what they say of its water goes into its state. */
+  readonly bears: readonly object[];
   readonly today: Day;
   readonly from: Instant;
   readonly until: Instant;
   readonly state: ContainerState;
 }
 const kept = new WeakMap<ContainerFacts, Kept>();
+
+const bearingOn = (facts: Facts, fill: Fill | undefined): readonly object[] => [
+  ...(fill?.from ?? []).flatMap(({ source }) => (source && facts.source[source]) || []),
+  ...Object.values(facts.notice),
+];
+const isSame = (a: readonly object[], b: readonly object[]): boolean =>
+  a.length === b.length && a.every((one, i) => one === b[i]);
 const FOREVER = '9999';
 
 /** The moment from which a state may be another, midnight aside. */
@@ -295,6 +314,7 @@ function changesAt({ fill }: ContainerFacts, { standing, goodUntil }: ContainerS
 /** The state of one container, and until when it holds, midnight aside: as it was worked out last while nothing changed. */
 export function stateOfOne(facts: Facts, container: ContainerFacts, now: Instant, today: Day): Kept {
   const last = kept.get(container);
+  const bears = bearingOn(facts, container.fill);
   if (
     last &&
     last.today === today &&
@@ -304,12 +324,13 @@ export function stateOfOne(facts: Facts, container: ContainerFacts, now: Instant
     last.facts.plan.noticeDays === facts.plan.noticeDays &&
     last.facts.group.timeZone === facts.group.timeZone &&
     last.facts.kind === facts.kind &&
-    last.facts.place[container.place] === facts.place[container.place]
+    last.facts.place[container.place] === facts.place[container.place] &&
+    isSame(last.bears, bears)
   ) {
     return last;
   }
   const state = containerState(facts, container, now, today);
-  const fresh = { facts, today, from: now, until: changesAt(container, state, now), state };
+  const fresh = { facts, bears, today, from: now, until: changesAt(container, state, now), state };
   kept.set(container, fresh);
   return fresh;
 }

@@ -1,11 +1,4 @@
-import {
-  asItComes,
-  askedOf,
-  type Origin,
-  originAnswers,
-  type Water,
-  waterIds,
-} from '#core/sources/waters.ts';
+import { asItComes, askedOf, type Origin, originAnswers, type Water, waterIds } from '#core/water/waters.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank } from '../ui/Blank.tsx';
 

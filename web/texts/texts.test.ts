@@ -6,8 +6,8 @@ import { materials, seedKinds } from '#core/containers/kinds.ts';
 import { needSchools } from '#core/need/need.ts';
 import { animalRates, climateFactor, institutionRates } from '#core/need/rates.ts';
 import { entryKinds } from '#core/record.ts';
-import { neverDrunk, originAnswers, waterIds } from '#core/sources/waters.ts';
 import { waterStates } from '#core/store/state.ts';
+import { neverDrunk, originAnswers, waterIds } from '#core/water/waters.ts';
 import { formats } from './catalogue.ts';
 import en from './en.json';
 

@@ -6,9 +6,9 @@ import type { Clarity, DoseSchoolId } from '#core/chlorine/schools.ts';
 import type { Bleach, BleachProduct, StrengthBasis, StrengthSchoolId } from '#core/chlorine/strength.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { lastFree } from '#core/quality/fitness.ts';
-import { asItComes, neverDrunk } from '#core/sources/waters.ts';
 import { bottlesOf } from '#core/supplies/bottles.ts';
 import type { Provenance } from '#core/units/amount.ts';
+import { asItComes, neverDrunk } from '#core/water/waters.ts';
 import { withProvenance } from '../../ui/Provenance.tsx';
 import { readJars } from './jars.ts';
 

@@ -1,9 +1,9 @@
 import { useMemo, useState } from 'react';
 import type { HeldBefore } from '#core/containers/fitness.ts';
 import { usableL } from '#core/containers/kinds.ts';
-import { asItComes, type Origin, type Water, waterIds } from '#core/sources/waters.ts';
 import { allKinds, kindOf } from '#core/store/state.ts';
 import type { Provenance } from '#core/units/amount.ts';
+import { asItComes, type Origin, type Water, waterIds } from '#core/water/waters.ts';
 import { OriginBlank, sourcedFields } from '../../acts/WaterBlanks.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';

@@ -169,6 +169,8 @@ function badness({ water, origin = {} }: Sourced): number {
     (row.isSalt ? 300 : 0) +
     asked * 10 +
     (hasHumanWaste(water, origin) ? 5 : 0) +
+    // what somebody saw stands before what nobody asked
+    (Object.keys(origin).length > 0 ? 0.5 : 0) +
     (row.class === 'sealed' || row.class === 'tap' ? 0 : 1)
   );
 }

@@ -1,0 +1,48 @@
+import type { Instant } from '../calendar/day.ts';
+import type { Subject } from '../subject.ts';
+import type { Feared, SourceEvent } from '../water/hazards.ts';
+import type { Illness } from '../water/illness.ts';
+import type {
+  Clearing,
+  FlushPart,
+  HazardSaid,
+  Inspecting,
+  Looking,
+  NoticeFields,
+  SourceFields,
+  Testing,
+} from './fields.ts';
+
+type At<T> = T & { readonly at: Instant };
+
+export interface SourceFacts extends SourceFields {
+  readonly id: Subject;
+  readonly photo?: string;
+  readonly looked: readonly At<Looking>[];
+  readonly inspected: readonly At<Inspecting & { readonly by: string }>[];
+  /** Risks that were put right since the last inspection. */
+  readonly mended: readonly string[];
+  readonly tested: readonly At<Testing>[];
+  /** What happened there, until somebody looked again. */
+  readonly happened: readonly At<{ readonly what: SourceEvent }>[];
+  readonly said: Readonly<Partial<Record<Feared, HazardSaid>>>;
+  readonly ill: readonly Illness[];
+  /** The last flood or works: what was found before proves nothing any more. */
+  readonly upsetAt?: Instant;
+}
+
+export interface NoticeFacts extends NoticeFields {
+  readonly id: Subject;
+  readonly allClear?: Clearing;
+  /** What was flushed, or found not to be there. */
+  readonly flushed: readonly FlushPart[];
+  /** When the last of it was. */
+  readonly flushedAt?: Instant;
+}
+
+declare module '../log/facts.ts' {
+  interface Shelved {
+    source: SourceFacts;
+    notice: NoticeFacts;
+  }
+}

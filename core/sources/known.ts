@@ -1,0 +1,209 @@
+import { addMonths, type Day, dayOf } from '../calendar/day.ts';
+import { type Judgement, judge, message } from '../judgement.ts';
+import type { Facts } from '../log/facts.ts';
+import { lowerGrade, type WaterGrade } from '../quality/fitness.ts';
+import type { Fill } from '../store/facts.ts';
+import { partsOf } from '../store/parts.ts';
+import { NITRATE_MG_L, type SourceCase, type Stop, stopsOf } from '../water/hazards.ts';
+import { illStopOf } from '../water/illness.ts';
+import { gravestOf } from '../water/notices.ts';
+import { kindRow } from '../water/sourceKinds.ts';
+import { type Origin, poorerOf, rowOf, type Sourced } from '../water/waters.ts';
+import type { NoticeFacts, SourceFacts } from './facts.ts';
+
+type Where = Pick<Facts, 'source' | 'notice' | 'group'>;
+
+/** A test for E. coli holds for a year. */
+const TEST_MONTHS = 12;
+/** An inspection with no more risks than this is that of a protected source. */
+const SOUND_SCORE = 2;
+
+/** Risks of the last inspection that nobody put right since. */
+export function openRisks({ inspected, mended }: Pick<SourceFacts, 'inspected' | 'mended'>): string[] {
+  return (inspected.at(-1)?.yes ?? []).filter(risk => !mended.includes(risk));
+}
+
+/** The last figure for a germ or a chemical, whatever else was tested since. */
+export const lastTest = <K extends 'eColi' | 'nitrateMgL'>(
+  { tested }: Pick<SourceFacts, 'tested'>,
+  what: K,
+) => tested.findLast(test => test[what] !== undefined);
+
+/** A source as its hazards are inferred from it. */
+export function caseOf(source: SourceFacts): SourceCase {
+  const seen = source.looked.at(-1);
+  const eColi = lastTest(source, 'eColi')?.eColi;
+  const nitrateMgL = lastTest(source, 'nitrateMgL')?.nitrateMgL;
+  return {
+    kind: source.kind,
+    upstream: source.upstream,
+    ...(seen ? { seen } : {}),
+    events: source.happened.map(h => h.what),
+    risks: openRisks(source),
+    ...(eColi === undefined ? {} : { eColi }),
+    ...(nitrateMgL === undefined ? {} : { nitrateMgL }),
+  };
+}
+
+/** Why a source is not drunk from, whatever is done to its water; empty where it may be. */
+export function stopsAt(source: SourceFacts, timeZone: string): Stop[] {
+  const clean = source.tested.findLast(test => test.eColi !== undefined && test.eColi < 1);
+  const ill = illStopOf(source.ill, clean && dayOf(clean.at, timeZone));
+  return [...stopsOf(caseOf(source)), ...(ill ? (['illness'] as const) : [])];
+}
+
+/** What a source's water is, as far as anybody knows it today. */
+export function sourcedOf(source: SourceFacts, today: Day, timeZone: string): Sourced {
+  const { water } = kindRow(source.kind);
+  const [stop] = stopsAt(source, timeZone).filter(s => s !== 'pool' && s !== 'illness');
+  if (stop) return { water: stop === 'flood' ? 'flood' : 'tainted' };
+  const origin = originOf(source, today, timeZone);
+  return origin ? { water, origin } : { water };
+}
+
+function originOf(source: SourceFacts, today: Day, timeZone: string): Origin | undefined {
+  const inspection = source.inspected.at(-1);
+  const score = inspection && openRisks(source).length;
+  const isUpset = (at: string) => source.upsetAt !== undefined && at <= source.upsetAt;
+  switch (rowOf(kindRow(source.kind).water).class) {
+    case 'ground': {
+      const test = lastTest(source, 'eColi');
+      const isSound =
+        source.isProtected === true &&
+        score !== undefined &&
+        score <= SOUND_SCORE &&
+        !isUpset(inspection!.at);
+      if (!isSound || (test?.eColi ?? 0) >= 1)
+        return inspection || source.upsetAt ? { protection: 'exposed' } : undefined;
+      const isTested =
+        test !== undefined && !isUpset(test.at) && today < addMonths(dayOf(test.at, timeZone), TEST_MONTHS);
+      return { protection: isTested ? 'tested' : 'protected' };
+    }
+    case 'roof': {
+      if (source.roof === 'unfit') return { roof: 'unfit' };
+      if (source.happened.length > 0) return { roof: 'soiled' };
+      if (score === undefined || source.roof === undefined) return undefined;
+      const soiling = ['roof-soiled', 'gutters-dirty', 'no-first-flush', 'no-screen', 'no-lid'];
+      const isSoiled = score > SOUND_SCORE || openRisks(source).some(risk => soiling.includes(risk));
+      return { roof: isSoiled ? 'soiled' : 'sound' };
+    }
+    case 'surface': {
+      const isFouled = openRisks(source).some(
+        risk => risk === 'people-upstream' || risk === 'latrine-uphill',
+      );
+      if (isFouled || source.upstream.includes('people')) return { upstream: 'people' };
+      return source.upstream.includes('nobody') ? { upstream: 'nobody' } : undefined;
+    }
+    default:
+      return undefined;
+  }
+}
+
+/** A notice holds back what was drawn in its time; after the all-clear, until everything is flushed, what is drawn then too. */
+export const isInForce = (notice: NoticeFacts): boolean => notice.allClear === undefined;
+/** The all-clear was given, and the house is not flushed yet. */
+export const isUnderWatch = (notice: NoticeFacts): boolean =>
+  notice.allClear !== undefined && notice.flushedAt === undefined;
+
+/** Where a part of a fill came from, and when. */
+type FillPart = NonNullable<Fill['from']>[number];
+
+/** Whether a notice is about a part: drawn from its taps, or from a tap that nobody wrote down, since the suspected day. */
+function isAbout({ notice, timeZone }: { notice: NoticeFacts; timeZone: string }, part: FillPart): boolean {
+  const isIts = part.source === undefined ? part.isTap : notice.sources.includes(part.source);
+  if (!isIts || dayOf(part.at, timeZone) < notice.suspectedFrom) return false;
+  const { allClear, flushedAt } = notice;
+  if (!allClear) return true;
+  // nothing was wrong with the water after all: what was drawn of it is what it was
+  if (allClear.found === 'nothing-found') return false;
+  return flushedAt === undefined || part.at < flushedAt;
+}
+
+/** Notices that a fill falls under, whether they are still in force or left something behind. */
+export const noticesOn = (facts: Where, fill: Fill): NoticeFacts[] => {
+  const { timeZone } = facts.group;
+  return Object.values(facts.notice).filter(notice =>
+    partsOf(fill).some(part => isAbout({ notice, timeZone }, part)),
+  );
+};
+
+/** Notices for a source that are in force, or were lifted while the house is not flushed. */
+export const noticesFor = (facts: Pick<Facts, 'notice'>, source: string): NoticeFacts[] =>
+  Object.values(facts.notice).filter(n => n.sources.includes(source) && (isInForce(n) || isUnderWatch(n)));
+
+/** What is known of the water of a fill beyond the word that it was filled by. */
+export interface Known {
+  /** What it is: by its sources, and as poor as the poorest of them. */
+  readonly sourced: Sourced;
+  /** No better than this, whatever is done to it. */
+  readonly most?: WaterGrade;
+  /** A boil notice: no better than limited unless what it asks was done. */
+  readonly boil?: NoticeFacts;
+  /** Nitrate or metals: as salt, taken out by reverse osmosis or distilling, and by nothing else. */
+  readonly isMineral?: true;
+  /** What is said of it where it is not drunk. */
+  readonly says?: Judgement;
+}
+
+/** A judgement of a notice, as it holds water back. */
+export function judgeNotice(notice: NoticeFacts): Judgement {
+  const params = {
+    authority: notice.authority,
+    suspectedDay: notice.suspectedFrom,
+    sinceDay: notice.givenOn,
+  };
+  const when = isInForce(notice) ? '' : '.after';
+  return judge('refuse', message(`notice.${notice.kind}.holds${when}`, params), 'who-gdwq', {
+    remedy: message(`notice.${notice.kind}.remedy${when}`, params),
+  });
+}
+
+/** Everything that sources and notices say of a fill. */
+export function knownOf(facts: Where, fill: Fill, today: Day): Known {
+  const { timeZone } = facts.group;
+  const said: Sourced = { water: fill.water, ...(fill.origin ? { origin: fill.origin } : {}) };
+  const sources = partsOf(fill).flatMap(({ source }) => {
+    const found = source && facts.source[source];
+    return found ? [found] : [];
+  });
+  const isAllKnown = sources.length === partsOf(fill).length;
+  const sourced = sources.reduce<Sourced>((worst, source) => {
+    const now = sourcedOf(source, today, timeZone);
+    // nobody knew more of it when it was filled, and all of it came from where that is known: what is known now holds
+    if (worst.water === now.water && worst.origin === undefined && isAllKnown) return now;
+    return poorerOf(worst, now);
+  }, said);
+  const notice = gravestOf(noticesOn(facts, fill));
+  const stop = sources.flatMap(source => stopsAt(source, timeZone)).at(0);
+  const ill = illStopOf(fill.ill ?? [], undefined);
+  const isMineral = sources.some(s => (lastTest(s, 'nitrateMgL')?.nitrateMgL ?? 0) > NITRATE_MG_L);
+  let most: WaterGrade = 'drinking';
+  const says: Judgement[] = [];
+  const hold = (grade: WaterGrade, judgement: Judgement) => {
+    most = lowerGrade(most, grade);
+    says.push(judgement);
+  };
+  if (notice?.kind === 'do-not-use') hold('never', judgeNotice(notice));
+  if (notice?.kind === 'do-not-drink') hold('utility', judgeNotice(notice));
+  if (stop) hold(stop === 'pool' || stop === 'illness' ? 'utility' : 'never', judgeStop(stop));
+  if (ill) hold('utility', judgeStop('illness'));
+  if (notice?.kind === 'boil') says.push(judgeNotice(notice));
+  if (isMineral)
+    says.push(
+      judge('warn', message('state.nitrate'), 'who-gdwq', { remedy: message('state.nitrate.remedy') }),
+    );
+  const [first] = says;
+  return {
+    sourced,
+    ...(most === 'drinking' ? {} : { most }),
+    ...(notice?.kind === 'boil' ? { boil: notice } : {}),
+    ...(isMineral ? { isMineral: true as const } : {}),
+    ...(first ? { says: first } : {}),
+  };
+}
+
+/** Why nothing that is done at home makes it fit, and the way on. */
+export const judgeStop = (stop: Stop): Judgement =>
+  judge('refuse', message(`stop.${stop}`), 'who-gdwq', {
+    remedy: message(stop === 'illness' ? 'stop.illness.remedy' : 'stop.remedy'),
+  });
