@@ -3,7 +3,9 @@ import { sheetAt } from '#core/bench/sheets.ts';
 import { addMinutes } from '#core/calendar/day.ts';
 import { ageMonths } from '#core/need/people.ts';
 import { fold } from '#core/record.ts';
+import { sourcedOf } from '#core/sources/known.ts';
 import { stateAt } from '#core/store/state.ts';
+import { riskOf } from '#core/water/inspection.ts';
 import { household } from './household.ts';
 import { tarnHollow } from './tarnHollow.ts';
 
@@ -75,6 +77,34 @@ describe('the bench of Tarn Hollow', () => {
     const of = (method: string) => containers[sheets.find(s => s.method === method)!.container!]!;
     expect(of('boil')).toMatchObject({ proof: 'method', counts: 'drinking' });
     expect(of('tablets')).toMatchObject({ state: 'waiting', counts: null });
+  });
+});
+
+describe('the sources of Tarn Hollow', () => {
+  const facts = fold(tarnHollow(NOW));
+  const named = (name: string) => Object.values(facts.source).find(s => s.name === name)!;
+  const waters = (name: string) => sourcedOf(named(name), '2026-11-25', 'Europe/London');
+
+  it('are a tap, a spring, a roof, a beck and a pond: each asks for something else', () => {
+    expect(waters('Hall tap')).toEqual({ water: 'treated-tap' });
+    expect(waters('Upper spring')).toEqual({ water: 'spring', origin: { protection: 'protected' } });
+    expect(waters('Hall roof')).toEqual({ water: 'rain', origin: { roof: 'soiled' } });
+    expect(waters('Silty beck')).toEqual({ water: 'stream', origin: { upstream: 'people' } });
+    expect(waters('Farm pond')).toEqual({ water: 'tainted' });
+  });
+
+  it('a year ago the spring was of high risk: six risks, 15 E. coli', () => {
+    const spring = named('Upper spring');
+    expect(spring.inspected.map(i => i.yes.length)).toEqual([6, 2]);
+    expect(riskOf(spring.inspected[0]!.yes.length, spring.tested[0]!.eColi)).toBe('high');
+  });
+
+  it('a notice for the tap holds the six vessels that were filled from it since', () => {
+    const since = Object.values(facts.container).filter(
+      c => c.fill?.water === 'treated-tap' && c.fill.at >= '2026-10-01' && (c.fill.remainingL ?? 0) > 0,
+    );
+    expect(since.length).toBeGreaterThanOrEqual(6);
+    expect(since.every(c => c.fill?.from?.every(part => part.source === named('Hall tap').id))).toBe(true);
   });
 });
 

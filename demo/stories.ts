@@ -3,6 +3,7 @@ import { type Bleach, labelStrengthMgMl } from '#core/chlorine/strength.ts';
 import type { Subject } from '#core/subject.ts';
 import type { Origin, Water } from '#core/water/waters.ts';
 import type { Hand } from './hand.ts';
+import type { Sources } from './sources.ts';
 
 /** What a story is told with: the hand that writes, the day it is told on, and the bleach at hand. */
 export interface Telling {
@@ -10,6 +11,7 @@ export interface Telling {
   readonly now: Instant;
   readonly supply: Subject;
   readonly bleach: Bleach;
+  readonly sources?: Sources;
 }
 
 const DAY_MIN = 1440;
@@ -29,11 +31,13 @@ export function filled(
   by?: string,
   origin?: Origin,
 ): void {
+  const source = t.sources?.[water];
   const residual = water === 'treated-tap' ? { residualMgL: 0.6 } : {};
   daysAgo(t, days, by).write('filled', container, {
     volumeL: { value: litres, known: 'measured' },
     water,
     ...(origin ? { origin } : {}),
+    ...(source ? { source } : {}),
     sealed: true,
     ...residual,
   });

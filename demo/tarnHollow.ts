@@ -8,6 +8,7 @@ import type { Origin, Water } from '#core/water/waters.ts';
 import { type Hand, hand } from './hand.ts';
 import { TIME_ZONE, tarnHollowHomes } from './people.ts';
 import { sheetRun } from './sheets.ts';
+import { walked } from './sources.ts';
 import { daysAgo, dosed, filled, rereadAfter, type Telling } from './stories.ts';
 import { shelves } from './supplies.ts';
 
@@ -160,7 +161,7 @@ export function tarnHollow(now: Instant, random?: () => number): Entry[] {
     where: 'School store',
   });
   shelves(h, now);
-  const t: Telling = { h, now, supply, bleach };
+  const t: Telling = { h, now, supply, bleach, sources: walked(h, now) };
   const codes = stock(t, at);
   troubles(t, codes, at);
   return h.entries;

@@ -40,7 +40,7 @@ function sourceDuties(source: SourceFacts, today: Day, timeZone: string): Duty[]
   const happened = source.happened.at(-1);
   const last = source.inspected.at(-1);
   const dueDay = last && addMonths(dayOf(last.at, timeZone), INSPECT_MONTHS);
-  const isInspected = kindRow(source.kind).form !== undefined && stopsOf(caseOf(source)).length === 0;
+  const isInspected = kindRow(source.kind).form !== undefined && stopsOf(caseOf(source, today)).length === 0;
   return [
     ...(happened
       ? [

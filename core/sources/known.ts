@@ -1,4 +1,4 @@
-import { addMonths, type Day, dayOf } from '../calendar/day.ts';
+import { addMonths, type Day, dayOf, type Instant } from '../calendar/day.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import { lowerGrade, type WaterGrade } from '../quality/fitness.ts';
@@ -29,10 +29,12 @@ export const lastTest = <K extends 'eColi' | 'nitrateMgL'>(
   what: K,
 ) => tested.findLast(test => test[what] !== undefined);
 
-/** A source as its hazards are inferred from it. */
-export function caseOf(source: SourceFacts): SourceCase {
+/** A source as its hazards are inferred from it; a clean test speaks for a year, a bad one until the next. */
+export function caseOf(source: SourceFacts, today: Day): SourceCase {
   const seen = source.looked.at(-1);
-  const eColi = lastTest(source, 'eColi')?.eColi;
+  const test = lastTest(source, 'eColi');
+  const isOld = test !== undefined && test.eColi! < 1 && isOver(test.at, today);
+  const eColi = isOld ? undefined : test?.eColi;
   const nitrateMgL = lastTest(source, 'nitrateMgL')?.nitrateMgL;
   return {
     kind: source.kind,
@@ -46,16 +48,19 @@ export function caseOf(source: SourceFacts): SourceCase {
 }
 
 /** Why a source is not drunk from, whatever is done to its water; empty where it may be. */
-export function stopsAt(source: SourceFacts, timeZone: string): Stop[] {
+export function stopsAt(source: SourceFacts, today: Day, timeZone: string): Stop[] {
   const clean = source.tested.findLast(test => test.eColi !== undefined && test.eColi < 1);
   const ill = illStopOf(source.ill, clean && dayOf(clean.at, timeZone));
-  return [...stopsOf(caseOf(source)), ...(ill ? (['illness'] as const) : [])];
+  return [...stopsOf(caseOf(source, today)), ...(ill ? (['illness'] as const) : [])];
 }
+
+/** A year has gone by since. */
+const isOver = (at: Instant, today: Day): boolean => today >= addMonths(at.slice(0, 10), TEST_MONTHS);
 
 /** What a source's water is, as far as anybody knows it today. */
 export function sourcedOf(source: SourceFacts, today: Day, timeZone: string): Sourced {
   const { water } = kindRow(source.kind);
-  const [stop] = stopsAt(source, timeZone).filter(s => s !== 'pool' && s !== 'illness');
+  const [stop] = stopsAt(source, today, timeZone).filter(s => s !== 'pool' && s !== 'illness');
   if (stop) return { water: stop === 'flood' ? 'flood' : 'tainted' };
   const origin = originOf(source, today, timeZone);
   return origin ? { water, origin } : { water };
@@ -75,8 +80,7 @@ function originOf(source: SourceFacts, today: Day, timeZone: string): Origin | u
         !isUpset(inspection!.at);
       if (!isSound || (test?.eColi ?? 0) >= 1)
         return inspection || source.upsetAt ? { protection: 'exposed' } : undefined;
-      const isTested =
-        test !== undefined && !isUpset(test.at) && today < addMonths(dayOf(test.at, timeZone), TEST_MONTHS);
+      const isTested = test !== undefined && !isUpset(test.at) && !isOver(test.at, today);
       return { protection: isTested ? 'tested' : 'protected' };
     }
     case 'roof': {
@@ -174,7 +178,7 @@ export function knownOf(facts: Where, fill: Fill, today: Day): Known {
     return poorerOf(worst, now);
   }, said);
   const notice = gravestOf(noticesOn(facts, fill));
-  const stop = sources.flatMap(source => stopsAt(source, timeZone)).at(0);
+  const stop = sources.flatMap(source => stopsAt(source, today, timeZone)).at(0);
   const ill = illStopOf(fill.ill ?? [], undefined);
   const isMineral = sources.some(s => (lastTest(s, 'nitrateMgL')?.nitrateMgL ?? 0) > NITRATE_MG_L);
   let most: WaterGrade = 'drinking';

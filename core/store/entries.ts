@@ -174,11 +174,12 @@ const vessel = {
   }),
   photographed: kind({
     data: photo,
-    on: ['container', 'place', 'sheet'],
+    on: ['container', 'place', 'sheet', 'source'],
     fold: {
       container: (facts, { data }) => ({ ...facts, photo: data.digest }),
       place: (facts, { data }) => ({ ...facts, photo: data.digest }),
       sheet: (facts, { data }) => ({ ...facts, photo: data.digest }),
+      source: (facts, { data }) => ({ ...facts, photo: data.digest }),
     },
     guard: none,
     restsOn: none,

@@ -123,7 +123,7 @@ export const onMoved = ofContainer((facts, container, entry: Told<Standing>, now
 });
 
 /** What its source says of a water that is about to go in: a stop, a notice, or another water than it is called. */
-function judgeSource(facts: Facts, { source: id, water }: Filling): Judgement[] {
+function judgeSource(facts: Facts, { source: id, water }: Filling, now: Instant): Judgement[] {
   if (!id) return [];
   const source = facts.source[id];
   if (!source) return [judge('refuse', message('guard.no-source'), 'record')];
@@ -132,7 +132,7 @@ function judgeSource(facts: Facts, { source: id, water }: Filling): Judgement[] 
     const judged = judgeNotice(notice);
     return notice.kind === 'do-not-use' ? judged : { ...judged, verdict: 'warn' as const };
   });
-  const [stop] = stopsAt(source, timeZone);
+  const [stop] = stopsAt(source, dayOf(now, timeZone), timeZone);
   if (stop)
     judgements.push({
       ...judgeStop(stop),
@@ -204,7 +204,7 @@ export const onFilled = ofContainer((facts, container, entry: Told<Filling>, now
     judgements.push(
       vessel.most === 'never' ? vessel.judgement : { ...vessel.judgement, verdict: 'warn' as const },
     );
-  judgements.push(...judgeSource(facts, entry.data));
+  judgements.push(...judgeSource(facts, entry.data, now));
   if (neverDrunk(water, entry.data.origin))
     judgements.push({
       ...judge(

@@ -2,6 +2,7 @@ import { dayOf } from '../calendar/day.ts';
 import { type Message, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import { leftParams } from '../quality/advice.ts';
+import { noticesOn } from '../sources/known.ts';
 import type { ContainerFacts } from './facts.ts';
 import type { ContainerState } from './state.ts';
 
@@ -42,6 +43,12 @@ export function labelOf(facts: Facts, container: ContainerFacts, state: Containe
   const lines: Message[] = [];
   if (fill && state.litres > 0) {
     lines.push(message('label.holds', { litres: state.litres, water: `water.${fill.water}` }));
+    const sources = new Set(
+      fill.from?.flatMap(part => (part.source && facts.source[part.source]?.name) || []),
+    );
+    if (sources.size > 0) lines.push(message('label.from', { source: [...sources].join(', ') }));
+    for (const notice of noticesOn(facts, fill))
+      lines.push(message('label.notice', { kind: `notice.${notice.kind}`, authority: notice.authority }));
     lines.push(message('label.filled', { filledDay: dayOf(fill.at, facts.group.timeZone) }));
   }
   lines.push(...keepsLines(state));

@@ -30,6 +30,7 @@ export function FillForm({ container, onDone }: ActFormProps) {
   const [sourced, setSourced] = useState<Sourced>({
     water: container.fill?.water ?? 'treated-tap',
     origin: container.fill?.origin ?? {},
+    source: container.fill?.from?.at(-1)?.source,
   });
   const { water } = sourced;
   const [printedUntil, setPrintedUntil] = useState('');

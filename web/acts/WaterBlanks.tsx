@@ -1,11 +1,16 @@
+import { sourcedOf } from '#core/sources/known.ts';
 import { asItComes, askedOf, type Origin, originAnswers, type Water, waterIds } from '#core/water/waters.ts';
+import { useFacts, useToday } from '../app/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank } from '../ui/Blank.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
 
 /** What a vessel is filled with, and what is known of where that comes from. */
 export interface Sourced {
   readonly water: Water;
   readonly origin: Origin;
+  /** Where it is fetched: what it needs follows from there. */
+  readonly source?: string | undefined;
 }
 
 interface Props extends Sourced {
@@ -13,25 +18,70 @@ interface Props extends Sourced {
 }
 
 /** Which water it is, and the one question that decides what it needs: who lives upstream, the well's cover, the roof. */
-export function WaterBlanks({ water, origin, onChange }: Props) {
+export function WaterBlanks({ water, origin, source, onChange }: Props) {
   const say = useSay();
   return (
     <>
       <ChoiceBlank<Water>
         label={say('fill.water')}
         value={water}
-        onValue={next => onChange({ water: next, origin: {} })}
+        onValue={next => onChange({ water: next, origin: {}, source: undefined })}
         choices={waterIds.map(value => ({
           value,
           label: say(`water.${value}`),
           note: say(`water.comes.${asItComes(value)}`),
         }))}
       />
-      <OriginBlank
-        isAfter
-        water={water}
-        origin={origin}
-        onOrigin={next => onChange({ water, origin: next })}
+      {!source && (
+        <OriginBlank
+          isAfter
+          water={water}
+          origin={origin}
+          onOrigin={next => onChange({ water, origin: next })}
+        />
+      )}
+      <SourceBlank source={source} onChange={onChange} water={water} />
+    </>
+  );
+}
+
+const NO_SOURCE = 'none';
+
+/** Which of the sources that are written down: what is known there is taken over, and is not asked again. */
+function SourceBlank({ water, source, onChange }: Pick<Props, 'water' | 'source' | 'onChange'>) {
+  const say = useSay();
+  const facts = useFacts();
+  const today = useToday();
+  const sources = Object.values(facts.source);
+  if (sources.length === 0) return null;
+  const take = (id: string) => {
+    const chosen = facts.source[id];
+    if (!chosen) return onChange({ water, origin: {} });
+    const { origin = {}, water: is } = sourcedOf(chosen, today, facts.group.timeZone);
+    onChange({ water: is, origin, source: id });
+  };
+  return (
+    <>
+      {' '}
+      <Phrase
+        text="fill.from"
+        blanks={{
+          source: (
+            <ChoiceBlank<string>
+              label={say('fill.source')}
+              value={source ?? NO_SOURCE}
+              onValue={take}
+              choices={[
+                { value: NO_SOURCE, label: say('fill.source.none') },
+                ...sources.map(s => ({
+                  value: s.id,
+                  label: s.name,
+                  note: say(`source-kind.${s.kind}`),
+                })),
+              ]}
+            />
+          ),
+        }}
       />
     </>
   );
@@ -70,7 +120,12 @@ export function OriginBlank({
 }
 
 /** What an entry carries of it: an unanswered question is left out. */
-export const sourcedFields = ({ water, origin }: Sourced): { water: Water; origin?: Origin } => ({
+export const sourcedFields = ({
   water,
+  origin,
+  source,
+}: Sourced): { water: Water; origin?: Origin; source?: string } => ({
+  water,
+  ...(source ? { source } : {}),
   ...(Object.keys(origin).length > 0 ? { origin } : {}),
 });

@@ -76,6 +76,18 @@ function SearchList({ onClose }: { onClose: () => void }) {
         path: `/store?do=${act}`,
       })),
       { id: 'do supply', name: say('supplies.add'), note: say('search.act'), path: '/supplies?do=add' },
+      {
+        id: 'do source',
+        name: say('sources.add'),
+        note: say('search.act'),
+        path: '/sources?do=add',
+      },
+      {
+        id: 'do notice',
+        name: say('notice-form.title'),
+        note: say('search.act'),
+        path: '/sources?do=notice',
+      },
       { id: 'do rounds', name: say('rounds.title'), note: say('area.store'), path: '/store/rounds' },
       { id: 'do dose', name: say('method.dose'), note: say('area.bench'), path: '/bench' },
       ...methods.map(({ id }) => ({
@@ -96,6 +108,12 @@ function SearchList({ onClose }: { onClose: () => void }) {
         name: p.name,
         note: say('search.place'),
         path: `/store?place=${encodeURIComponent(p.id)}`,
+      })),
+      ...Object.values(facts.source).map(s => ({
+        id: s.id,
+        name: s.name,
+        note: say('area.sources'),
+        path: `/sources/${s.id}`,
       })),
       ...Object.values(facts.supply).map(s => ({
         id: s.id,

@@ -8,6 +8,7 @@ import { kindOf } from '#core/store/state.ts';
 import { askedOf } from '#core/water/waters.ts';
 import { ContainerActs } from '../../acts/ContainerActs.tsx';
 import { OriginBlank } from '../../acts/WaterBlanks.tsx';
+import { History } from '../../app/History.tsx';
 import { useCalmWater, useFacts, useReader } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
 import { useRecord } from '../../app/undo.tsx';
@@ -20,7 +21,6 @@ import { JudgementLine } from '../../ui/JudgementLine.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { ProvenanceTag } from '../../ui/Provenance.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
-import { History } from './History.tsx';
 import { ResidualForecast } from './ResidualForecast.tsx';
 
 function Line({ name, children }: { name: string; children: ReactNode }) {
@@ -96,6 +96,15 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
               />
               <OriginLine container={container} {...fill} />
             </Line>
+            {fill.from?.some(part => part.source) && (
+              <Line name={say('life.source')}>
+                {format.listing([
+                  ...new Set(
+                    fill.from.flatMap(part => (part.source && facts.source[part.source]?.name) || []),
+                  ),
+                ])}
+              </Line>
+            )}
             <Line name={say('life.filled')}>{format.dayAndTime(fill.at, timeZone)}</Line>
           </>
         )}

@@ -1,10 +1,10 @@
 import { Link, useParams } from 'react-router';
+import { History } from '../../app/History.tsx';
 import { useFacts, useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
-import { History } from './History.tsx';
 
 /** A container's life on a page of its own, from its first day to now, as it is read or printed. */
 export function HistoryPage() {

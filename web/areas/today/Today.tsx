@@ -18,6 +18,8 @@ const pathTo = (duty: Duty, place: string): string => {
   if (duty.subjects) return `/store/round/${place}`;
   if (duty.subject.startsWith('sheet:')) return `/bench/${duty.subject}`;
   if (duty.area === 'supplies') return '/supplies';
+  if (duty.area === 'sources')
+    return duty.subject.startsWith('source:') ? `/sources/${duty.subject}` : '/sources';
   if (duty.subject.startsWith('place:')) return `/store?place=${duty.subject}`;
   if (!duty.subject.startsWith('container:')) return '/bench';
   return duty.area === 'bench' ? `/bench/${duty.subject}` : `/store/${duty.subject}`;

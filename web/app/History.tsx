@@ -3,14 +3,14 @@ import { Link } from 'react-router';
 import type { HistoryLine } from '#contract/log.ts';
 import { minutesBetween } from '#core/calendar/day.ts';
 import type { Entry } from '#core/record.ts';
-import { useAppSelector } from '../../app/hooks.ts';
-import { strikesOf, useRecord } from '../../app/undo.tsx';
-import { useSession } from '../../session/hooks.ts';
-import { useEntryWords } from '../../texts/entryWords.ts';
-import { useSay } from '../../texts/texts.ts';
-import { Button } from '../../ui/Button.tsx';
-import { Dialog } from '../../ui/Dialog.tsx';
-import { Phrase } from '../../ui/Phrase.tsx';
+import { useSession } from '../session/hooks.ts';
+import { useEntryWords } from '../texts/entryWords.ts';
+import { useSay } from '../texts/texts.ts';
+import { Button } from '../ui/Button.tsx';
+import { Dialog } from '../ui/Dialog.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
+import { useAppSelector } from './hooks.ts';
+import { strikesOf, useRecord } from './undo.tsx';
 
 /** What was written down so much later than it happened is marked so. */
 const WRITTEN_UP_MIN = 12 * 60;

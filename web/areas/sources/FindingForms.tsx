@@ -1,0 +1,256 @@
+import { useMemo, useState } from 'react';
+import type { SourceFacts } from '#core/sources/facts.ts';
+import {
+  type Look,
+  looks,
+  type SourceEvent,
+  type SourceSmell,
+  sourceEvents,
+  sourceSmells,
+} from '#core/water/hazards.ts';
+import { Act } from '../../app/Act.tsx';
+import { useToday } from '../../app/hooks.ts';
+import { draft } from '../../session/draft.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
+import { DateBlank } from '../../ui/DateBlank.tsx';
+import { ManyBlank } from '../../ui/ManyBlank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
+
+interface Props {
+  readonly source: SourceFacts;
+  readonly onDone: () => void;
+}
+
+/** What somebody sees, smells and measures there now. */
+export function LookForm({ source, onDone }: Props) {
+  const say = useSay();
+  const [seen, setSeen] = useState<readonly Look[]>([]);
+  const [smell, setSmell] = useState<SourceSmell | undefined>(undefined);
+  const [turbidityNtu, setNtu] = useState<number | undefined>(undefined);
+  const [temperatureC, setTemperature] = useState<number | undefined>(undefined);
+  const [flowLMin, setFlow] = useState<number | undefined>(undefined);
+  const drafts = useMemo(
+    () =>
+      seen.length > 0 && smell
+        ? [
+            draft('source.looked', source.id, {
+              looks: seen,
+              smell,
+              ...(turbidityNtu === undefined ? {} : { turbidityNtu }),
+              ...(temperatureC === undefined ? {} : { temperatureC }),
+              ...(flowLMin === undefined ? {} : { flowLMin }),
+            }),
+          ]
+        : undefined,
+    [seen, smell, turbidityNtu, temperatureC, flowLMin, source.id],
+  );
+  return (
+    <Act
+      mayBePast
+      drafts={drafts}
+      label={say('look-form.keep')}
+      told={say('look-form.told', { name: source.name })}
+      onDone={onDone}
+    >
+      <Sentence>
+        <Phrase
+          text="look-form.sentence"
+          cases={{ flow: source.flowLMin === undefined ? undefined : 'yes' }}
+          blanks={{
+            looks: (
+              <ManyBlank<Look>
+                label={say('look-form.looks')}
+                values={seen}
+                onValues={setSeen}
+                choices={looks.map(value => ({ value, label: say(`look.${value}`) }))}
+              />
+            ),
+            smell: (
+              <ChoiceBlank<SourceSmell>
+                label={say('look-form.smell')}
+                value={smell}
+                onValue={setSmell}
+                choices={sourceSmells.map(value => ({ value, label: say(`source-smell.${value}`) }))}
+              />
+            ),
+            temperature: (
+              <WarmthBlank
+                label={say('look-form.temperature')}
+                value={temperatureC}
+                onValue={setTemperature}
+              />
+            ),
+            ntu: (
+              <QuantityBlank
+                label={say('look-form.ntu')}
+                dimension="turbidityNtu"
+                value={turbidityNtu}
+                onValue={setNtu}
+                least={0}
+                most={10_000}
+              />
+            ),
+            flow: (
+              <QuantityBlank
+                label={say('look-form.flow')}
+                dimension="flowLMin"
+                value={flowLMin}
+                onValue={setFlow}
+                least={0}
+                most={10_000}
+              />
+            ),
+          }}
+        />
+      </Sentence>
+    </Act>
+  );
+}
+
+/** Nitrate as nitrogen is 62.004 / 14.007 times as much as nitrate. */
+const NO3_PER_N = 62.004 / 14.007;
+
+/** What a laboratory or a kit found; nitrate is never taken without saying as what. */
+export function TestForm({ source, onDone }: Props) {
+  const say = useSay();
+  const [eColi, setEColi] = useState<number | undefined>(undefined);
+  const [nitrate, setNitrate] = useState<number | undefined>(undefined);
+  const [as, setAs] = useState<'no3' | 'n' | undefined>(undefined);
+  const drafts = useMemo(() => {
+    if (nitrate !== undefined && as === undefined) return undefined;
+    if (eColi === undefined && nitrate === undefined) return undefined;
+    return [
+      draft('source.tested', source.id, {
+        ...(eColi === undefined ? {} : { eColi }),
+        ...(nitrate === undefined
+          ? {}
+          : { nitrateMgL: as === 'n' ? Math.round(nitrate * NO3_PER_N * 100) / 100 : nitrate }),
+      }),
+    ];
+  }, [eColi, nitrate, as, source.id]);
+  return (
+    <Act
+      mayBePast
+      drafts={drafts}
+      label={say('test-form.keep')}
+      told={say('test-form.told', { name: source.name })}
+      onDone={onDone}
+    >
+      <Sentence>
+        <Phrase
+          text="test-form.sentence"
+          blanks={{
+            eColi: (
+              <QuantityBlank
+                label={say('test-form.eColi')}
+                dimension="number"
+                value={eColi}
+                onValue={setEColi}
+                least={0}
+                most={10_000_000}
+              />
+            ),
+            nitrate: (
+              <QuantityBlank
+                label={say('test-form.nitrate')}
+                dimension="number"
+                value={nitrate}
+                onValue={setNitrate}
+                least={0}
+                most={10_000}
+              />
+            ),
+            as: (
+              <ChoiceBlank<'no3' | 'n'>
+                label={say('test-form.as')}
+                value={as}
+                placeholder={say('test-form.as.ask')}
+                onValue={setAs}
+                choices={(['no3', 'n'] as const).map(value => ({
+                  value,
+                  label: say(`test-form.as.${value}`),
+                }))}
+              />
+            ),
+          }}
+        />
+      </Sentence>
+    </Act>
+  );
+}
+
+/** Flood, ash, smoke, spraying, works, a spill: it asks to be looked at again. */
+export function HappenedForm({ source, onDone }: Props) {
+  const say = useSay();
+  const [what, setWhat] = useState<SourceEvent | undefined>(undefined);
+  const drafts = useMemo(
+    () => (what ? [draft('source.happened', source.id, { what })] : undefined),
+    [what, source.id],
+  );
+  return (
+    <Act
+      mayBePast
+      drafts={drafts}
+      label={say('happened-form.keep')}
+      told={say('happened-form.told', { name: source.name })}
+      onDone={onDone}
+    >
+      <Sentence>
+        <Phrase
+          text="happened-form.sentence"
+          blanks={{
+            what: (
+              <ChoiceBlank<SourceEvent>
+                label={say('happened-form.what')}
+                value={what}
+                onValue={setWhat}
+                choices={sourceEvents.map(value => ({ value, label: say(`source-event.${value}`) }))}
+              />
+            ),
+          }}
+        />
+      </Sentence>
+    </Act>
+  );
+}
+
+/** People fell ill who drank of it. */
+export function IllForm({ source, onDone }: Props) {
+  const say = useSay();
+  const today = useToday();
+  const [people, setPeople] = useState<number | undefined>(undefined);
+  const [fellIllOn, setDay] = useState<string>(today);
+  const drafts = useMemo(
+    () =>
+      people && fellIllOn && fellIllOn <= today
+        ? [draft('made-ill', source.id, { people, fellIllOn })]
+        : undefined,
+    [people, fellIllOn, today, source.id],
+  );
+  return (
+    <Act drafts={drafts} label={say('ill-form.keep')} told={say('ill-form.told')} look="stop" onDone={onDone}>
+      <Sentence>
+        <Phrase
+          text="ill-form.sentence"
+          blanks={{
+            people: (
+              <QuantityBlank
+                label={say('ill-form.people')}
+                dimension="people"
+                value={people}
+                onValue={setPeople}
+                least={1}
+                most={10_000}
+                wholeNumbers
+              />
+            ),
+            day: <DateBlank label={say('ill-form.day')} value={fellIllOn} onValue={setDay} isPast />,
+          }}
+        />
+      </Sentence>
+      <p className="text-small">{say('ill-form.note')}</p>
+      <p className="text-small text-ash">{say('sources.nobody-ill')}</p>
+    </Act>
+  );
+}

@@ -1,0 +1,8 @@
+import type { RouteObject } from 'react-router';
+
+export const routes: readonly RouteObject[] = [
+  {
+    path: 'sources/:source?',
+    lazy: async () => ({ Component: (await import('./Sources.tsx')).Sources }),
+  },
+];

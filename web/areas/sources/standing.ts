@@ -1,0 +1,39 @@
+import type { Day } from '#core/calendar/day.ts';
+import { type Credit, targets } from '#core/ct/credit.ts';
+import type { Params } from '#core/judgement.ts';
+import type { Facts } from '#core/log/facts.ts';
+import type { SourceFacts } from '#core/sources/facts.ts';
+import { noticesFor, sourcedOf, stopsAt } from '#core/sources/known.ts';
+import type { WaterState } from '#core/store/state.ts';
+import { asItComes, type Required, requiredOf } from '#core/water/waters.ts';
+
+/** How a source stands today, as it is drawn and said. */
+export interface SourceStanding {
+  readonly state: WaterState;
+  readonly stop: ReturnType<typeof stopsAt>[number] | undefined;
+  readonly notices: ReturnType<typeof noticesFor>;
+  readonly required: Required | undefined;
+}
+
+/** What a credit asks, as a text is filled with it: the germs that are to be taken out, and how much of each. */
+export const asksOf = (aim: Credit): Params => ({
+  ...aim,
+  germs: targets
+    .filter(target => aim[target] > 0)
+    .map(target => `log.${target}`)
+    .join(),
+});
+
+/** Stops first, then what authorities say, then what its water asks. */
+export function standingOf(facts: Facts, source: SourceFacts, today: Day): SourceStanding {
+  const { timeZone } = facts.group;
+  const [stop] = stopsAt(source, today, timeZone);
+  const notices = noticesFor(facts, source.id);
+  const { water, origin } = sourcedOf(source, today, timeZone);
+  const required = requiredOf(water, origin);
+  const isFresh =
+    asItComes(water, origin) === 'drinking' || (origin?.protection === 'tested' && required !== undefined);
+  const state: WaterState =
+    stop || !required ? 'failed' : notices.length > 0 ? 'past' : isFresh ? 'ready' : 'utility';
+  return { state, stop, notices, required };
+}
