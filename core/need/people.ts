@@ -1,6 +1,10 @@
 export const sexes = ['f', 'm'] as const;
 export const conditions = ['pregnant', 'nursing', 'formula-fed'] as const;
 
+/** What makes some waters and methods wrong for somebody, beside age and condition. */
+export const marks = ['thyroid', 'iodine-allergy', 'dialysis', 'immune-weak'] as const;
+export type Mark = (typeof marks)[number];
+
 /** One person who depends on the store. What is not known is answered on the safe side (an adult man drinks most). */
 export interface Person {
   readonly name?: string;
@@ -8,6 +12,7 @@ export interface Person {
   /** Month of birth, `YYYY-MM`; unknown counts as an adult. */
   readonly born?: string;
   readonly condition?: (typeof conditions)[number];
+  readonly marks?: readonly Mark[];
   /** Litres a day more on a clinic's advice (dialysis, wound care). */
   readonly medicalL?: number;
 }

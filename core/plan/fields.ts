@@ -15,7 +15,7 @@ import {
 } from '../fields.ts';
 import type { DataOf } from '../log/define.ts';
 import { needSchoolIds } from '../need/need.ts';
-import { conditions, type Person, sexes } from '../need/people.ts';
+import { conditions, marks, type Person, sexes } from '../need/people.ts';
 import { animalRates, climateFactor, institutionRates } from '../need/rates.ts';
 import { rotationSchoolIds } from '../rotation/goodUntil.ts';
 import { unitSystems } from '../units/system.ts';
@@ -117,6 +117,7 @@ const person: Fields<Person> = fields({
   sex: v.exactOptional(v.picklist(sexes)),
   born: v.exactOptional(v.pipe(v.string(), v.regex(/^\d{4}-(0[1-9]|1[0-2])$/, 'month'))),
   condition: v.exactOptional(v.picklist(conditions)),
+  marks: v.exactOptional(v.pipe(v.array(v.picklist(marks)), v.maxLength(marks.length))),
   medicalL: v.exactOptional(between(0, 300)),
 });
 

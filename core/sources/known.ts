@@ -62,11 +62,11 @@ export function sourcedOf(source: SourceFacts, today: Day, timeZone: string): So
   const { water } = kindRow(source.kind);
   const [stop] = stopsAt(source, today, timeZone).filter(s => s !== 'pool' && s !== 'illness');
   if (stop) return { water: stop === 'flood' ? 'flood' : 'tainted' };
-  const origin = originOf(source, today, timeZone);
+  const origin = originOf(source, today);
   return origin ? { water, origin } : { water };
 }
 
-function originOf(source: SourceFacts, today: Day, timeZone: string): Origin | undefined {
+function originOf(source: SourceFacts, today: Day): Origin | undefined {
   const inspection = source.inspected.at(-1);
   const score = inspection && openRisks(source).length;
   const isUpset = (at: string) => source.upsetAt !== undefined && at <= source.upsetAt;

@@ -7,6 +7,7 @@ import { type Credit, targets } from '#core/ct/credit.ts';
 import { type Message, refusals } from '#core/judgement.ts';
 import { answerOf, type Guarded } from '#core/methods/answer.ts';
 import { barrierOf, type Context, MEANT, type Method, type MethodAnswer } from '#core/methods/method.ts';
+import { type Care, judgeCare } from '#core/plan/care.ts';
 import { clockLongitudeDeg } from '#core/sun/daylight.ts';
 import { Act } from '../../app/Act.tsx';
 import { useAppSelector, useFacts, useWaterState } from '../../app/hooks.ts';
@@ -90,6 +91,12 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
           now,
         )?.says
       : undefined;
+  const heeded: readonly Care[] = [
+    ...(method.adds.includes('iodine') ? (['iodine'] as const) : []),
+    ...(promised?.id === 'promise.limited' ? (['limited'] as const) : []),
+    ...(method.adds.includes('chlorine') ? (['dialysis'] as const) : []),
+  ];
+  const care = judgeCare(facts, heeded, today);
   return (
     <>
       <MethodSentence method={method} inputs={inputs} set={set} />
@@ -102,7 +109,7 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
       ) : (
         <p className="text-ash">{say('bench.incomplete')}</p>
       )}
-      {answer && <Judgements of={answer.judgements} />}
+      {answer && <Judgements of={[...answer.judgements, ...care]} />}
       {answer && <MakeIt answer={answer} set={set} />}
       {drafts && (
         <>

@@ -1,6 +1,6 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
-import { ageMonths, beverageIntakeL, bornFor, type Person } from '#core/need/people.ts';
+import { ageMonths, beverageIntakeL, bornFor, type Mark, marks, type Person } from '#core/need/people.ts';
 import type { HomeFacts } from '#core/plan/facts.ts';
 import { useFacts, usePreview, useReader, useToday } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
@@ -9,6 +9,7 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 
 /** The people who depend on the store, home by home. */
@@ -180,6 +181,18 @@ function PersonLine({
                   onPerson(condition === 'none' ? rest : { ...rest, condition });
                 }}
                 choices={conditions.map(value => ({ value, label: say(`condition.${value}`) }))}
+              />
+            ),
+            marks: (
+              <ManyBlank<Mark>
+                label={say('person.marks')}
+                values={person.marks ?? []}
+                placeholder={say('person.marks-none')}
+                onValues={next => {
+                  const { marks: _, ...rest } = person;
+                  onPerson(next.length > 0 ? { ...rest, marks: next } : rest);
+                }}
+                choices={marks.map(value => ({ value, label: say(`mark.${value}`) }))}
               />
             ),
             medical: (

@@ -88,7 +88,8 @@ export function Haul({ source }: { source: SourceFacts }) {
               rounds: haul.rounds,
               roundMin: tenths(haul.roundMin),
               outMin: tenths(haul.outMin),
-              fillAllMin: tenths(haul.roundMin - haul.outMin - haul.backMin),
+              cans: Math.min(carriers, haul.trips),
+              fillMin: tenths(haul.fillMin),
               backMin: tenths(haul.backMin),
             })}{' '}
             {say('haul.work', {

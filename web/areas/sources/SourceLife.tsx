@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { dayOf } from '#core/calendar/day.ts';
+import { judgeCare } from '#core/plan/care.ts';
 import type { SourceFacts } from '#core/sources/facts.ts';
 import { caseOf, judgeStop, lastTest, openRisks, stopsAt } from '#core/sources/known.ts';
 import { type Fear, type Feared, fearsOf } from '#core/water/hazards.ts';
@@ -16,13 +17,16 @@ import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
-import { JudgementLine } from '../../ui/JudgementLine.tsx';
+import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
 import { HappenedForm, IllForm, LookForm, TestForm } from './FindingForms.tsx';
 import { Haul } from './Haul.tsx';
 import { InspectForm } from './InspectForm.tsx';
 import { Inspections } from './Inspections.tsx';
 import { SourceEditor } from './SourceEditor.tsx';
 import { asksOf, standingOf } from './standing.ts';
+
+/** The US limit for nitrate, as NO₃ (mg/L): the lower of the two, for those it hurts first. */
+const NITRATE_INFANT_MG_L = 44.3;
 
 type Open = 'look' | 'inspect' | 'test' | 'happened' | 'ill' | 'edit' | 'remove';
 
@@ -66,6 +70,9 @@ export function SourceLife({ source }: { source: SourceFacts }) {
               ? say('sources.asks-line', asksOf(required.aim))
               : say('sources.stop')}
         </p>
+      )}
+      {(lastTest(source, 'nitrateMgL')?.nitrateMgL ?? 0) > NITRATE_INFANT_MG_L && (
+        <Judgements of={judgeCare(facts, ['nitrate'], today)} />
       )}
       {grade && (
         <div data-testid="risk">

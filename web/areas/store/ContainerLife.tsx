@@ -2,6 +2,7 @@ import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { portability } from '#core/containers/mass.ts';
+import { judgeCare } from '#core/plan/care.ts';
 import { offersTopUp } from '#core/store/acts.ts';
 import type { ContainerFacts, Fill } from '#core/store/facts.ts';
 import { kindOf } from '#core/store/state.ts';
@@ -17,7 +18,7 @@ import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
-import { JudgementLine } from '../../ui/JudgementLine.tsx';
+import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { ProvenanceTag } from '../../ui/Provenance.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
@@ -57,7 +58,7 @@ function OriginLine({ container, water, origin = {} }: { container: ContainerFac
 export function ContainerLife({ container, onLabel }: { container: ContainerFacts; onLabel: () => void }) {
   const say = useSay();
   const facts = useFacts();
-  const { timeZone } = useReader();
+  const { timeZone, today } = useReader();
   const state = useCalmWater().state.containers[container.id];
   const kindName = useKindName();
   const { recordAndTell } = useRecord();
@@ -178,6 +179,7 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
         {container.note && <Line name={say('life.note')}>{container.note}</Line>}
       </dl>
       <JudgementLine judgement={state.judgement} />
+      {state.state === 'limited' && <Judgements of={judgeCare(facts, ['limited'], today)} />}
       {state.watch && <JudgementLine judgement={state.watch} />}
       <ContainerActs key={container.id} container={container} />
       <div className="flex flex-wrap items-start gap-x-4">

@@ -1,0 +1,56 @@
+import type { Day } from '../calendar/day.ts';
+import { type Judgement, judge, message } from '../judgement.ts';
+import type { Facts } from '../log/facts.ts';
+import { ageMonths, type Person } from '../need/people.ts';
+
+/** What is chosen for people: iodine, chlorine, limited protection, water with nitrate. */
+export const cares = ['iodine', 'limited', 'nitrate', 'dialysis'] as const;
+export type Care = (typeof cares)[number];
+
+const INFANT_MONTHS = 6;
+const YOUNG_MONTHS = 12;
+const OLD_MONTHS = 65 * 12;
+
+const isYounger = (person: Person, day: Day, months: number): boolean =>
+  (ageMonths(person, day) ?? Number.POSITIVE_INFINITY) < months;
+const has = (person: Person, ...marks: readonly NonNullable<Person['marks']>[number][]): boolean =>
+  marks.some(mark => person.marks?.includes(mark));
+
+/** Whom each is wrong for, or who gets better water first (WHO; CDC for iodine). */
+const concerns: Readonly<Record<Care, (person: Person, day: Day) => boolean>> = {
+  iodine: (p, day) =>
+    p.condition === 'pregnant' ||
+    p.condition === 'nursing' ||
+    has(p, 'thyroid', 'iodine-allergy') ||
+    isYounger(p, day, YOUNG_MONTHS),
+  limited: (p, day) =>
+    p.condition === 'pregnant' ||
+    has(p, 'immune-weak') ||
+    isYounger(p, day, YOUNG_MONTHS) ||
+    (ageMonths(p, day) ?? 0) > OLD_MONTHS,
+  nitrate: (p, day) => isYounger(p, day, INFANT_MONTHS),
+  dialysis: p => has(p, 'dialysis'),
+};
+
+/** Homes in which somebody lives for whom it is wrong. */
+export const homesOf = (facts: Pick<Facts, 'home'>, care: Care, day: Day): string[] =>
+  Object.values(facts.home)
+    .filter(home => home.people.some(person => concerns[care](person, day)))
+    .map(home => home.name);
+
+/** What the marks of people say where a method or a water is chosen: nothing where nobody is concerned. */
+export function judgeCare(facts: Pick<Facts, 'home'>, chosen: readonly Care[], day: Day): Judgement[] {
+  return chosen.flatMap(care => {
+    const homes = homesOf(facts, care, day);
+    return homes.length === 0
+      ? []
+      : [
+          judge(
+            'warn',
+            message(`care.${care}`, { homes: homes.join(', ') }),
+            care === 'iodine' ? 'cdc-emergency' : 'who-gdwq',
+            { remedy: message(`care.${care}.remedy`) },
+          ),
+        ];
+  });
+}
