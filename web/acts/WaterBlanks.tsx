@@ -48,7 +48,7 @@ export function WaterBlanks({ water, origin, source, onChange }: Props) {
 const NO_SOURCE = 'none';
 
 /** Which of the sources that are written down: what is known there is taken over, and is not asked again. */
-function SourceBlank({ water, source, onChange }: Pick<Props, 'water' | 'source' | 'onChange'>) {
+export function SourceBlank({ water, source, onChange }: Pick<Props, 'water' | 'source' | 'onChange'>) {
   const say = useSay();
   const facts = useFacts();
   const today = useToday();

@@ -130,6 +130,8 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
   }
   if (queued.match(action)) {
     const { waiting, shown: ahead } = action.payload;
+    // another tab looked meanwhile: it is there already
+    if (state.queue.some(w => w.id === waiting.id)) return state;
     const next = { ...state, queue: [...state.queue, waiting] };
     return ahead?.of === state.facts ? { ...next, facts: ahead.facts } : shown(next, state);
   }

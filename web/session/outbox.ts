@@ -96,9 +96,13 @@ export function createOutbox({ api, clock, storage, store, answers }: Parts): Ou
     });
     const waiting: Waiting = { id: entries[0]!.id, entries, mode, ...(folder ? { folder } : {}) };
     waitedFor.set(waiting.id, undefined);
-    dispatch(queued({ waiting, ...(await ahead(entries)) }));
+    // kept before it is shown: a page that is closed under the hand loses nothing
     await storage.put(waiting);
+    const shown = await ahead(entries);
+    if (await storage.get(waiting.id)) dispatch(queued({ waiting, ...shown }));
     await flush();
+    // sent in that very moment by another tab: nobody else would take it off what is shown
+    if (!(await storage.get(waiting.id))) dispatch(settled({ id: waiting.id }));
     return (await cameOf(waiting)) ?? { is: 'waiting', entries };
   };
 

@@ -37,7 +37,7 @@ export function Walk({ sources, selected, trips }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const widthPx = useWidth(box, 640);
   const farthestM = Math.max(100, ...sources.map(s => s.distanceM));
-  const pxPerM = Math.max(0.01, (widthPx - HOME_PX - VESSEL_PX - 24) / farthestM);
+  const pxPerM = Math.max(0.01, (widthPx - HOME_PX - VESSEL_PX - 36) / farthestM);
   return (
     <section aria-label={say('sources.walk', { count: sources.length })}>
       <div ref={box} className="h-0" />
@@ -47,13 +47,13 @@ export function Walk({ sources, selected, trips }: Props) {
             <Link
               to={`/sources/${source.id}`}
               aria-current={source.id === selected ? 'true' : undefined}
-              className="block py-2 aria-[current=true]:bg-pool-2"
+              className="block border-l-4 border-transparent py-2 pl-2 aria-[current=true]:border-slate"
             >
               <Row
                 source={source}
                 standing={standingOf(facts, source, today)}
                 pxPerM={pxPerM}
-                widthPx={widthPx}
+                widthPx={widthPx - 12}
                 trips={trips}
               />
             </Link>

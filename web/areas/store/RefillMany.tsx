@@ -110,7 +110,8 @@ export function RefillMany({ containers, onDone }: Props) {
               <WaterBlanks
                 water={refill.water}
                 origin={refill.origin}
-                onChange={({ water, origin }) => set({ water, origin })}
+                source={refill.source}
+                onChange={({ water, origin, source }) => set({ water, origin, source })}
               />
             ),
           }}

@@ -4,7 +4,7 @@ import { usableL } from '#core/containers/kinds.ts';
 import { allKinds, kindOf } from '#core/store/state.ts';
 import type { Provenance } from '#core/units/amount.ts';
 import { asItComes, type Origin, type Water, waterIds } from '#core/water/waters.ts';
-import { OriginBlank, sourcedFields } from '../../acts/WaterBlanks.tsx';
+import { OriginBlank, SourceBlank, sourcedFields } from '../../acts/WaterBlanks.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
 import { draft, newSubject } from '../../session/draft.ts';
@@ -34,6 +34,7 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
   const [placeName, setPlaceName] = useState(Object.values(facts.place)[0]?.name ?? '');
   const [water, setWater] = useState<Water | typeof EMPTY>('treated-tap');
   const [origin, setOrigin] = useState<Origin>({});
+  const [source, setSource] = useState<string | undefined>(undefined);
   const [volumeL, setVolumeL] = useState<number | undefined>(usableL(kindOf(facts, 'drum-208l')!));
   const [known, setKnown] = useState<Provenance>('measured');
   const [heldBefore, setHeldBefore] = useState<HeldBefore>('new');
@@ -50,7 +51,7 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
         drafts.push(
           draft('filled', container, {
             volumeL: withProvenance(volumeL!, known),
-            ...sourcedFields({ water, origin }),
+            ...sourcedFields({ water, origin, source }),
             sealed: true,
             ...(isPrinted && printedUntil ? { printedUntil } : {}),
           }),
@@ -64,6 +65,7 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
     placeName,
     water,
     origin,
+    source,
     volumeL,
     known,
     heldBefore,
@@ -130,6 +132,7 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
                 onValue={next => {
                   setWater(next);
                   setOrigin({});
+                  setSource(undefined);
                 }}
                 choices={[
                   ...waterIds.map(value => ({
@@ -145,7 +148,20 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
               <Phrase
                 text="set-down.sentence.filled"
                 blanks={{
-                  origin: <OriginBlank isAfter water={water} origin={origin} onOrigin={setOrigin} />,
+                  origin: (
+                    <>
+                      {!source && <OriginBlank isAfter water={water} origin={origin} onOrigin={setOrigin} />}
+                      <SourceBlank
+                        water={water}
+                        source={source}
+                        onChange={next => {
+                          setWater(next.water);
+                          setOrigin(next.origin);
+                          setSource(next.source);
+                        }}
+                      />
+                    </>
+                  ),
                   each: (
                     <QuantityBlank
                       label={say('set-down.each')}
