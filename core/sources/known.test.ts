@@ -305,6 +305,16 @@ describe('a notice', () => {
     expect(dutiesAt(facts, state).map(d => d.what.id)).toContain('duty.notice.boil');
   });
 
+  it('lets go of what somebody remembers to have filled elsewhere', () => {
+    const { nameless } = drums();
+    give('boil');
+    expect(stateOf(nameless, 4.1).counts).toBe('utility');
+    h.write('source.named', nameless, { source: source('tap') });
+    expect(stateOf(nameless, 4.1).counts).toBe('drinking');
+    h.write('source.named', nameless, { source: tap });
+    expect(stateOf(nameless, 4.1).counts).toBe('drinking');
+  });
+
   it('lets through what was boiled, for a day, and leaves chlorine limited unless it names it', () => {
     const { since } = drums();
     give('boil');

@@ -19,6 +19,7 @@ export const acts = [
   'inspect',
   'empty',
   'fail',
+  'ill',
   'apart',
   'condemn',
 ] as const;
@@ -50,6 +51,7 @@ export function offeredActs(
     'inspect',
     'empty',
     'fail',
+    'ill',
     ...(state.goodUntil && state.state !== 'past' ? (['apart'] as const) : []),
     'condemn',
   ];

@@ -17,6 +17,7 @@ import {
   place,
   printedLabel,
   reading,
+  sourceNamed,
   standing,
   takenUp,
 } from './fields.ts';
@@ -33,8 +34,10 @@ import {
   onMoved,
   onPlaceRemoved,
   onRead,
+  onSourceNamed,
   onTakenUp,
 } from './guards.ts';
+import { partsOf } from './parts.ts';
 import { heldBy, withFill } from './vessel.ts';
 
 /** Something is done to the water in it. */
@@ -211,6 +214,21 @@ const water = {
       const [asked, answer] = Object.entries(data)[0] ?? [];
       return message('entry.origin.seen', { answer: `origin.${asked}.${answer}` });
     },
+  }),
+  /** Somebody remembered where it was filled. */
+  'source.named': kind({
+    data: sourceNamed,
+    on: ['container'],
+    fold: {
+      container: (facts, { data }) =>
+        withFill(facts, fill => ({
+          ...fill,
+          from: partsOf(fill).map(part => (part.source ? part : { ...part, source: data.source })),
+        })),
+    },
+    guard: onSourceNamed,
+    restsOn: ['filled'],
+    words: ({ source }, facts) => message('entry.source.named', { name: facts.source[source]?.name ?? '' }),
   }),
   opened: kind({
     data: nothing,

@@ -140,6 +140,9 @@ export const filling = fields({
 });
 export type Filling = DataOf<typeof filling>;
 
+export const sourceNamed = fields({ source: subjectOf('source') });
+export type SourceNamed = DataOf<typeof sourceNamed>;
+
 export const draw = fields({
   volumeL: between(0.001, 100_000),
   use: v.picklist(['drinking', 'utility']),

@@ -21,6 +21,7 @@ import type {
   Filling,
   Inspection,
   Reading,
+  SourceNamed,
   Standing,
   TakenUp,
 } from './fields.ts';
@@ -123,7 +124,11 @@ export const onMoved = ofContainer((facts, container, entry: Told<Standing>, now
 });
 
 /** What its source says of a water that is about to go in: a stop, a notice, or another water than it is called. */
-function judgeSource(facts: Facts, { source: id, water }: Filling, now: Instant): Judgement[] {
+function judgeSource(
+  facts: Facts,
+  { source: id, water }: Pick<Filling, 'source' | 'water'>,
+  now: Instant,
+): Judgement[] {
   if (!id) return [];
   const source = facts.source[id];
   if (!source) return [judge('refuse', message('guard.no-source'), 'record')];
@@ -152,6 +157,14 @@ function judgeSource(facts: Facts, { source: id, water }: Filling, now: Instant)
     );
   return judgements;
 }
+
+export const onSourceNamed = ofContainer((facts, container, { data }: Told<SourceNamed>, now) => [
+  ...needsWater(container),
+  ...(container.fill ? judgeSource(facts, { ...container.fill, source: data.source }, now) : []).map(
+    // what is in it came from there: that is told, not forbidden
+    j => (j.reason.id === 'guard.no-source' ? j : { ...j, verdict: 'warn' as const }),
+  ),
+]);
 
 export const onFilled = ofContainer((facts, container, entry: Told<Filling>, now) => {
   const judgements: Judgement[] = [];

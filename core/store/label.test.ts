@@ -17,12 +17,13 @@ const ids = (code: string) => label(code).lines.map(l => l.id);
 describe('a label', () => {
   it('of treated tap water says what, since when and until when', () => {
     expect(label('TH-001')).toMatchObject({ grade: { id: 'label.drinking' }, notForDrinking: false });
-    expect(ids('TH-001')).toEqual(['label.holds', 'label.filled', 'label.good-until']);
+    expect(ids('TH-001')).toEqual(['label.holds', 'label.from', 'label.filled', 'label.good-until']);
   });
 
   it('of a proved batch says the treatment and by whom', () => {
     expect(ids('TH-079')).toEqual([
       'label.holds',
+      'label.from',
       'label.filled',
       'label.good-until',
       'label.treated',

@@ -7,9 +7,11 @@ import { useStateNow } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { ApartForm } from './ApartForm.tsx';
+import type { ActFormProps } from './actForm.ts';
 import { DrawForm } from './DrawForm.tsx';
 import { CondemnForm, EmptyForm, FailForm, InspectForm } from './EndForms.tsx';
 import { FillForm } from './FillForm.tsx';
+import { IllForm } from './IllForm.tsx';
 import { MoveForm } from './MoveForm.tsx';
 import { ReadForm } from './ReadForm.tsx';
 import { SanitiseForm } from './SanitiseForm.tsx';
@@ -24,6 +26,7 @@ const forms = {
   inspect: InspectForm,
   empty: EmptyForm,
   fail: FailForm,
+  ill: ({ container, onDone }: ActFormProps) => <IllForm subject={container.id} onDone={onDone} />,
   apart: ApartForm,
   condemn: CondemnForm,
 } as const;

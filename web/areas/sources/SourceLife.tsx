@@ -8,6 +8,7 @@ import { caseOf, judgeStop, lastTest, openRisks, stopsAt } from '#core/sources/k
 import { type Fear, type Feared, fearsOf } from '#core/water/hazards.ts';
 import { judgeRisk, riskOf } from '#core/water/inspection.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
+import { IllForm } from '../../acts/IllForm.tsx';
 import { Act } from '../../app/Act.tsx';
 import { History } from '../../app/History.tsx';
 import { useFacts, useReader, useToday } from '../../app/hooks.ts';
@@ -18,12 +19,12 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
-import { HappenedForm, IllForm, LookForm, TestForm } from './FindingForms.tsx';
+import { HappenedForm, LookForm, TestForm } from './FindingForms.tsx';
 import { Haul } from './Haul.tsx';
 import { InspectForm } from './InspectForm.tsx';
 import { Inspections } from './Inspections.tsx';
 import { SourceEditor } from './SourceEditor.tsx';
-import { asksOf, standingOf } from './standing.ts';
+import { askedOf, standingOf } from './standing.ts';
 
 /** The US limit for nitrate, as NO₃ (mg/L): the lower of the two, for those it hurts first. */
 const NITRATE_INFANT_MG_L = 44.3;
@@ -37,7 +38,7 @@ export function SourceLife({ source }: { source: SourceFacts }) {
   const today = useToday();
   const navigate = useNavigate();
   const [open, setOpen] = useState<Open | null>(null);
-  const { state, required } = standingOf(facts, source, today);
+  const standing = standingOf(facts, source, today);
   const stops = stopsAt(source, today, facts.group.timeZone);
   const score = source.inspected.length > 0 ? openRisks(source).length : undefined;
   const eColi = lastTest(source, 'eColi')?.eColi;
@@ -64,11 +65,7 @@ export function SourceLife({ source }: { source: SourceFacts }) {
         stops.map(stop => <JudgementLine key={stop} judgement={judgeStop(stop)} />)
       ) : (
         <p className="font-semibold" data-testid="source-asks">
-          {state === 'ready'
-            ? say('sources.asks-nothing')
-            : required
-              ? say('sources.asks-line', asksOf(required.aim))
-              : say('sources.stop')}
+          {say(askedOf(standing))}
         </p>
       )}
       {(lastTest(source, 'nitrateMgL')?.nitrateMgL ?? 0) > NITRATE_INFANT_MG_L && (
@@ -106,7 +103,7 @@ export function SourceLife({ source }: { source: SourceFacts }) {
       {open === 'look' && <LookForm source={source} onDone={done} />}
       {open === 'test' && <TestForm source={source} onDone={done} />}
       {open === 'happened' && <HappenedForm source={source} onDone={done} />}
-      {open === 'ill' && <IllForm source={source} onDone={done} />}
+      {open === 'ill' && <IllForm subject={source.id} onDone={done} />}
       {open === 'remove' && (
         <Act
           drafts={[draft('source.removed', source.id, {})]}

@@ -8,7 +8,7 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';
 import { useWidth } from '../../ui/useWidth.ts';
-import { asksOf, type SourceStanding, standingOf } from './standing.ts';
+import { askedOf, type SourceStanding, standingOf } from './standing.ts';
 
 const HOME_PX = 26;
 const VESSEL_PX = 30;
@@ -75,7 +75,7 @@ interface RowProps {
 function Row({ source, standing, pxPerM, widthPx, trips }: RowProps) {
   const say = useSay();
   const today = useToday();
-  const { state, stop, notices, required } = standing;
+  const { state, stop, notices } = standing;
   const fears = [...new Set(fearsOf(caseOf(source, today)).map(f => f.of))].filter(
     of => source.said[of]?.is !== 'struck',
   );
@@ -89,6 +89,9 @@ function Row({ source, standing, pxPerM, widthPx, trips }: RowProps) {
             distanceM: source.distanceM,
           })}
         </span>
+        {source.happened.length > 0 && (
+          <strong className="border-l-4 border-clay pl-2">{say('sources.look-again')}</strong>
+        )}
         {notices.map(n => (
           <strong key={n.id} className="border-l-4 border-iron pl-2 text-iron">
             {say(n.allClear ? 'sources.watch' : `notice.${n.kind}`)}
@@ -97,13 +100,7 @@ function Row({ source, standing, pxPerM, widthPx, trips }: RowProps) {
       </span>
       <Profile source={source} state={state} pxPerM={pxPerM} widthPx={widthPx} trips={trips} />
       <span className={`block text-small ${stop ? 'font-semibold text-iron' : ''}`}>
-        {stop
-          ? say(`stop.${stop}`)
-          : !required
-            ? say('sources.stop')
-            : state === 'ready'
-              ? say('sources.asks-nothing')
-              : say('sources.asks-line', asksOf(required.aim))}
+        {say(askedOf(standing))}
       </span>
       {fears.length > 0 && (
         <span className="block text-small text-ash">

@@ -1,6 +1,6 @@
 import type { Day } from '#core/calendar/day.ts';
 import { type Credit, targets } from '#core/ct/credit.ts';
-import type { Params } from '#core/judgement.ts';
+import { type Message, message, type Params } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { SourceFacts } from '#core/sources/facts.ts';
 import { noticesFor, sourcedOf, stopsAt } from '#core/sources/known.ts';
@@ -16,13 +16,24 @@ export interface SourceStanding {
 }
 
 /** What a credit asks, as a text is filled with it: the germs that are to be taken out, and how much of each. */
-export const asksOf = (aim: Credit): Params => ({
+const asksOf = (aim: Credit): Params => ({
   ...aim,
   germs: targets
     .filter(target => aim[target] > 0)
     .map(target => `log.${target}`)
     .join(),
 });
+
+/** What is to be done before a source is drunk from, as one sentence. */
+export function askedOf({ state, stop, notices, required }: SourceStanding): Message {
+  const [notice] = notices;
+  if (stop) return message(`stop.${stop}`);
+  if (notice) return notice.allClear ? message('sources.watch') : message(`notice.${notice.kind}.remedy`);
+  if (!required) return message('sources.stop');
+  return state === 'ready'
+    ? message('sources.asks-nothing')
+    : message('sources.asks-line', asksOf(required.aim));
+}
 
 /** Stops first, then what authorities say, then what its water asks. */
 export function standingOf(facts: Facts, source: SourceFacts, today: Day): SourceStanding {

@@ -17,6 +17,7 @@ import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
@@ -51,6 +52,31 @@ function OriginLine({ container, water, origin = {} }: { container: ContainerFac
         }
       />
     </span>
+  );
+}
+
+/** Where it was filled, for what nobody wrote down: a notice for a tap holds what may have come from it. */
+function SourceLine({ container }: { container: ContainerFacts }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { recordAndTell } = useRecord();
+  const sources = Object.values(facts.source);
+  if (sources.length === 0) return null;
+  return (
+    <Line name={say('life.source')}>
+      <ChoiceBlank<string>
+        label={say('fill.source')}
+        value={undefined}
+        placeholder={say('life.source-unknown')}
+        onValue={source =>
+          void recordAndTell(
+            [draft('source.named', container.id, { source })],
+            say('life.source-told', { code: container.code }),
+          )
+        }
+        choices={sources.map(s => ({ value: s.id, label: s.name, note: say(`source-kind.${s.kind}`) }))}
+      />
+    </Line>
   );
 }
 
@@ -97,7 +123,7 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
               />
               <OriginLine container={container} {...fill} />
             </Line>
-            {fill.from?.some(part => part.source) && (
+            {fill.from?.every(part => part.source) ? (
               <Line name={say('life.source')}>
                 {format.listing([
                   ...new Set(
@@ -105,6 +131,8 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
                   ),
                 ])}
               </Line>
+            ) : (
+              <SourceLine container={container} />
             )}
             <Line name={say('life.filled')}>{format.dayAndTime(fill.at, timeZone)}</Line>
           </>
