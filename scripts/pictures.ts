@@ -55,6 +55,15 @@ const wide: View[] = [
     },
   },
   { name: 'supplies', path: 'supplies' },
+  {
+    name: 'sources',
+    path: 'sources',
+    act: page =>
+      page
+        .getByRole('link', { name: /^Upper spring/ })
+        .first()
+        .click(),
+  },
 ];
 
 const phone: View[] = [
@@ -68,6 +77,17 @@ const phone: View[] = [
         .getByRole('link', { name: /containers in .* are good until/ })
         .first()
         .click(),
+  },
+  {
+    name: 'inspect-phone',
+    path: 'sources',
+    act: async page => {
+      await page
+        .getByRole('link', { name: /^Upper spring/ })
+        .first()
+        .click();
+      await page.getByRole('button', { name: 'Inspect it' }).click();
+    },
   },
   {
     name: 'sheet-phone',
