@@ -56,6 +56,8 @@ test('a notice marks what was filled from its tap since the suspected day, and t
   const notice = page.getByTestId('notice');
   await expect(notice).toContainText('4 vessels are held by it: OW-003, OW-004, OW-005, OW-006');
   await expect(visitor.reach).not.toHaveText(before);
+  await page.goto(`${zeolite.address}bench`);
+  await expect(page.getByTestId('notice-in-force')).toContainText('Boil-water notice for Kitchen tap');
   await page.goto(`${zeolite.address}today`);
   await expect(page.getByText('Boil what comes from Kitchen tap (Water board)')).toBeVisible();
   await expectState('OW-006', 'utility');

@@ -19,8 +19,15 @@ export const buildingSources = ['heaterL', 'pressureL', 'cisternL'] as const;
 /**
  * Litres that count, by grade. The heater and the pressure tank hold mains water; a cistern stands open to the room,
  * so its water is utility until it is treated in a vessel of its own (the safe side).
+ * @param tap what the mains are good for now: under a notice they have filled the heater and the tank, too
  */
-export function countedL(building: BuildingWater | undefined): { drinkingL: number; utilityL: number } {
-  if (!building?.counts) return { drinkingL: 0, utilityL: 0 };
-  return { drinkingL: building.heaterL + building.pressureL, utilityL: building.cisternL };
+export function countedL(
+  building: BuildingWater | undefined,
+  tap: 'drinking' | 'utility' | 'never' = 'drinking',
+): { drinkingL: number; utilityL: number } {
+  if (!building?.counts || tap === 'never') return { drinkingL: 0, utilityL: 0 };
+  const mainsL = building.heaterL + building.pressureL;
+  return tap === 'drinking'
+    ? { drinkingL: mainsL, utilityL: building.cisternL }
+    : { drinkingL: 0, utilityL: mainsL + building.cisternL };
 }

@@ -124,6 +124,8 @@ describe('water in the building', () => {
     expect(countedL(building)).toEqual({ drinkingL: 210, utilityL: 9 });
     expect(countedL({ ...building, counts: false })).toEqual({ drinkingL: 0, utilityL: 0 });
     expect(countedL(undefined)).toEqual({ drinkingL: 0, utilityL: 0 });
+    expect(countedL(building, 'utility')).toEqual({ drinkingL: 0, utilityL: 219 });
+    expect(countedL(building, 'never')).toEqual({ drinkingL: 0, utilityL: 0 });
   });
 });
 

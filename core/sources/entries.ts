@@ -19,7 +19,7 @@ import {
   source,
   tested,
 } from './fields.ts';
-import { onAllClear, onFlushed, onLooked, onNotice, onRemoved, onSource, onTested } from './guards.ts';
+import { onAllClear, onFlushed, onIll, onLooked, onNotice, onRemoved, onSource, onTested } from './guards.ts';
 
 /** Of each kind of finding so many are kept beside a source; the rest stays in the log. */
 const KEPT = 24;
@@ -186,7 +186,7 @@ const findings = {
           ill: kept(fill.ill ?? [], { on: data.fellIllOn, people: data.people }),
         })),
     },
-    guard: none,
+    guard: onIll,
     restsOn: none,
     words: ({ people, fellIllOn }) => message('entry.made-ill', { people, onDay: fellIllOn }),
   }),

@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { between, day, fields, instant, line, name, subjectOf, whole } from '../fields.ts';
 import type { DataOf } from '../log/define.ts';
 import { feared, looks, sourceEvents, sourceSmells, upstreams } from '../water/hazards.ts';
-import { inspectionFormIds, inspectionRisks } from '../water/inspection.ts';
+import { inspectionFormIds, inspectionRisks, risksOf } from '../water/inspection.ts';
 import { allClears, noticeAllows, noticeKinds } from '../water/notices.ts';
 import { sourceKindIds } from '../water/sourceKinds.ts';
 
@@ -49,11 +49,17 @@ export const look = fields({
 });
 export type Looking = DataOf<typeof look>;
 
-export const inspected = fields({
-  form: v.picklist(inspectionFormIds),
-  /** Risks that are there: questions answered with yes. */
-  yes: v.pipe(v.array(v.picklist(inspectionRisks)), v.maxLength(10, 'too-many')),
-});
+export const inspected = v.pipe(
+  fields({
+    form: v.picklist(inspectionFormIds),
+    /** Risks that are there: questions of the form that were answered with yes. */
+    yes: v.pipe(v.array(v.picklist(inspectionRisks)), v.maxLength(10, 'too-many')),
+  }),
+  v.check(
+    ({ form, yes }) => new Set(yes).size === yes.length && yes.every(risk => risksOf(form).includes(risk)),
+    'other-form',
+  ),
+);
 export type Inspecting = DataOf<typeof inspected>;
 
 /** A risk that was put right since the last inspection. */
@@ -105,3 +111,4 @@ export const illness = fields({
   people: whole(1, 10_000),
   fellIllOn: day,
 });
+export type Illness = DataOf<typeof illness>;

@@ -2,7 +2,7 @@ import { dayOf, type Instant } from '../calendar/day.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
-import type { Clearing, Looking, NoticeFields, SourceFields, Testing } from './fields.ts';
+import type { Clearing, Illness, Looking, NoticeFields, SourceFields, Testing } from './fields.ts';
 
 const refuse = (id: string, params = {}, remedy?: string): Judgement =>
   judge('refuse', message(id, params), 'record', remedy ? { remedy: message(remedy) } : {});
@@ -76,9 +76,15 @@ export function onNotice(facts: Facts, { data }: Told<NoticeFields>, now: Instan
   return data.givenOn > today ? [refuse('guard.notice-ahead', { givenDay: data.givenOn })] : [];
 }
 
-export function onAllClear(facts: Facts, { subject, data }: Told<Clearing>): Judgement[] {
+export const onIll = (facts: Facts, { data }: Told<Illness>, now: Instant): Judgement[] =>
+  data.fellIllOn > dayOf(now, facts.group.timeZone)
+    ? [refuse('guard.ill-ahead', { onDay: data.fellIllOn })]
+    : [];
+
+export function onAllClear(facts: Facts, { subject, data }: Told<Clearing>, now: Instant): Judgement[] {
   const notice = facts.notice[subject]!;
   if (notice.allClear) return [refuse('guard.notice-over')];
+  if (data.at > now) return [refuse('guard.all-clear-ahead')];
   return dayOf(data.at, facts.group.timeZone) < notice.givenOn
     ? [refuse('guard.all-clear-before', { givenDay: notice.givenOn }, 'guard.all-clear-before.remedy')]
     : [];

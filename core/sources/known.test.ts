@@ -1,8 +1,9 @@
+import * as v from 'valibot';
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type Hand, hand } from '#demo/hand.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { dutiesAt } from '../duties.ts';
-import { fold, guard } from '../record.ts';
+import { fold, guard, kinds } from '../record.ts';
 import { labelOf } from '../store/label.ts';
 import { stateAt } from '../store/state.ts';
 import type { Subject } from '../subject.ts';
@@ -372,6 +373,18 @@ describe('a notice', () => {
     expect(new Set(Object.values(counts(all, 7)))).toEqual(new Set(['drinking']));
   });
 
+  it('takes what stands in the heater out of the reach, until the house is flushed', () => {
+    h.write('plan.set', 'plan', { building: { heaterL: 200, pressureL: 10, cisternL: 9, counts: true } });
+    expect(at(1).state.reach).toMatchObject({ drinkingL: 210, utilityL: 9 });
+    const notice = give('boil');
+    expect(at(5).state.reach).toMatchObject({ drinkingL: 0, utilityL: 219 });
+    h.at(later(6)).write('notice.all-clear', notice, { at: later(6), found: 'mended' });
+    expect(at(6.5).state.reach.drinkingL).toBe(0);
+    for (const part of ['lines', 'heater', 'ice', 'cartridges', 'filters'] as const)
+      h.write('notice.flushed', notice, { part });
+    expect(at(7).state.reach.drinkingL).toBe(210);
+  });
+
   it('holds a vessel of which only a part was drawn in its time', () => {
     h.at(later(2));
     fill(drum, 'treated-tap', tap, 50);
@@ -399,6 +412,33 @@ describe('a notice', () => {
     ]);
     expect(said('notice.flushed', { part: 'lines' } as never)).toEqual(['guard.flush-early']);
     expect(said('notice.all-clear', { at: later(6), found: 'mended' } as never)).toEqual([]);
+  });
+});
+
+describe('what cannot be', () => {
+  it.each([
+    ['source.inspected', { form: 'spring', yes: ['no-lid', 'no-lid'] }],
+    ['source.inspected', { form: 'spring', yes: ['tank-dirty'] }],
+    ['source.looked', { looks: ['clear'], smell: 'none', turbidityNtu: -3 }],
+    ['source.set', { name: 'Far', kind: 'spring', upstream: [], distanceM: 5_000_000, climbM: 0 }],
+    ['source.set', { name: 'Both', kind: 'spring', upstream: ['nobody', 'people'], distanceM: 1, climbM: 0 }],
+    [
+      'notice.given',
+      { kind: 'boil', authority: 'A', sources: [], givenOn: '2026-06-05', suspectedFrom: '2026-06-03' },
+    ],
+  ] as const)('is refused by the fields of %s: %j', (kind, data) => {
+    expect(v.safeParse(kinds[kind].data, data).success).toBe(false);
+  });
+
+  it('a notice is not suspected after it was given; illness and an all-clear do not lie ahead', () => {
+    const notice = { kind: 'boil', authority: 'A', sources: [tap], givenOn: '2026-06-05' };
+    const given = kinds['notice.given'].data;
+    expect(v.safeParse(given, { ...notice, suspectedFrom: '2026-06-06' }).success).toBe(false);
+    expect(v.safeParse(given, { ...notice, suspectedFrom: '2026-06-05' }).success).toBe(true);
+    const ill = h.write('made-ill', tap, { people: 1, fellIllOn: '2026-06-03' });
+    h.entries.pop();
+    expect(guard(at(1).facts, ill, later(1)).map(j => j.reason.id)).toEqual(['guard.ill-ahead']);
+    expect(guard(at(2).facts, ill, later(2))).toEqual([]);
   });
 });
 

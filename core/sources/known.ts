@@ -135,6 +135,16 @@ export const noticesOn = (facts: Where, fill: Fill): NoticeFacts[] => {
 export const noticesFor = (facts: Pick<Facts, 'notice'>, source: string): NoticeFacts[] =>
   Object.values(facts.notice).filter(n => n.sources.includes(source) && (isInForce(n) || isUnderWatch(n)));
 
+/** What the mains are good for now: by the gravest notice for a tap, until the house is flushed. */
+export function mainsGrade(facts: Pick<Facts, 'notice' | 'source'>): 'drinking' | 'utility' | 'never' {
+  const open = Object.values(facts.notice).filter(
+    n => (isInForce(n) || isUnderWatch(n)) && n.sources.some(id => facts.source[id]?.kind === 'tap'),
+  );
+  const gravest = gravestOf(open);
+  if (!gravest) return 'drinking';
+  return gravest.kind === 'do-not-use' ? 'never' : 'utility';
+}
+
 /** What is known of the water of a fill beyond the word that it was filled by. */
 export interface Known {
   /** What it is: by its sources, and as poor as the poorest of them. */

@@ -13,7 +13,7 @@ import { type Held, type Reach, reachOf } from '../need/reach.ts';
 import { judgeFitness, judgeLow } from '../quality/advice.ts';
 import { lastFree, type Proof, untilOf, type WaterFitness } from '../quality/fitness.ts';
 import { type GoodUntil, isFridge, isOver } from '../rotation/goodUntil.ts';
-import { knownOf } from '../sources/known.ts';
+import { knownOf, mainsGrade } from '../sources/known.ts';
 import type { Subject } from '../subject.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
 import { fitnessIn, isGivenUp } from './fit.ts';
@@ -356,7 +356,7 @@ export function* stateInLots(facts: Facts, now: Instant): InLots<State> {
   const today = dayOf(now, facts.group.timeZone);
   const containers: Record<Subject, ContainerState> = {};
   let holdsUntil = FOREVER;
-  const held = { ...countedL(facts.plan.building), dueL: 0, bySmellL: 0, limitedL: 0 };
+  const held = { ...countedL(facts.plan.building, mainsGrade(facts)), dueL: 0, bySmellL: 0, limitedL: 0 };
   const tally = Object.fromEntries(waterStates.map(name => [name, { count: 0, litres: 0 }])) as Record<
     WaterState,
     { count: number; litres: number }

@@ -22,9 +22,8 @@ export const CLIMB_M_MIN = 10;
 /** Where nothing runs a can is filled by a jug (L/min): a full 10 L a minute. */
 export const DIPPED_L_MIN = 10;
 
-/** The way home is not longer, and one round not longer, than this (Sphere). */
+/** Nobody lives farther from a water point than this (Sphere). */
 export const MOST_DISTANCE_M = 500;
-export const MOST_QUEUE_MIN = 30;
 
 export interface Haul {
   /** Loads that one person carries, all together. */

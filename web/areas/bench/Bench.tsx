@@ -2,6 +2,7 @@ import { useRef, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
 import { type BenchTool, benchTools } from '#core/methods/method.ts';
 import { methodOf, methods } from '#core/methods/methods.ts';
+import { NoticesInForce } from '../../acts/NoticesInForce.tsx';
 import { focusSoon } from '../../app/arrival.ts';
 import { useSay } from '../../texts/texts.ts';
 import { FaultGate } from '../../ui/FaultGate.tsx';
@@ -76,6 +77,7 @@ export function Bench() {
       <div className="flex min-w-0 flex-1 flex-col gap-5 overflow-y-auto p-6 pt-4 max-wide:p-4">
         <h1 className="sr-only">{say('area.bench')}</h1>
         <ToolStrip open={method?.id ?? DOSE} />
+        <NoticesInForce />
         <div data-arrival tabIndex={-1} className="flex flex-col gap-5 outline-none">
           <FaultGate key={method?.id ?? DOSE}>
             {method ? <MethodBench method={method} onBegun={begun} /> : <Dose onBegun={begun} />}

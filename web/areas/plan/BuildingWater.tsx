@@ -1,4 +1,5 @@
 import { buildingSources, countedL, type BuildingWater as Water } from '#core/need/building.ts';
+import { mainsGrade } from '#core/sources/known.ts';
 import { useFacts } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
@@ -11,7 +12,8 @@ const nothing: Water = { heaterL: 0, pressureL: 0, cisternL: 0, counts: false };
 /** Water that is in the building already: counted only when somebody has looked and answers for it. */
 export function BuildingWater() {
   const say = useSay();
-  const { plan } = useFacts();
+  const facts = useFacts();
+  const { plan } = facts;
   const { recordAndTell } = useRecord();
   const building = plan.building ?? nothing;
   const set = (change: Partial<Water>) =>
@@ -19,7 +21,7 @@ export function BuildingWater() {
       [draft('plan.set', 'plan', { building: { ...building, ...change } })],
       say('plan.changed'),
     );
-  const litres = countedL(building);
+  const litres = countedL(building, mainsGrade(facts));
   return (
     <section>
       <h2 className="mb-1 text-base">{say('building-water.title')}</h2>
