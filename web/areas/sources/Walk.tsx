@@ -53,7 +53,7 @@ export function Walk({ sources, selected, trips }: Props) {
                 source={source}
                 standing={standingOf(facts, source, today)}
                 pxPerM={pxPerM}
-                widthPx={widthPx - 12}
+                widthPx={Math.max(0, widthPx - 12)}
                 trips={trips}
               />
             </Link>
@@ -104,7 +104,7 @@ function Row({ source, standing, pxPerM, widthPx, trips }: RowProps) {
       </span>
       {fears.length > 0 && (
         <span className="block text-small text-ash">
-          {format.listing(fears.map(of => say(`feared.${of}`)))}
+          {say('sources.fears', { list: format.listing(fears.map(of => say(`feared.${of}`))) })}
         </span>
       )}
     </>
