@@ -1,9 +1,25 @@
 import { defineConfig } from 'vitest/config';
 
-// what the mutants of core are tried with: its own tests, without those that build a copy or print a page
+/**
+ * What the mutants of a folder are tried with: its own tests and those of its nearest users. All tests of core would notice
+ * more, and take hours.
+ */
+const near: Readonly<Record<string, readonly string[]>> = {
+  'core/log': [
+    'core/log/*.test.ts',
+    'core/store/{guards,boundaries,fill}.test.ts',
+    'core/sources/known.test.ts',
+  ],
+  'core/chlorine': ['core/chlorine/*.test.ts', 'core/store/{boundaries,fit,fill}.test.ts'],
+  'core/rotation': ['core/rotation/*.test.ts', 'core/store/{boundaries,fit,drinking,rounds}.test.ts'],
+  'core/containers': ['core/containers/*.test.ts', 'core/store/{guards,mixRoom,pack}.test.ts'],
+  'core/store': ['core/store/*.test.ts', 'core/bench/*.test.ts', 'core/sources/*.test.ts'],
+};
+const { ZEOLITE_MUTATE: folder = '' } = process.env;
+
 export default defineConfig({
   test: {
-    include: ['core/**/*.test.ts', 'contract/**/*.test.ts', 'web/areas/store/*.test.ts'],
+    include: [...(near[folder] ?? ['core/**/*.test.ts', 'contract/**/*.test.ts'])],
     exclude: ['core/adding.test.ts', '**/node_modules/**'],
     testTimeout: 60_000,
   },

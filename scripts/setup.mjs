@@ -186,6 +186,7 @@ const commands = {
   },
   mutate() {
     const [folder] = rest;
+    if (folder) process.env.ZEOLITE_MUTATE = folder;
     process.exit(
       run(bin('stryker'), [
         'run',

@@ -110,6 +110,22 @@ describe('the blanks of the bench', () => {
     expect(questionOf({ ...form, container: NO_CONTAINER }, facts, TODAY)?.isTreatedTap).toBe(false);
   });
 
+  it('under a notice treat no tap water as treated: it is never left as it is', () => {
+    expect(questionOf(form, facts, TODAY)?.isTreatedTap).toBe(true);
+    const noticed = hand('2026-11-25T09:00:00.000Z');
+    const tap = noticed.subject('source');
+    noticed.write('source.set', tap, { name: 'Tap', kind: 'tap', upstream: [], distanceM: 0, climbM: 0 });
+    noticed.write('notice.given', noticed.subject('notice'), {
+      kind: 'boil',
+      authority: 'Water board',
+      sources: [tap],
+      givenOn: TODAY,
+      suspectedFrom: TODAY,
+    });
+    const under = fold([...h.entries, ...noticed.entries]);
+    expect(questionOf(form, under, TODAY)?.isTreatedTap).toBe(false);
+  });
+
   it('know the tools owned, the dropper at the drops counted for it', () => {
     expect(ownedTools(facts).map(t => t.id)).toEqual(['dropper', 'syringe-10']);
     expect(ownedTools(facts)[0]).toMatchObject({ dropsPerMl: 16, calibrated: true });

@@ -6,6 +6,7 @@ import type { Clarity, DoseSchoolId } from '#core/chlorine/schools.ts';
 import type { Bleach, BleachProduct, StrengthBasis, StrengthSchoolId } from '#core/chlorine/strength.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { lastFree } from '#core/quality/fitness.ts';
+import { knownOf } from '#core/sources/known.ts';
 import { bottlesOf } from '#core/supplies/bottles.ts';
 import type { Provenance } from '#core/units/amount.ts';
 import { asItComes, neverDrunk } from '#core/water/waters.ts';
@@ -154,17 +155,23 @@ const isProved = (facts: Facts, container: string): boolean => {
   return last !== undefined && standingOf(last, last.events.at(-1)?.at ?? last.begunAt).phase === 'passed';
 };
 
+/** Tap water that was treated before it came: under a notice nobody takes it for that, and it is never left as it is. */
+function isTreatedTap(facts: Facts, container: string, today: string): boolean {
+  const fill = facts.container[container]?.fill;
+  const known = fill && knownOf(facts, fill, today);
+  return known?.sourced.water === 'treated-tap' && !known.boil && !known.most;
+}
+
 /** The question that the blanks ask, or undefined while one of them is empty. */
 export function questionOf(form: BenchForm, facts: Facts, today: string): DoseQuestion | undefined {
   const bleach = bleachOf(form, facts);
   if (!bleach || form.volumeL === undefined || form.volumeL <= 0) return undefined;
-  const water = facts.container[form.container]?.fill?.water;
   return {
     volumeL: withProvenance(form.volumeL, form.known),
     clarity: form.clarity,
     ...(form.temperatureC === undefined ? {} : { temperatureC: form.temperatureC }),
     ...(form.ph === undefined ? {} : { ph: form.ph }),
-    isTreatedTap: water === 'treated-tap',
+    isTreatedTap: isTreatedTap(facts, form.container, today),
     ...(isProved(facts, form.container) ? { isProved: true } : {}),
     ...(form.residualMgL === undefined ? {} : { residualMgL: form.residualMgL }),
     bleach,
