@@ -77,6 +77,8 @@ test('a notice marks what was filled from its tap since the suspected day, and t
   await expect(flush).toBeVisible();
   await visitor.press(/^Done: every cold tap/, flush);
   await visitor.press(/^Done: the water heater/, flush);
+  await expect(flush.getByText('done', { exact: true })).toHaveCount(2);
+  await expectRecorded(page);
   await page.reload();
   await expect(flush.getByText('done', { exact: true })).toHaveCount(2);
   await visitor.press(/^We have none: ice/, flush);

@@ -79,6 +79,8 @@ export function createOutbox({ api, clock, storage, store, answers }: Parts): Ou
   };
 
   const record: Outbox['record'] = async (drafts, mode = 'intend') => {
+    // it happened when the hand pressed, however long the page takes to judge it
+    const moments = drafts.map(() => clock.stamp());
     // the button answers the hand first; two presses are judged one after the other all the same
     await breathe();
     if (mode === 'intend') {
@@ -92,7 +94,7 @@ export function createOutbox({ api, clock, storage, store, answers }: Parts): Ou
     const entries = stamped(drafts, {
       by: person.name || 'someone',
       hand: handOf(person),
-      stamp: clock.stamp,
+      stamp: () => moments.shift()!,
     });
     const waiting: Waiting = { id: entries[0]!.id, entries, mode, ...(folder ? { folder } : {}) };
     waitedFor.set(waiting.id, undefined);

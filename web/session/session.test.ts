@@ -167,6 +167,30 @@ describe('the outbox', () => {
     expect(await place().all()).toEqual([]);
   });
 
+  it('dates what is recorded by the press, however long it is judged', async () => {
+    const from = server();
+    const session = await tab(from, memoryTabs()());
+    session.clock.set('2026-11-25T08:00:00.000Z');
+    const recording = session.outbox.record(named('Mill'));
+    session.clock.set('2026-11-25T09:00:00.000Z');
+    await recording;
+    expect(from.log.at(-1)!.happenedAt < '2026-11-25T08:01:00.000Z').toBe(true);
+  });
+
+  it('keeps what was recorded before it is shown', async () => {
+    const from = server();
+    const place = memoryTabs();
+    const storage = place();
+    const session = await tab(from, storage);
+    from.inTheWay(cut());
+    const kept = vi.spyOn(storage, 'put');
+    const recording = session.outbox.record(named('Mill'));
+    await vi.waitFor(() => expect(kept).toHaveBeenCalled());
+    expect(seen(session)).toBe('Beck House');
+    await recording;
+    expect(seen(session)).toBe('Mill');
+  });
+
   it('is one for all tabs: each shows what any recorded, and any sends it, once', async () => {
     const from = server();
     const place = memoryTabs();

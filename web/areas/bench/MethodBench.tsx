@@ -256,9 +256,8 @@ function CreditLine({ method, credit }: { method: Method; credit: Credit }) {
           figures: earns.map(t => say('credit.figure', { target: `log.${t}`, value: credit[t] })).join(' · '),
           removes: named(method.removes),
           concentrates: named(method.concentrates),
-          source: citations['who-hwt'],
         }}
-        blanks={{}}
+        blanks={{ source: <span>{citations['who-hwt']}</span> }}
         cases={{
           earns: earns.length > 0 ? 'yes' : 'no',
           removes: method.removes.length > 0 ? 'yes' : undefined,
