@@ -183,11 +183,14 @@ describe('the outbox', () => {
     const storage = place();
     const session = await tab(from, storage);
     from.inTheWay(cut());
-    const kept = vi.spyOn(storage, 'put');
-    const recording = session.outbox.record(named('Mill'));
-    await vi.waitFor(() => expect(kept).toHaveBeenCalled());
-    expect(seen(session)).toBe('Beck House');
-    await recording;
+    const put = storage.put.bind(storage);
+    const shownAtPut: (string | undefined)[] = [];
+    vi.spyOn(storage, 'put').mockImplementation(one => {
+      shownAtPut.push(seen(session));
+      return put(one);
+    });
+    await session.outbox.record(named('Mill'));
+    expect(shownAtPut[0]).toBe('Beck House');
     expect(seen(session)).toBe('Mill');
   });
 
