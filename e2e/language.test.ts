@@ -2,7 +2,7 @@ import type { Page } from '@playwright/test';
 import { citations } from '#core/citations.ts';
 import { methods } from '#core/methods/methods.ts';
 import { hand } from '#demo/hand.ts';
-import { expect, settle, test } from './zeolite.ts';
+import { expect, quiet, settle, stepTo, test } from './zeolite.ts';
 
 /** What is no word of any language, or one of all: units, signs, standards, names of the months as dates have them. */
 const SIGNS = new Set(
@@ -68,7 +68,7 @@ test('in another language nothing on any screen is left in this one', async ({ z
   await page.addInitScript(() => localStorage.setItem('zeolite.language', 'pseudo'));
   const left = new Map<string, string[]>();
   const look = async (where: string) => {
-    await page.waitForTimeout(300);
+    await quiet(page);
     const words = await plainWords(page);
     if (words.length > 0) left.set(where, words);
   };
@@ -89,12 +89,17 @@ test('in another language nothing on any screen is left in this one', async ({ z
     `store/${encodeURIComponent(drum)}`,
     `store/${encodeURIComponent(drum)}/history`,
     'store/rounds',
-    ...methods.map(m => `bench?method=${m.id}`),
   ];
   for (const path of pages) {
     await page.goto(`${zeolite.address}${path}`);
     await expect(page.locator('main h1, main h2').first()).toBeVisible();
     await look(path);
+  }
+  await page.goto(`${zeolite.address}bench`);
+  await expect(page.locator('main h1').first()).toBeAttached();
+  for (const { id } of methods) {
+    await stepTo(page, `bench?method=${id}`);
+    await look(`bench?method=${id}`);
   }
   // what opens over a layer
   for (const path of ['store', 'supplies', `store/${encodeURIComponent(drum)}`]) {

@@ -1,4 +1,4 @@
-import { expect, expectAccessible, expectRecorded, test, Zeolite } from './zeolite.ts';
+import { expect, expectAccessible, expectRecorded, stepTo, test, Zeolite } from './zeolite.ts';
 
 test('a notice marks what was filled from its tap since the suspected day, and the all-clear brings back what may come back', async ({
   visitor,
@@ -9,7 +9,7 @@ test('a notice marks what was filled from its tap since the suspected day, and t
   await visitor.press('Begin');
   await expect(page.getByRole('button', { name: 'Set them down' })).toBeVisible();
   // the tap, by typed keys
-  await page.goto(`${zeolite.address}sources`);
+  await stepTo(page, 'sources');
   await visitor.press('Write down a source');
   await page.getByLabel('Name', { exact: true }).pressSequentially('Kitchen tap');
   await visitor.choose('Kind', /^tap$/);
@@ -19,11 +19,11 @@ test('a notice marks what was filled from its tap since the suspected day, and t
   await expect(page.getByRole('heading', { name: 'Kitchen tap' })).toBeVisible();
   await expectAccessible(page);
   const expectState = async (code: string, state: string) => {
-    await page.goto(`${zeolite.address}store?view=table`);
+    await stepTo(page, 'store?view=table');
     await expect(page.getByRole('row', { name: new RegExp(code) })).toContainText(state);
   };
   // two drums from it a week ago, and four since yesterday
-  await page.goto(`${zeolite.address}store`);
+  await stepTo(page, 'store');
   const setDown = async (count: string) => {
     await visitor.fill('How many', count);
     await visitor.fill('Place', 'cellar');
@@ -56,9 +56,9 @@ test('a notice marks what was filled from its tap since the suspected day, and t
   const notice = page.getByTestId('notice');
   await expect(notice).toContainText('4 vessels are held by it: OW-003, OW-004, OW-005, OW-006');
   await expect(visitor.reach).not.toHaveText(before);
-  await page.goto(`${zeolite.address}bench`);
+  await stepTo(page, 'bench');
   await expect(page.getByTestId('notice-in-force')).toContainText('Boil-water notice for Kitchen tap');
-  await page.goto(`${zeolite.address}today`);
+  await stepTo(page, 'today');
   await expect(page.getByText('Boil what comes from Kitchen tap (Water board)')).toBeVisible();
   await expectState('OW-006', 'utility');
   await expectState('OW-002', 'ready');
@@ -66,7 +66,7 @@ test('a notice marks what was filled from its tap since the suspected day, and t
   await expect(page.getByText(/^Boil-water notice of Water board/)).toBeVisible();
   await expect(page.getByText(/Bring it to a rolling boil/)).toBeVisible();
   // the all-clear, and the flushing sheet, which lives through a reload
-  await page.goto(`${zeolite.address}sources`);
+  await stepTo(page, 'sources');
   await visitor.press('All-clear …');
   await visitor.fill('Day', yesterday < now.slice(0, 10) ? '2020-01-01' : yesterday);
   await expect(page.getByText('The all-clear lies before the notice')).toBeVisible();
@@ -172,6 +172,13 @@ test('the sources of Tarn Hollow stand on the walk, and are accessible', async (
   await page.goto(`${demo.address}sources`);
   await expect(page.getByTestId('sources-answer')).toContainText('5 sources');
   await expectAccessible(page);
+  // an act is found by typing, also where its layer is open already
+  await page.keyboard.press('/');
+  await page.getByRole('combobox', { name: 'Find' }).waitFor();
+  await page.keyboard.type('A notice');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('dialog', { name: 'A notice' })).toBeVisible();
+  await page.keyboard.press('Escape');
   await page.getByRole('link', { name: /^Upper spring/ }).click();
   await expect(page.getByTestId('inspections')).toContainText('2 of 10');
   await expect(page.getByText(/6 of 10 with 15 E\. coli in 100 mL: High risk/)).toBeVisible();

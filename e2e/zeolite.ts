@@ -164,6 +164,37 @@ export async function settle(visitor: Visitor, water: RegExp = /^well water/): P
   await expectRecorded(visitor.page);
 }
 
+/** A step inside the application, as a link makes it: the page is not loaded anew. */
+export async function stepTo(page: Page, path: string): Promise<void> {
+  await page.evaluate(to => {
+    history.pushState(null, '', to);
+    dispatchEvent(new PopStateEvent('popstate'));
+  }, `/${path}`);
+  await page.waitForURL(`**/${path}`);
+  await quiet(page);
+}
+
+/** Nothing has been drawn for a moment: parts that are drawn one after another are all there. */
+export const quiet = (page: Page): Promise<void> =>
+  page.evaluate(
+    ({ stillMs, mostMs }) =>
+      new Promise<void>(resolve => {
+        const end = () => {
+          observer.disconnect();
+          resolve();
+        };
+        let still = setTimeout(end, stillMs);
+        // a clock on the page is never still
+        setTimeout(end, mostMs);
+        const observer = new MutationObserver(() => {
+          clearTimeout(still);
+          still = setTimeout(end, stillMs);
+        });
+        observer.observe(document, { subtree: true, childList: true, characterData: true });
+      }),
+    { stillMs: 120, mostMs: 2000 },
+  );
+
 /** What is shown at once is the server's a moment later: before it is stopped, or asked, that is waited for. */
 export const expectRecorded = (page: Page): Promise<void> =>
   expect(page.getByText(/waits? for the server/)).toHaveCount(0);

@@ -1,5 +1,6 @@
 import { useState } from 'react';
-import { useNavigate, useParams, useSearchParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
+import { useAsked } from '../../app/asked.ts';
 import { useCalmWater, useFacts, useToday } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -21,11 +22,8 @@ export function Sources() {
   const navigate = useNavigate();
   const { need } = useCalmWater().state;
   const { source: id } = useParams();
-  const [search] = useSearchParams();
-  const asked = search.get('do');
-  const [open, setOpen] = useState<Open | null>(
-    asked === 'add' ? 'source' : asked === 'notice' ? 'notice' : null,
-  );
+  const [open, setOpen] = useState<Open | null>(null);
+  useAsked('sources', { add: () => setOpen('source'), notice: () => setOpen('notice') });
   const sources = Object.values(facts.source).sort(
     (a, b) => a.distanceM - b.distanceM || (a.name < b.name ? -1 : 1),
   );

@@ -1,6 +1,7 @@
-import { lazy, Suspense, useCallback, useEffect, useState } from 'react';
+import { lazy, Suspense, useCallback, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type WaterState, waterStates } from '#core/store/state.ts';
+import { useAsked } from '../../app/asked.ts';
 import { useAppDispatch, useAppSelector, useCalmWater, useFacts, useReader } from '../../app/hooks.ts';
 import { ghostsPlanned } from '../../session/ghosts.ts';
 import * as format from '../../texts/format.ts';
@@ -57,22 +58,15 @@ export function Store() {
   const [reading, setReading] = useState(false);
   const [labels, setLabels] = useState<readonly string[] | 'all' | null>(null);
   const [place, setPlace] = useState<string | null>(search.get('place'));
-  // an act that was found opens where it is done
-  const asked = search.get('do');
-  useEffect(() => {
-    if (!asked) return;
-    const opens: Readonly<Record<string, () => void>> = {
-      'set-down': () => setSettingDown(true),
-      labels: () => setLabels('all'),
-      'stock-take': () => setTaking(true),
-      found: () => setFinding(true),
-      read: () => setReading(true),
-      'take-in': () => setTakingIn(true),
-      place: () => setPlace('new'),
-    };
-    opens[asked]?.();
-    void navigate('/store', { replace: true });
-  }, [asked, navigate]);
+  useAsked('store', {
+    'set-down': () => setSettingDown(true),
+    labels: () => setLabels('all'),
+    'stock-take': () => setTaking(true),
+    found: () => setFinding(true),
+    read: () => setReading(true),
+    'take-in': () => setTakingIn(true),
+    place: () => setPlace('new'),
+  });
   const isTable = search.get('view') === 'table';
   const view = isTable ? '?view=table' : '';
   const select = useCallback((id: string) => void navigate(`/store/${id}${view}`), [navigate, view]);

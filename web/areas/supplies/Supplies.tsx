@@ -1,11 +1,11 @@
 import { useState } from 'react';
-import { useSearchParams } from 'react-router';
 import { toast } from 'sonner';
 import { supplyKinds } from '#core/stock/kinds.ts';
 import { supplyUntil } from '#core/stock/until.ts';
 import { coverOf, independentWays, leftOf } from '#core/supplies/cover.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { sharedSupply } from '#core/supplies/homes.ts';
+import { useAsked } from '../../app/asked.ts';
 import { download } from '../../app/download.ts';
 import { useFacts, useReader, useToday, useWaterState } from '../../app/hooks.ts';
 import { askLabels } from '../../app/labelPdf.ts';
@@ -32,10 +32,8 @@ export function Supplies() {
   const say = useSay();
   const facts = useFacts();
   const { today, need, reach } = useWaterState();
-  const [search] = useSearchParams();
-  const [editing, setEditing] = useState<SupplyFacts | 'new' | null>(
-    search.get('do') === 'add' ? 'new' : null,
-  );
+  const [editing, setEditing] = useState<SupplyFacts | 'new' | null>(null);
+  useAsked('supplies', { add: () => setEditing('new') });
   const planDays = facts.plan.targetDays;
   const covers = coverOf({ ...facts, supply: sharedSupply(facts) }, today, need.drinkingL, planDays);
   const ways = independentWays(covers, planDays);

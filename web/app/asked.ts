@@ -1,0 +1,20 @@
+import { useEffect, useEffectEvent } from 'react';
+import { useNavigate, useSearchParams } from 'react-router';
+import type { Area } from '#core/duty.ts';
+import { pathOf } from './layers.ts';
+
+/**
+ * An act that was found by typing (`?do=…`) opens where it is done, also while its layer is open already.
+ * @param opens what each act of this layer opens
+ */
+export function useAsked(area: Area, opens: Readonly<Record<string, () => void>>): void {
+  const [search] = useSearchParams();
+  const navigate = useNavigate();
+  const asked = search.get('do');
+  const open = useEffectEvent((act: string) => opens[act]?.());
+  useEffect(() => {
+    if (!asked) return;
+    open(asked);
+    void navigate(pathOf(area), { replace: true });
+  }, [asked, area, navigate]);
+}
