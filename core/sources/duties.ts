@@ -6,7 +6,7 @@ import type { State } from '../store/state.ts';
 import { stopsOf } from '../water/hazards.ts';
 import { kindRow } from '../water/sourceKinds.ts';
 import type { NoticeFacts, SourceFacts } from './facts.ts';
-import { caseOf, isInForce, isUnderWatch, judgeNotice, openRisks } from './known.ts';
+import { caseOf, isInForce, isUnderWatch, judgeNotice, openRisks, sourcesOf } from './known.ts';
 
 /** A source is inspected again after so long (months), and after a flood at once. */
 const INSPECT_MONTHS = 12;
@@ -83,5 +83,5 @@ function sourceDuties(source: SourceFacts, today: Day, timeZone: string): Duty[]
 /** Notices in force, what is to be flushed, what is to be looked at again, inspected and mended. */
 export const duties = (facts: Facts, { today }: State): Duty[] => [
   ...Object.values(facts.notice).flatMap(notice => noticeDuty(facts, notice, today) ?? []),
-  ...Object.values(facts.source).flatMap(source => sourceDuties(source, today, facts.group.timeZone)),
+  ...sourcesOf(facts).flatMap(source => sourceDuties(source, today, facts.group.timeZone)),
 ];

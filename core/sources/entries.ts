@@ -81,7 +81,8 @@ const places = {
   'source.removed': kind({
     data: nothing,
     on: ['source'],
-    fold: { source: () => undefined },
+    // what was filled there goes on being judged by it
+    fold: { source: (facts, { happenedAt }) => ({ ...facts, removedAt: happenedAt }) },
     guard: onRemoved,
     restsOn: none,
     words: none,

@@ -27,6 +27,8 @@ export interface SourceFacts extends SourceFields {
   readonly happened: readonly At<{ readonly what: SourceEvent }>[];
   readonly said: Readonly<Partial<Record<Feared, HazardSaid>>>;
   readonly ill: readonly Illness[];
+  /** Taken off the list: no longer fetched from. */
+  readonly removedAt?: Instant;
   /** The last flood or works: what was found before proves nothing any more. */
   readonly upsetAt?: Instant;
 }

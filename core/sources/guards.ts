@@ -3,6 +3,7 @@ import { type Judgement, judge, message } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
 import type { Clearing, Illness, Looking, NoticeFields, SourceFields, Testing } from './fields.ts';
+import { sourcesOf } from './known.ts';
 
 const refuse = (id: string, params = {}, remedy?: string): Judgement =>
   judge('refuse', message(id, params), 'record', remedy ? { remedy: message(remedy) } : {});
@@ -11,7 +12,7 @@ const refuse = (id: string, params = {}, remedy?: string): Judgement =>
 const FAR_M = 10_000;
 
 export function onSource(facts: Facts, { subject, data }: Told<SourceFields>): Judgement[] {
-  const same = Object.values(facts.source).find(
+  const same = sourcesOf(facts).find(
     s => s.id !== subject && s.name.toLowerCase() === data.name.toLowerCase(),
   );
   const judgements: Judgement[] = [];

@@ -263,6 +263,11 @@ describe('a vessel that names its source', () => {
       verdict: 'refuse',
       reason: { id: 'guard.source-in-use', params: { code: 'D-1', count: 1 } },
     });
+    // taken off the list all the same, it goes on judging what was filled there
+    h.write('source.looked', spring, { looks: ['sheen'], smell: 'fuel' });
+    h.entries.push(removal);
+    expect(stateOf(drum, 1).judgement.reason.id).toBe('stop.sheen');
+    h.entries.pop();
     h.write('emptied', drum, { to: 'utility' });
     expect(guard(at(1).facts, removal, later(1))).toEqual([]);
   });

@@ -18,6 +18,10 @@ const TEST_MONTHS = 12;
 /** An inspection with no more risks than this is that of a protected source. */
 const SOUND_SCORE = 2;
 
+/** The sources that are fetched from. */
+export const sourcesOf = (facts: Pick<Facts, 'source'>): SourceFacts[] =>
+  Object.values(facts.source).filter(source => !source.removedAt);
+
 /** Risks of the last inspection that nobody put right since. */
 export function openRisks({ inspected, mended }: Pick<SourceFacts, 'inspected' | 'mended'>): string[] {
   return (inspected.at(-1)?.yes ?? []).filter(risk => !mended.includes(risk));

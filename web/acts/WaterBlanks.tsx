@@ -1,4 +1,4 @@
-import { sourcedOf } from '#core/sources/known.ts';
+import { sourcedOf, sourcesOf } from '#core/sources/known.ts';
 import { asItComes, askedOf, type Origin, originAnswers, type Water, waterIds } from '#core/water/waters.ts';
 import { useFacts, useToday } from '../app/hooks.ts';
 import { useSay } from '../texts/texts.ts';
@@ -52,7 +52,7 @@ export function SourceBlank({ water, source, onChange }: Pick<Props, 'water' | '
   const say = useSay();
   const facts = useFacts();
   const today = useToday();
-  const sources = Object.values(facts.source);
+  const sources = sourcesOf(facts);
   if (sources.length === 0) return null;
   const take = (id: string) => {
     const chosen = facts.source[id];

@@ -2,6 +2,7 @@ import { Command } from 'cmdk';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { methods } from '#core/methods/methods.ts';
+import { sourcesOf } from '#core/sources/known.ts';
 import type { WaterState } from '#core/store/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -109,7 +110,7 @@ function SearchList({ onClose }: { onClose: () => void }) {
         note: say('search.place'),
         path: `/store?place=${encodeURIComponent(p.id)}`,
       })),
-      ...Object.values(facts.source).map(s => ({
+      ...sourcesOf(facts).map(s => ({
         id: s.id,
         name: s.name,
         note: say('area.sources'),

@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { sourcesOf } from '#core/sources/known.ts';
 import { type NoticeAllows, type NoticeKind, noticeAllows, noticeKinds } from '#core/water/notices.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
 import { Act } from '../../app/Act.tsx';
@@ -17,8 +18,8 @@ export function NoticeForm({ onClose }: { onClose: () => void }) {
   const facts = useFacts();
   const today = useToday();
   const [id] = useState(() => newSubject('notice'));
-  const supplied = Object.values(facts.source).filter(s => kindRow(s.kind).isSupplied);
-  const offered = supplied.length > 0 ? supplied : Object.values(facts.source);
+  const supplied = sourcesOf(facts).filter(s => kindRow(s.kind).isSupplied);
+  const offered = supplied.length > 0 ? supplied : sourcesOf(facts);
   const [authority, setAuthority] = useState('');
   const [kind, setKind] = useState<NoticeKind>('boil');
   const [sources, setSources] = useState<readonly string[]>(

@@ -1,5 +1,6 @@
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
+import { sourcesOf } from '#core/sources/known.ts';
 import { useAsked } from '../../app/asked.ts';
 import { useCalmWater, useFacts, useToday } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -24,10 +25,8 @@ export function Sources() {
   const { source: id } = useParams();
   const [open, setOpen] = useState<Open | null>(null);
   useAsked('sources', { add: () => setOpen('source'), notice: () => setOpen('notice') });
-  const sources = Object.values(facts.source).sort(
-    (a, b) => a.distanceM - b.distanceM || (a.name < b.name ? -1 : 1),
-  );
-  const selected = id ? facts.source[id] : undefined;
+  const sources = sourcesOf(facts).sort((a, b) => a.distanceM - b.distanceM || (a.name < b.name ? -1 : 1));
+  const selected = sources.find(source => source.id === id);
   const drinkable = sources.filter(s => standingOf(facts, s, today).state === 'ready').length;
   return (
     <div className="flex h-full max-wide:block">

@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { Link } from 'react-router';
 import { portability } from '#core/containers/mass.ts';
 import { judgeCare } from '#core/plan/care.ts';
+import { sourcesOf } from '#core/sources/known.ts';
 import { offersTopUp } from '#core/store/acts.ts';
 import type { ContainerFacts, Fill } from '#core/store/facts.ts';
 import { kindOf } from '#core/store/state.ts';
@@ -60,7 +61,7 @@ function SourceLine({ container }: { container: ContainerFacts }) {
   const say = useSay();
   const facts = useFacts();
   const { recordAndTell } = useRecord();
-  const sources = Object.values(facts.source);
+  const sources = sourcesOf(facts);
   if (sources.length === 0) return null;
   return (
     <Line name={say('life.source')}>
