@@ -50,6 +50,8 @@ export interface WaterCase {
     readonly isForADay: boolean;
   };
   readonly readings: readonly TimedReading[];
+  /** What the notice asks that it is under was done to it. */
+  readonly meetsNotice?: boolean;
   /** It stands as cold as in a refrigerator. */
   readonly isRefrigerated?: boolean;
   /** No better than this, because of the vessel it is in or of what went wrong in it. */
@@ -134,7 +136,7 @@ export function fitnessOf(c: WaterCase): WaterFitness {
   if (isFoundSound(c)) return graded('drinking', false, 'residual');
   const proof = proofOf(c, required.least);
   const whole = c.chlorine?.isCapped ? c.earned : earned;
-  if (meets(whole, required.aim)) return graded('drinking', false, proof);
+  if (c.meetsNotice || meets(whole, required.aim)) return graded('drinking', false, proof);
   if (isFresh(c)) return graded('drinking', true, 'source');
   if (meets(whole, required.least)) return graded('drinking', true, proof);
   return isLimited(earned, humanWaste) ? graded('limited', false, proof) : graded('utility', false, proof);

@@ -329,6 +329,41 @@ describe('a notice', () => {
     expect(stateOf(since, 6).counts).toBe('utility');
   });
 
+  it('leaves documented chlorine limited, and lets it through for a day where the notice names it', () => {
+    const { since } = drums();
+    const notice = give('boil');
+    const instruction = {
+      school: 'target-dose',
+      strengthSchool: 'replace-yearly',
+      volumeL: 100,
+      strengthMgMl: 61.8,
+      targetMgL: 2,
+      doseMl: 3.2,
+      way: 'tool',
+      contactMin: 60,
+      clarity: 'clear',
+      temperatureC: 12,
+      ph: 7,
+    } as const;
+    h.write('batch.begun', since, instruction);
+    h.write('checked', since, { clarity: 'clear', chemicalSmell: false });
+    h.write('dosed', since, { doseMl: 3.2, strengthMgMl: 61.8 });
+    h.write('mixed', since, {});
+    h.at(later(4.1)).write('read', since, { method: 'dpd', mgL: 0.6 });
+    expect(stateOf(since, 4.2)).toMatchObject({ state: 'limited', counts: 'limited' });
+    expect(stateOf(since, 4.2).watch?.reason.id).toBe('notice.boil.holds');
+    h.write('notice.given', notice, {
+      kind: 'boil',
+      authority: 'Water board',
+      sources: [tap],
+      givenOn: '2026-06-05',
+      suspectedFrom: '2026-06-03',
+      allows: ['chlorine'],
+    });
+    expect(stateOf(since, 4.2).counts).toBe('drinking');
+    expect(stateOf(since, 5.5).counts).toBe('utility');
+  });
+
   it('that forbids drinking is not met by boiling, and one that forbids all use counts it for nothing', () => {
     const { since } = drums();
     const notice = give('do-not-drink');

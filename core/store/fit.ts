@@ -105,6 +105,7 @@ export function waterCase(
     water,
     ...(origin ? { origin } : {}),
     ...(known?.isMineral ? { isMineral: true } : {}),
+    ...(known?.boil && isBoiled ? { meetsNotice: true } : {}),
     filledAt: fill.at,
     earned,
     ...(treatedAt ? { treatedAt } : {}),
