@@ -216,6 +216,9 @@ describe('a vessel that names its source', () => {
     expect(stateOf(drum, 0.5).state).toBe('due');
     h.at(later(0.2)).write('source.tested', spring, { eColi: 15 });
     expect(stateOf(drum, 0.5)).toMatchObject({ state: 'utility', counts: 'utility' });
+    // a clean test of other water brings none of it back
+    h.at(later(0.25)).write('source.tested', spring, { eColi: 0 });
+    expect(stateOf(drum, 0.5)).toMatchObject({ state: 'utility', counts: 'utility' });
     h.at(later(0.3)).write('filled', drum, {
       volumeL: { value: 100, known: 'measured' },
       water: 'spring',

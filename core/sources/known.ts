@@ -53,9 +53,37 @@ export function caseOf(source: SourceFacts, today: Day): SourceCase {
 
 /** Why a source is not drunk from, whatever is done to its water; empty where it may be. */
 export function stopsAt(source: SourceFacts, today: Day, timeZone: string): Stop[] {
+  return [...stopsOf(caseOf(source, today)), ...illnessAt(source, timeZone)];
+}
+
+/** The stop that illness puts on a source, until a clean test after it. */
+function illnessAt(source: SourceFacts, timeZone: string): Stop[] {
   const clean = source.tested.findLast(test => test.eColi !== undefined && test.eColi < 1);
-  const ill = illStopOf(source.ill, clean && dayOf(clean.at, timeZone));
-  return [...stopsOf(caseOf(source, today)), ...(ill ? (['illness'] as const) : [])];
+  return illStopOf(source.ill, clean && dayOf(clean.at, timeZone)) ? ['illness'] : [];
+}
+
+/**
+ * What was found about the water that was drawn at a moment: everything up to then, and of each kind the first finding after.
+ * A bad one holds that water for good, whatever is found of other water later; what was only said to be mended counts for nothing.
+ */
+function foundAbout({ upsetAt, ...source }: SourceFacts, at: Instant): SourceFacts {
+  const cut = <T extends { readonly at: Instant }>(
+    list: readonly T[],
+    tells = (_: T) => true,
+  ): readonly T[] => {
+    const after = list.findIndex(one => one.at > at && tells(one));
+    return after < 0 ? list : list.slice(0, after + 1);
+  };
+  return {
+    ...source,
+    looked: cut(source.looked),
+    inspected: cut(source.inspected),
+    tested: cut(source.tested, test => test.eColi !== undefined),
+    happened: source.happened.filter(h => h.at <= at),
+    mended: [],
+    ill: [],
+    ...(upsetAt && upsetAt <= at ? { upsetAt } : {}),
+  };
 }
 
 /** A year has gone by since. */
@@ -180,10 +208,11 @@ export function judgeNotice(notice: NoticeFacts): Judgement {
 export function knownOf(facts: Where, fill: Fill, today: Day): Known {
   const { timeZone } = facts.group;
   const said: Sourced = { water: fill.water, ...(fill.origin ? { origin: fill.origin } : {}) };
-  const sources = partsOf(fill).flatMap(({ source }) => {
+  const named = partsOf(fill).flatMap(({ source, at }) => {
     const found = source && facts.source[source];
-    return found ? [found] : [];
+    return found ? [{ found, at }] : [];
   });
+  const sources = named.map(({ found, at }) => foundAbout(found, at));
   const isAllKnown = sources.length === partsOf(fill).length;
   const sourced = sources.reduce<Sourced>((worst, source) => {
     const now = sourcedOf(source, today, timeZone);
@@ -192,7 +221,10 @@ export function knownOf(facts: Where, fill: Fill, today: Day): Known {
     return poorerOf(worst, now);
   }, said);
   const notice = gravestOf(noticesOn(facts, fill));
-  const stop = sources.flatMap(source => stopsAt(source, today, timeZone)).at(0);
+  const stop = [
+    ...sources.flatMap(source => stopsOf(caseOf(source, today))),
+    ...named.flatMap(({ found }) => illnessAt(found, timeZone)),
+  ].at(0);
   const ill = illStopOf(fill.ill ?? [], undefined);
   const isMineral = sources.some(s => (lastTest(s, 'nitrateMgL')?.nitrateMgL ?? 0) > NITRATE_MG_L);
   let most: WaterGrade = 'drinking';

@@ -92,7 +92,7 @@ export function History({ subject, version, isWhole = false }: Props) {
           {say('history.all', { count: newest.length })}
         </Button>
       )}
-      {!isWhole && (
+      {!isWhole && subject.startsWith('container:') && (
         <Link
           to={`/store/${subject}/history`}
           className="px-1 underline decoration-rule underline-offset-3 hover:decoration-slate"
