@@ -12,7 +12,7 @@ const openTool = async (page: Page, tool: string): Promise<void> => {
 const running = (page: Page) => page.getByRole('complementary', { name: 'Bench sheets' });
 
 /** Says a live step is done. */
-const done = (visitor: Visitor) => visitor.press('Done', running(visitor.page), true);
+const done = (visitor: Visitor) => visitor.step('Done', running(visitor.page));
 
 test('"two tablespoons" of alum in a bucket and one drop of iodine are stopped as typed', async ({
   visitor,
@@ -53,7 +53,7 @@ test('a boil on a sheet runs through a reload and a crash, and its water may be 
   await page.reload();
   await expect(running(page).getByText(/^Until \d\d:\d\d/)).toBeVisible();
   await zeolite.pass(11);
-  await visitor.press('The time is over: go on', running(page));
+  await visitor.step('The time is over: go on', running(page));
   await done(visitor);
   await done(visitor);
   await done(visitor);

@@ -26,11 +26,11 @@ async function toTheEnd(visitor: Visitor, zeolite: Zeolite, reading = '20'): Pro
     const timer = running.getByRole('timer');
     await expect(done.or(goOn).or(read).or(timer).or(running.getByText('Finished')).first()).toBeVisible();
     if (await timer.isVisible()) await zeolite.pass(70);
-    else if (await goOn.isVisible()) await goOn.click();
+    else if (await goOn.isVisible()) await visitor.step('The time is over: go on', running);
     else if (await read.isVisible()) {
       await running.getByLabel(/^Reading in/).pressSequentially(reading);
-      await read.click();
-    } else if (await done.isVisible()) await done.click();
+      await visitor.step('That is the reading', running);
+    } else if (await done.isVisible()) await visitor.step('Done', running);
   }
   await expect(running).toContainText('Finished');
 }

@@ -16,7 +16,7 @@ const open = (page: Page, zeolite: Zeolite, method: string) =>
   page.goto(`${zeolite.address}bench?method=${method}`);
 const answer = (page: Page) => page.getByTestId('method-answer');
 const running = (page: Page) => page.getByRole('complementary', { name: 'Bench sheets' });
-const done = (visitor: Visitor) => visitor.press('Done', running(visitor.page), true);
+const done = (visitor: Visitor) => visitor.step('Done', running(visitor.page));
 
 /** Methods that have something of their own to look at: a board, a drawing, a curve, the sky, a scale that chooses. */
 const drawn = new Set(['alum-jars', 'layered-filter', 'ageing', 'sun', 'boil', 'demand-test']);
@@ -136,16 +136,20 @@ test('bottles lie in the sun by daylight, and their sum is estimated from the cl
   await expect(running(page).getByRole('timer')).toBeVisible();
   // six hours count between sunrise and sunset: whenever the test runs, a whole day holds them
   await zeolite.pass(1440);
-  await visitor.press('The time is over: go on', running(page));
+  await visitor.step('The time is over: go on', running(page));
   await expect(running(page)).toContainText('No meter? Say how much of the sky was cloud');
   await expect(running(page)).not.toContainText('simulated');
   await visitor.fill('Reading in Wh/m²', '900');
   await expect(running(page).getByRole('alert')).toBeVisible();
   // overcast all day is a quarter of it; clear hours around noon give a bottle its fill
-  for (const hour of ['10:00', '11:00', '12:00', '13:00', '14:00'])
-    await visitor.choose(`Cloud at ${hour}`, '0/8');
+  for (const hour of await running(page)
+    .getByRole('combobox', { name: /^Cloud on .*1[0-4]:00$/ })
+    .all()) {
+    await hour.click();
+    await page.getByRole('option', { name: '0/8' }).click();
+  }
   await visitor.press('Take the estimate', running(page));
-  await visitor.press('That is the reading', running(page));
+  await visitor.step('That is the reading', running(page));
   await done(visitor);
   await expect(running(page)).toContainText('Finished');
 });

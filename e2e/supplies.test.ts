@@ -11,11 +11,11 @@ test('a stock made on its sheet is kept as a supply, doses a drum, and is refuse
   await page.goto(`${zeolite.address}bench?method=stock`);
   await visitor.press('Begin the sheet');
   const running = page.getByRole('complementary', { name: 'Bench sheets' });
-  await visitor.press('Done', running, true);
-  await visitor.press('Done', running, true);
+  await visitor.step('Done', running);
+  await visitor.step('Done', running);
   await zeolite.pass(31);
-  await visitor.press('The time is over: go on', running);
-  await visitor.press('Done', running, true);
+  await visitor.step('The time is over: go on', running);
+  await visitor.step('Done', running);
   await expect(running).toContainText('Finished');
   await supplies(visitor);
   const row = page.getByRole('row', { name: /^Chlorine stock 1 % of/ });

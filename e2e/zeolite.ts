@@ -85,6 +85,15 @@ export class Visitor {
     await within.getByRole('button', { name, exact }).click();
   }
 
+  /** Does the live step of a sheet: its button stays until the step is kept, and a second press would be for the same step. */
+  async step(button: string, sheet: Page | Locator = this.page): Promise<void> {
+    const live = sheet.locator('[aria-current="step"]');
+    const steps = async (): Promise<string> => (await live.locator('p').allInnerTexts()).join();
+    const before = await steps();
+    await this.press(button, sheet, true);
+    await expect.poll(steps).not.toBe(before);
+  }
+
   async open(name: string | RegExp): Promise<void> {
     this.acts += 1;
     await this.page.getByRole('link', { name }).first().click();
@@ -209,7 +218,5 @@ export async function beginBatch(visitor: Visitor, code = 'OW-001'): Promise<voi
 }
 
 export async function doseAndStir(visitor: Visitor): Promise<void> {
-  await visitor.press('Yes, as asked');
-  await visitor.press('It is in');
-  await visitor.press('Stirred, lid on');
+  for (const step of ['Yes, as asked', 'It is in', 'Stirred, lid on']) await visitor.step(step);
 }

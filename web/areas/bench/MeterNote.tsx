@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { MeterAnswer } from '#contract/meter.ts';
 import { routes } from '#contract/routes.ts';
 import type { SheetFacts } from '#core/bench/facts.ts';
-import { addMinutes } from '#core/calendar/day.ts';
+import { addMinutes, dayOf } from '#core/calendar/day.ts';
 import { isDaylight, type Site } from '#core/sun/daylight.ts';
 import { exposureBetween } from '#core/sun/meter.ts';
 import { useAppSelector, useReader } from '../../app/hooks.ts';
@@ -75,6 +75,12 @@ function FromCloud({ sheet, onTake }: Props) {
   const number = (id: string) => Number(sheet.inputs[id] ?? 0);
   const site = { latitudeDeg: number('latitude'), longitudeDeg: number('longitude') };
   const hours = daylightHours(from, now, site);
+  // ten o'clock comes twice where bottles lay for more than a day
+  const days = new Set(hours.map(hour => dayOf(hour, timeZone)));
+  const [cloudAt, hourText] =
+    days.size > 1
+      ? (['meter.cloud-on', format.dayAndTime] as const)
+      : (['meter.cloud-at', format.time] as const);
   const whM2 = exposureBetween(
     { from, until: now, ...site, shadeShare: number('shade') / 100 },
     (_, at) => clouds[hourOf(at)] ?? OVERCAST_OKTAS,
@@ -86,9 +92,9 @@ function FromCloud({ sheet, onTake }: Props) {
       <ul className="m-0 flex list-none flex-wrap gap-x-3 p-0">
         {hours.map(hour => (
           <li key={hour}>
-            {format.time(hour, timeZone)}{' '}
+            {hourText(hour, timeZone)}{' '}
             <ChoiceBlank<string>
-              label={say('meter.cloud-at', { at: hour })}
+              label={say(cloudAt, { at: hour })}
               value={clouds[hourOf(hour)] === undefined ? undefined : String(clouds[hourOf(hour)])}
               placeholder={say('meter.cloud-unseen')}
               onValue={value => setClouds(c => ({ ...c, [hourOf(hour)]: Number(value) }))}
