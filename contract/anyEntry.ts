@@ -1,5 +1,7 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
+import { ENTRY_VERSION } from '#core/log/entry.ts';
+import { isFoundBy, parameterIds, parameterRow } from '#core/quality/parameters.ts';
 import {
   subjects as definitions,
   type Entry,
@@ -99,6 +101,34 @@ function anyObject(entries: Record<string, Schema>): fc.Arbitrary<unknown> {
   });
 }
 
+/** Of a reading only few ways to put its fields together make one: they are drawn from the table that they are judged by. */
+const anyReading = fc.constantFrom(...parameterIds).chain(parameter => {
+  const { methods, words: found = [], as = {} } = parameterRow(parameter);
+  return fc.constantFrom(...methods).chain(method => {
+    const figure = fc.record({
+      value: fc.constantFrom(0, 0.2, 1, 6, 9, 14),
+      ...(Object.keys(as).length > 0 ? { as: fc.constantFrom(...Object.keys(as)) } : {}),
+    });
+    const said = isFoundBy(method) ? fc.record({ found: fc.constantFrom(...found) }) : figure;
+    return fc.tuple(said, anyOf(kinds.read.data as Schema).map(whole)).map(([own, more]) => ({
+      ...more,
+      parameter,
+      method,
+      ...own,
+    }));
+  });
+});
+
+/** What stands beside the figure of a reading, whatever it is of. */
+function whole(data: unknown): object {
+  const { point, kit, incubated, photo, note } = data as Record<string, unknown>;
+  return Object.fromEntries(
+    Object.entries({ point, kit, incubated, photo, note }).filter(([, value]) => value !== undefined),
+  );
+}
+
+const coherent: Readonly<Partial<Record<EntryKind, fc.Arbitrary<unknown>>>> = { read: anyReading };
+
 const instant = fc
   .integer({ min: Date.parse('2025-11-26'), max: Date.parse('2026-11-26') })
   .map(ms => new Date(ms).toISOString());
@@ -114,14 +144,14 @@ export function anyEntryOf(kind: EntryKind): fc.Arbitrary<Entry> {
   return fc
     .record({
       id,
-      v: fc.constant(2),
+      v: fc.constant(ENTRY_VERSION),
       kind: fc.constant(kind),
       subject: fc.constantFrom(...on.flatMap(type => subjects[type] ?? [])),
       also: other.length > 0 ? fc.uniqueArray(fc.constantFrom(...other), { maxLength: 2 }) : fc.constant([]),
       happenedAt: instant,
       recordedAt: instant,
       by: fc.constantFrom('Odile', '__proto__', '{{by}}'),
-      data: anyOf(data as Schema),
+      data: coherent[kind] ?? anyOf(data as Schema),
     })
     .map(({ also: beside, ...entry }) => (beside.length > 0 ? { ...entry, also: beside } : entry))
     .filter(fits(EntrySchema as Schema)) as unknown as fc.Arbitrary<Entry>;

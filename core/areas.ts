@@ -4,3 +4,4 @@ export * as plan from './plan/area.ts';
 export * as sources from './sources/area.ts';
 export * as store from './store/area.ts';
 export * as supplies from './supplies/area.ts';
+export * as tests from './tests/area.ts';

@@ -13,6 +13,8 @@ export const citations = {
   'who-surveillance':
     'WHO, Guidelines for Drinking-water Quality, vol. 3: surveillance of community supplies',
   'epa-lt2': 'US EPA, Long Term 2 Enhanced Surface Water Treatment Rule, 40 CFR 141.720',
+  'epa-primary': 'US EPA, 40 CFR 141, national primary drinking water regulations',
+  'epa-secondary': 'US EPA, 40 CFR 143, secondary drinking water regulations',
   'epa-mrdl': 'US EPA, 40 CFR 141.65, maximum residual disinfectant levels',
   sphere: 'Sphere Handbook 2018, water supply standards',
   'nas-2005': 'US National Academies, Dietary Reference Intakes for Water, 2005, table 4-1',

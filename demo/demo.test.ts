@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { sheetAt } from '#core/bench/sheets.ts';
 import { addMinutes } from '#core/calendar/day.ts';
 import { ageMonths } from '#core/need/people.ts';
+import { germsOf } from '#core/quality/testReading.ts';
 import { fold } from '#core/record.ts';
 import { sourcedOf } from '#core/sources/known.ts';
 import { stateAt } from '#core/store/state.ts';
@@ -96,7 +97,7 @@ describe('the sources of Tarn Hollow', () => {
   it('a year ago the spring was of high risk: six risks, 15 E. coli', () => {
     const spring = named('Upper spring');
     expect(spring.inspected.map(i => i.yes.length)).toEqual([6, 2]);
-    expect(riskOf(spring.inspected[0]!.yes.length, spring.tested[0]!.eColi)).toBe('high');
+    expect(riskOf(spring.inspected[0]!.yes.length, germsOf(spring.tests!['e-coli']![0]!))).toBe('high');
   });
 
   it('a notice for the tap holds the six vessels that were filled from it since', () => {

@@ -1,6 +1,7 @@
 import { addMinutes, type Instant } from '#core/calendar/day.ts';
 import { type Bleach, labelStrengthMgMl } from '#core/chlorine/strength.ts';
 import type { Subject } from '#core/subject.ts';
+import { readingOfChlorine } from '#core/tests/readings.ts';
 import type { Origin, Water } from '#core/water/waters.ts';
 import type { Hand } from './hand.ts';
 import type { Sources } from './sources.ts';
@@ -79,12 +80,13 @@ export function dosed(
   h.at(addMinutes(start, 5), by).write('mixed', container, {});
   const readAt = addMinutes(start, 70);
   if (upTo.readMgL !== undefined)
-    h.at(readAt, by).write('read', container, { method: 'dpd', mgL: upTo.readMgL });
-  if (upTo.smell) h.at(readAt, by).write('read', container, { method: 'smell', smell: upTo.smell });
+    h.at(readAt, by).write('read', container, readingOfChlorine({ method: 'dpd', mgL: upTo.readMgL }));
+  if (upTo.smell)
+    h.at(readAt, by).write('read', container, readingOfChlorine({ method: 'smell', smell: upTo.smell }));
   if (upTo.labelled) h.at(addMinutes(start, 74), by).write('labelled', container, {});
 }
 
 /** Read again a day and more after a dose, which keeps it for its full term. */
 export function rereadAfter(t: Telling, container: Subject, days: number, mgL: number): void {
-  daysAgo(t, days).write('read', container, { method: 'dpd', mgL });
+  daysAgo(t, days).write('read', container, readingOfChlorine({ method: 'dpd', mgL }));
 }

@@ -4,6 +4,7 @@ import { seedKinds, usableL } from '#core/containers/kinds.ts';
 import type { Entry } from '#core/record.ts';
 import type { PlaceFields } from '#core/store/fields.ts';
 import type { Subject } from '#core/subject.ts';
+import { readingOfChlorine } from '#core/tests/readings.ts';
 import type { Origin, Water } from '#core/water/waters.ts';
 import { type Hand, hand } from './hand.ts';
 import { TIME_ZONE, tarnHollowHomes } from './people.ts';
@@ -263,12 +264,16 @@ function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, 
     t.supply,
   ]);
   h.at(addMinutes(again, 2), HANDS.odile).write('mixed', of(7), {});
-  h.at(addMinutes(again, 20), HANDS.odile).write('read', of(7), { method: 'dpd', mgL: 0.1 });
+  h.at(addMinutes(again, 20), HANDS.odile).write(
+    'read',
+    of(7),
+    readingOfChlorine({ method: 'dpd', mgL: 0.1 }),
+  );
   daysAgo(t, 6, HANDS.sunniva).write('failed', of(71), { why: 'test' });
   // opened and drawn in the kitchen; an empty drum; a leak found and moved out
   daysAgo(t, 1, HANDS.bram).write('drawn', of(32), { volumeL: 6, use: 'drinking', byTap: false });
   daysAgo(t, 2, HANDS.bram).write('drawn', of(43), { volumeL: 9, use: 'drinking', byTap: true });
-  daysAgo(t, 2, HANDS.bram).write('read', of(43), { method: 'dpd', mgL: 0.4 });
+  daysAgo(t, 2, HANDS.bram).write('read', of(43), readingOfChlorine({ method: 'dpd', mgL: 0.4 }));
   daysAgo(t, 12).write('emptied', of(60), { to: 'utility' });
   daysAgo(t, 9, HANDS.bram).write('inspected', of(67), { found: 'frozen-sound' });
   daysAgo(t, 9, HANDS.bram).write('inspected', of(68), { found: 'leaking' });
@@ -288,7 +293,7 @@ function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, 
   refill(92, 1, 23.4, 'spring', spring);
   dosed(t, of(92), 23.4, 1000, { mixed: true, readMgL: 0.5, labelled: true }, HANDS.odile);
   // a drum whose chlorine is almost gone
-  daysAgo(t, 4, HANDS.bram).write('read', of(24), { method: 'dpd', mgL: 0.12 });
+  daysAgo(t, 4, HANDS.bram).write('read', of(24), readingOfChlorine({ method: 'dpd', mgL: 0.12 }));
   // the rain tank, utility water
   const tank = h.subject('container');
   daysAgo(t, 300).write('container.added', tank, {
@@ -305,7 +310,7 @@ function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, 
     [30, 0.44],
     [6, 0.36],
   ] as const) {
-    daysAgo(t, days).write('read', of(1), { method: 'dpd', mgL });
+    daysAgo(t, days).write('read', of(1), readingOfChlorine({ method: 'dpd', mgL }));
   }
 }
 

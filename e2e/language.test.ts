@@ -1,6 +1,7 @@
 import type { Page } from '@playwright/test';
 import { citations } from '#core/citations.ts';
 import { methods } from '#core/methods/methods.ts';
+import { readingOfChlorine } from '#core/tests/readings.ts';
 import { hand } from '#demo/hand.ts';
 import { expect, quiet, settle, stepTo, test } from './zeolite.ts';
 
@@ -58,7 +59,7 @@ test('in another language nothing on any screen is left in this one', async ({ z
   });
   h.write('container.added', drum, { code: '7', kind: 'drum-208l', place, role: 'clean', heldBefore: 'new' });
   h.write('filled', drum, { volumeL: { value: 198, known: 'measured' }, water: 'well', sealed: true });
-  h.write('read', drum, { method: 'dpd', mgL: 0.4 });
+  h.write('read', drum, readingOfChlorine({ method: 'dpd', mgL: 0.4 }));
   const entries = h.entries.map(entry => ({ ...entry, by: '8' }));
   await fetch(`${zeolite.address}api/entries`, {
     method: 'POST',

@@ -1,6 +1,7 @@
 import { addMinutes, type Instant } from '#core/calendar/day.ts';
 import type { Entry } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
+import { readingOfChlorine } from '#core/tests/readings.ts';
 import { type Hand, hand } from '#demo/hand.ts';
 
 /** A generator of numbers from 0 to 1, the same for the same seed (mulberry32). */
@@ -104,7 +105,8 @@ export function generate(containerCount: number, entryCount: number, now: Instan
     h.at(addMinutes(begin, i * stepMin));
     const what = random();
     if (what < 0.05) h.write('moved', id, { place: places[Math.floor(random() * PLACES)]! });
-    else if (what < 0.35) h.write('read', id, { method: 'dpd', mgL: Math.round(random() * 10) / 10 });
+    else if (what < 0.35)
+      h.write('read', id, readingOfChlorine({ method: 'dpd', mgL: Math.round(random() * 10) / 10 }));
     else if (what < 0.6)
       h.write('drawn', id, { volumeL: 1 + Math.floor(random() * 4), use: 'utility', byTap: true });
     else if (what < 0.8) h.write('inspected', id, { found: 'sound' });

@@ -1,5 +1,6 @@
 import type { Instant } from '../calendar/day.ts';
 import type { Subject } from '../subject.ts';
+import type { Readings } from '../tests/facts.ts';
 import type { SheetFields, SheetOutcome, StepDone } from './fields.ts';
 
 /** A step that was done, with its reading. */
@@ -17,6 +18,7 @@ export interface SheetFacts extends SheetFields {
   readonly container?: Subject;
   readonly done: readonly SheetDone[];
   readonly photo?: string;
+  readonly tests?: Readings;
   readonly ended?: { readonly at: Instant; readonly outcome: SheetOutcome };
 }
 

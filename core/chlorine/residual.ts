@@ -23,7 +23,13 @@ export interface ChlorineReading {
   readonly method: ReadingMethod;
   readonly mgL?: number;
   readonly smell?: Smell;
+  /** Read with a kit past its day: a good figure of it proves nothing, and a bad one still alarms. */
+  readonly isUnsure?: true;
 }
+
+/** Whether a reading may prove something good. */
+export const isTrusted = ({ isUnsure, mgL = 0 }: ChlorineReading): boolean =>
+  !isUnsure || mgL < RESIDUAL_LEAST_MG_L;
 
 /** What an end reading means for the water. `high` waits open and is read again; it is no failed batch. */
 export type ResidualOutcome = 'passed' | 'passed-by-smell' | 'high' | 'none';

@@ -48,7 +48,7 @@ export interface Stamp {
 }
 
 /** The version that every kind is written in today. */
-export const ENTRY_VERSION = 2;
+export const ENTRY_VERSION = 3;
 
 /** An entry of today's version. */
 export function writeTold<D>(kind: string, subject: Subject, data: D, stamp: Stamp): Told<D> {

@@ -7,6 +7,7 @@ import { dutiesAt } from '../duties.ts';
 import type { Entry } from '../record.ts';
 import { fold, foldOnto, foldSubject, gather, guard, restsOn, upcast } from '../record.ts';
 import { stateAt, type WaterState, waterStates } from '../store/state.ts';
+import { readingOfChlorine } from '../tests/readings.ts';
 import { bySubject } from './fold.ts';
 import { standing } from './strikes.ts';
 import { lift } from './upcast.ts';
@@ -82,7 +83,7 @@ function live(acts: readonly string[]): Entry[] {
       case 'mix':
         return h.write('mixed', id, {});
       case 'read':
-        return h.write('read', id, { method: 'dpd', mgL: (i % 7) / 10 });
+        return h.write('read', id, readingOfChlorine({ method: 'dpd', mgL: (i % 7) / 10 }));
       case 'empty':
         return h.write('emptied', id, { to: 'utility' });
       case 'open':
@@ -192,7 +193,7 @@ describe('state', () => {
     h.at(addMinutes(start, 22)).write('mixed', id, {});
     look(40);
     look(60);
-    h.at(addMinutes(start, 61)).write('read', id, { method: 'dpd', mgL: 0.8 });
+    h.at(addMinutes(start, 61)).write('read', id, readingOfChlorine({ method: 'dpd', mgL: 0.8 }));
     look(62);
     expect(seen).toEqual([
       ['utility', 'utility'],
@@ -226,13 +227,13 @@ describe('state', () => {
     h.write('checked', id, { clarity: 'clear', chemicalSmell: false });
     h.write('dosed', id, { doseMl: 6.4, strengthMgMl: 61.8 });
     h.write('mixed', id, {});
-    h.at(addMinutes(start, 40)).write('read', id, { method: 'dpd', mgL: 0.7 });
+    h.at(addMinutes(start, 40)).write('read', id, readingOfChlorine({ method: 'dpd', mgL: 0.7 }));
     // to the minute: a day from the reading, not the end of the next day
     expect(stateOf(h.entries, id, addMinutes(start, 60)).goodUntil?.at).toBe(addMinutes(start, 40 + 1440));
     expect(stateOf(h.entries, id, addMinutes(start, 40 + 1439)).counts).toBe('drinking');
     expect(stateOf(h.entries, id, addMinutes(start, 40 + 1440)).state).toBe('past');
     expect(stateOf(h.entries, id, addMinutes(start, 3 * 1440)).state).toBe('past');
-    h.at(addMinutes(start, 1500)).write('read', id, { method: 'dpd', mgL: 0.5 });
+    h.at(addMinutes(start, 1500)).write('read', id, readingOfChlorine({ method: 'dpd', mgL: 0.5 }));
     expect(stateOf(h.entries, id, addMinutes(start, 3 * 1440)).goodUntil?.day).toBe('2027-05-20');
   });
 
@@ -247,7 +248,7 @@ describe('state', () => {
     h.at(addMinutes(start, 60)).write('drawn', id, { volumeL: 5, use: 'drinking', byTap: true });
     expect(stateOf(h.entries, id, addMinutes(start, 90)).state).toBe('ready');
     expect(stateOf(h.entries, id, addMinutes(start, 4 * 1440)).state).toBe('past');
-    h.at(addMinutes(start, 2 * 1440)).write('read', id, { method: 'dpd', mgL: 0.3 });
+    h.at(addMinutes(start, 2 * 1440)).write('read', id, readingOfChlorine({ method: 'dpd', mgL: 0.3 }));
     expect(stateOf(h.entries, id, addMinutes(start, 4 * 1440)).state).toBe('ready');
   });
 

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { hand } from '#demo/hand.ts';
 import type { Entry } from '../record.ts';
 import { restsOn } from '../record.ts';
+import { readingOfChlorine } from '../tests/readings.ts';
 
 const h = hand('2026-11-25T08:00:00.000Z');
 const drum = h.subject('container');
@@ -31,7 +32,7 @@ const begun = h.write('batch.begun', drum, {
 const checked = h.write('checked', drum, { clarity: 'clear', chemicalSmell: false });
 const dosed = h.write('dosed', drum, { doseMl: 6.4, strengthMgMl: 61.8 });
 const mixed = h.write('mixed', drum, {});
-const read = h.write('read', drum, { method: 'dpd', mgL: 0.4 });
+const read = h.write('read', drum, readingOfChlorine({ method: 'dpd', mgL: 0.4 }));
 const labelled = h.write('labelled', drum, {});
 const moved = h.write('moved', drum, { place: h.subject('place') });
 const log = [...h.entries];

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { foldSubject, upcast } from '../record.ts';
 import type { Supply } from '../stock/supply.ts';
 import type { Told } from './entry.ts';
+import { ENTRY_VERSION } from './entry.ts';
 
 describe('entries of version 1', () => {
   const old: Told = {
@@ -21,7 +22,7 @@ describe('entries of version 1', () => {
 
   it('of a supply, which knew only bleach in millilitres, are lifted on read', () => {
     const lifted = upcast(old);
-    expect(lifted.v).toBe(2);
+    expect(lifted.v).toBe(ENTRY_VERSION);
     expect(lifted.data).toEqual({
       name: 'Bleach',
       kind: 'bleach',
@@ -30,6 +31,29 @@ describe('entries of version 1', () => {
     });
     const facts = foldSubject(old.subject, [lifted]) as Supply;
     expect(facts).toMatchObject({ kind: 'bleach', amount: 1000, used: 0 });
+  });
+
+  it.each([
+    [
+      { method: 'dpd', mgL: 0.4 },
+      { parameter: 'free-chlorine', method: 'comparator', value: 0.4 },
+    ],
+    [
+      { method: 'total', mgL: 1 },
+      { parameter: 'total-chlorine', method: 'comparator', value: 1 },
+    ],
+    [
+      { method: 'smell', smell: 'faint' },
+      { parameter: 'chlorine-smell', method: 'senses', found: 'faint' },
+    ],
+    // what was no reading is made none
+    [{ method: 'dpd' }, { method: 'dpd' }],
+    [
+      { method: 'dpd', mgL: 0.4, by: 'eye' },
+      { method: 'dpd', mgL: 0.4, by: 'eye' },
+    ],
+  ])('of readings, which knew only chlorine: %j', (data, is) => {
+    expect(upcast({ ...old, v: 2, kind: 'read', data }).data).toEqual(is);
   });
 
   it('of other kinds keep their data', () => {

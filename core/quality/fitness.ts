@@ -1,5 +1,10 @@
 import { addMinutes, type Instant, later, minutesBetween } from '../calendar/day.ts';
-import { type ChlorineReading, RESIDUAL_AIM_MG_L, RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts';
+import {
+  type ChlorineReading,
+  isTrusted,
+  RESIDUAL_AIM_MG_L,
+  RESIDUAL_LEAST_MG_L,
+} from '../chlorine/residual.ts';
 import { type Credit, meets, sumOf, type Target, targets } from '../ct/credit.ts';
 import {
   type GoodUntil,
@@ -86,7 +91,7 @@ export const TREATED_MONTHS = 6;
 
 /** A figure of free chlorine: a total reading and a smell show chloramine too. */
 export const isFreeFigure = (r: ChlorineReading): r is ChlorineReading & { mgL: number } =>
-  r.mgL !== undefined && r.method !== 'total' && r.method !== 'smell';
+  r.mgL !== undefined && r.method !== 'total' && r.method !== 'smell' && isTrusted(r);
 
 /** The last reading of free chlorine rules, whatever was read before it. */
 export const lastFree = <R extends TimedReading>(readings: readonly R[]): R | undefined =>

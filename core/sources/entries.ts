@@ -1,7 +1,9 @@
 import { nothing } from '../fields.ts';
 import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
+import type { TestReading } from '../quality/testReading.ts';
 import { withFill } from '../store/vessel.ts';
+import { withReading } from '../tests/readings.ts';
 import type { SourceEvent } from '../water/hazards.ts';
 import type { SourceFacts } from './facts.ts';
 import {
@@ -17,6 +19,7 @@ import {
   notice,
   type SourceFields,
   source,
+  type Testing,
   tested,
 } from './fields.ts';
 import { onAllClear, onFlushed, onIll, onLooked, onNotice, onRemoved, onSource, onTested } from './guards.ts';
@@ -34,7 +37,6 @@ const nothingFound: Found = {
   looked: [],
   inspected: [],
   mended: [],
-  tested: [],
   happened: [],
   said: {},
   ill: [],
@@ -44,7 +46,8 @@ const foundOf = ({
   looked,
   inspected,
   mended,
-  tested,
+  tests,
+  alarms,
   happened,
   said,
   ill,
@@ -54,10 +57,11 @@ const foundOf = ({
   looked,
   inspected,
   mended,
-  tested,
   happened,
   said,
   ill,
+  ...(tests ? { tests } : {}),
+  ...(alarms ? { alarms } : {}),
   ...(upsetAt ? { upsetAt } : {}),
   ...(photo ? { photo } : {}),
 });
@@ -88,6 +92,13 @@ const places = {
     words: none,
   }),
 };
+
+const readingsOf = ({ eColi, nitrateMgL }: Testing): TestReading[] => [
+  ...(eColi === undefined ? [] : [{ parameter: 'e-coli', method: 'laboratory', value: eColi } as const]),
+  ...(nitrateMgL === undefined
+    ? []
+    : [{ parameter: 'nitrate', method: 'laboratory', value: nitrateMgL, as: 'NO3' } as const]),
+];
 
 const findings = {
   'source.looked': kind({
@@ -134,14 +145,16 @@ const findings = {
     restsOn: ['source.inspected'],
     words: ({ risk }) => message('entry.source.mended', { risk: `inspect.${risk}` }),
   }),
+  /** How germs and nitrate were told before readings were one thing (`read`): older logs hold it, nothing writes it. */
   'source.tested': kind({
     data: tested,
     on: ['source'],
     fold: {
-      source: (facts, { happenedAt, data }) => ({
-        ...facts,
-        tested: kept(facts.tested, { at: happenedAt, ...data }),
-      }),
+      source: (facts, { id, happenedAt, data }) =>
+        readingsOf(data).reduce<SourceFacts>(
+          (after, reading) => withReading(after, { at: happenedAt, entry: id, ...reading }),
+          facts,
+        ),
     },
     guard: onTested,
     restsOn: none,

@@ -1,5 +1,6 @@
 import type { Instant } from '../calendar/day.ts';
 import type { Subject } from '../subject.ts';
+import type { Alarm, Readings } from '../tests/facts.ts';
 import type { Feared, SourceEvent } from '../water/hazards.ts';
 import type { Illness } from '../water/illness.ts';
 import type {
@@ -10,7 +11,6 @@ import type {
   Looking,
   NoticeFields,
   SourceFields,
-  Testing,
 } from './fields.ts';
 
 type At<T> = T & { readonly at: Instant };
@@ -22,7 +22,8 @@ export interface SourceFacts extends SourceFields {
   readonly inspected: readonly At<Inspecting & { readonly by: string }>[];
   /** Risks that were put right since the last inspection. */
   readonly mended: readonly string[];
-  readonly tested: readonly At<Testing>[];
+  readonly tests?: Readings;
+  readonly alarms?: readonly Alarm[];
   /** What happened there, until somebody looked again. */
   readonly happened: readonly At<{ readonly what: SourceEvent }>[];
   readonly said: Readonly<Partial<Record<Feared, HazardSaid>>>;

@@ -7,6 +7,7 @@ import { fold, guard, kinds } from '../record.ts';
 import { labelOf } from '../store/label.ts';
 import { stateAt } from '../store/state.ts';
 import type { Subject } from '../subject.ts';
+import { readingOfChlorine } from '../tests/readings.ts';
 import type { InspectionRisk } from '../water/inspection.ts';
 import type { NoticeKind } from '../water/notices.ts';
 import type { SourceKind } from '../water/sourceKinds.ts';
@@ -352,7 +353,7 @@ describe('a notice', () => {
     h.write('checked', since, { clarity: 'clear', chemicalSmell: false });
     h.write('dosed', since, { doseMl: 3.2, strengthMgMl: 61.8 });
     h.write('mixed', since, {});
-    h.at(later(4.1)).write('read', since, { method: 'dpd', mgL: 0.6 });
+    h.at(later(4.1)).write('read', since, readingOfChlorine({ method: 'dpd', mgL: 0.6 }));
     expect(stateOf(since, 4.2)).toMatchObject({ state: 'limited', counts: 'limited' });
     expect(stateOf(since, 4.2).watch?.reason.id).toBe('notice.boil.holds');
     h.write('notice.given', notice, {

@@ -2,8 +2,13 @@ import { addMonths, type Day, dayOf, type Instant } from '../calendar/day.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import { lowerGrade, type WaterGrade } from '../quality/fitness.ts';
+import { parameterRow } from '../quality/parameters.ts';
+import { germsOf } from '../quality/testReading.ts';
 import type { Fill } from '../store/facts.ts';
 import { partsOf } from '../store/parts.ts';
+import { judgeAlarm } from '../tests/alarms.ts';
+import type { Kept, Readings } from '../tests/facts.ts';
+import { lastFigure, lastGerms, lastOf } from '../tests/readings.ts';
 import { NITRATE_MG_L, type SourceCase, type Stop, stopsOf } from '../water/hazards.ts';
 import { illStopOf } from '../water/illness.ts';
 import { gravestOf } from '../water/notices.ts';
@@ -27,19 +32,13 @@ export function openRisks({ inspected, mended }: Pick<SourceFacts, 'inspected' |
   return (inspected.at(-1)?.yes ?? []).filter(risk => !mended.includes(risk));
 }
 
-/** The last figure for a germ or a chemical, whatever else was tested since. */
-export const lastTest = <K extends 'eColi' | 'nitrateMgL'>(
-  { tested }: Pick<SourceFacts, 'tested'>,
-  what: K,
-) => tested.findLast(test => test[what] !== undefined);
-
 /** A source as its hazards are inferred from it; a clean test speaks for a year, a bad one until the next. */
 export function caseOf(source: SourceFacts, today: Day): SourceCase {
-  const seen = source.looked.at(-1);
-  const test = lastTest(source, 'eColi');
-  const isOld = test !== undefined && test.eColi! < 1 && isOver(test.at, today);
-  const eColi = isOld ? undefined : test?.eColi;
-  const nitrateMgL = lastTest(source, 'nitrateMgL')?.nitrateMgL;
+  const seen = seenAt(source);
+  const test = lastGerms(source.tests);
+  const isOld = test !== undefined && test.germs < 1 && isOver(test.at, today);
+  const eColi = isOld ? undefined : test?.germs;
+  const nitrateMgL = lastFigure(source.tests, 'nitrate');
   return {
     kind: source.kind,
     upstream: source.upstream,
@@ -51,6 +50,14 @@ export function caseOf(source: SourceFacts, today: Day): SourceCase {
   };
 }
 
+/** The last look; turbidity that was read since stands before what was seen then. */
+function seenAt({ looked, tests }: SourceFacts): SourceCase['seen'] {
+  const seen = looked.at(-1);
+  const read = lastOf(tests, 'turbidity', r => r.value !== undefined);
+  if (read?.value === undefined || (seen && seen.at > read.at)) return seen;
+  return { looks: [], smell: 'none', ...seen, turbidityNtu: read.value };
+}
+
 /** Why a source is not drunk from, whatever is done to its water; empty where it may be. */
 export function stopsAt(source: SourceFacts, today: Day, timeZone: string): Stop[] {
   return [...stopsOf(caseOf(source, today)), ...illnessAt(source, timeZone)];
@@ -58,7 +65,7 @@ export function stopsAt(source: SourceFacts, today: Day, timeZone: string): Stop
 
 /** The stop that illness puts on a source, until a clean test after it. */
 function illnessAt(source: SourceFacts, timeZone: string): Stop[] {
-  const clean = source.tested.findLast(test => test.eColi !== undefined && test.eColi < 1);
+  const clean = source.tests?.['e-coli']?.findLast(r => germsOf(r) === 0);
   return illStopOf(source.ill, clean && dayOf(clean.at, timeZone)) ? ['illness'] : [];
 }
 
@@ -78,13 +85,17 @@ function foundAbout({ upsetAt, ...source }: SourceFacts, at: Instant): SourceFac
     ...source,
     looked: cut(source.looked),
     inspected: cut(source.inspected),
-    tested: cut(source.tested, test => test.eColi !== undefined),
+    ...(source.tests ? { tests: mapped(source.tests, list => cut(list)) } : {}),
     happened: source.happened.filter(h => h.at <= at),
     mended: [],
     ill: [],
     ...(upsetAt && upsetAt <= at ? { upsetAt } : {}),
   };
 }
+
+/** Each parameter's readings changed. */
+const mapped = (tests: Readings, change: (list: readonly Kept[]) => readonly Kept[]): Readings =>
+  Object.fromEntries(Object.entries(tests).map(([parameter, list]) => [parameter, change(list)]));
 
 /** A year has gone by since. */
 const isOver = (at: Instant, today: Day): boolean => today >= addMonths(at.slice(0, 10), TEST_MONTHS);
@@ -104,13 +115,13 @@ function originOf(source: SourceFacts, today: Day): Origin | undefined {
   const isUpset = (at: string) => source.upsetAt !== undefined && at <= source.upsetAt;
   switch (rowOf(kindRow(source.kind).water).class) {
     case 'ground': {
-      const test = lastTest(source, 'eColi');
+      const test = lastGerms(source.tests);
       const isSound =
         source.isProtected === true &&
         score !== undefined &&
         score <= SOUND_SCORE &&
         !isUpset(inspection!.at);
-      if (!isSound || (test?.eColi ?? 0) >= 1)
+      if (!isSound || (test?.germs ?? 0) >= 1)
         return inspection || source.upsetAt ? { protection: 'exposed' } : undefined;
       const isTested = test !== undefined && !isUpset(test.at) && !isOver(test.at, today);
       return { protection: isTested ? 'tested' : 'protected' };
@@ -177,6 +188,10 @@ export function mainsGrade(facts: Pick<Facts, 'notice' | 'source'>): 'drinking' 
   return gravest.kind === 'do-not-use' ? 'never' : 'utility';
 }
 
+/** Fails at a source that were open when water was drawn there. */
+const alarmsOver = ({ alarms = [] }: SourceFacts, at: Instant) =>
+  alarms.filter(a => a.at <= at && (!a.closedAt || at < a.closedAt));
+
 /** What is known of the water of a fill beyond the word that it was filled by. */
 export interface Known {
   /** What it is: by its sources, and as poor as the poorest of them. */
@@ -220,13 +235,16 @@ export function knownOf(facts: Where, fill: Fill, today: Day): Known {
     if (worst.water === now.water && worst.origin === undefined && isAllKnown) return now;
     return poorerOf(worst, now);
   }, said);
+  const alarms = named.flatMap(({ found, at }) => alarmsOver(found, at));
+  const germs = alarms.find(a => parameterRow(a.reading.parameter).class === 'germs');
+  const dirty = alarms.find(a => parameterRow(a.reading.parameter).class === 'senses');
   const notice = gravestOf(noticesOn(facts, fill));
   const stop = [
     ...sources.flatMap(source => stopsOf(caseOf(source, today))),
     ...named.flatMap(({ found }) => illnessAt(found, timeZone)),
   ].at(0);
   const ill = illStopOf(fill.ill ?? [], undefined);
-  const isMineral = sources.some(s => (lastTest(s, 'nitrateMgL')?.nitrateMgL ?? 0) > NITRATE_MG_L);
+  const isMineral = sources.some(s => (lastFigure(s.tests, 'nitrate') ?? 0) > NITRATE_MG_L);
   let most: WaterGrade = 'drinking';
   const says: Judgement[] = [];
   const hold = (grade: WaterGrade, judgement: Judgement) => {
@@ -237,6 +255,8 @@ export function knownOf(facts: Where, fill: Fill, today: Day): Known {
   if (notice?.kind === 'do-not-drink') hold('utility', judgeNotice(notice));
   if (stop) hold(stop === 'pool' || stop === 'illness' ? 'utility' : 'never', judgeStop(stop));
   if (ill) hold('utility', judgeStop('illness'));
+  if (dirty) hold('utility', judgeAlarm({ alarm: dirty, why: 'source' }));
+  if (germs) says.push(judgeAlarm({ alarm: germs, why: 'source' }));
   if (notice?.kind === 'boil') says.push(judgeNotice(notice));
   if (isMineral)
     says.push(
@@ -244,7 +264,8 @@ export function knownOf(facts: Where, fill: Fill, today: Day): Known {
     );
   const [first] = says;
   return {
-    sourced,
+    // water that was drawn while germs were found there is water of which nobody knows what is in it
+    sourced: germs ? poorerOf({ water: 'unknown' }, sourced) : sourced,
     ...(most === 'drinking' ? {} : { most }),
     ...(notice?.kind === 'boil' ? { boil: notice } : {}),
     ...(isMineral ? { isMineral: true as const } : {}),

@@ -1,6 +1,7 @@
 import type { Day, Instant } from '../calendar/day.ts';
 import type { Bleach } from '../chlorine/strength.ts';
 import type { FilterDevice } from '../filters/device.ts';
+import type { ParameterId } from '../quality/parameters.ts';
 import type { Subject } from '../subject.ts';
 import type { SupplyKind } from './kinds.ts';
 
@@ -22,6 +23,9 @@ export interface SupplyFields {
   /** Months that it lasts once a pack is opened, or a filter taken into use. */
   readonly lastsMonths?: number;
   readonly where?: string;
+  /** Of a kit: the lot on its box, and what it reads; free chlorine where nobody said. */
+  readonly lot?: string;
+  readonly reads?: readonly ParameterId[];
 }
 
 /** What happens to a set of bottles for the sun: laid out, taken in to drink from, washed; some retired or lost. */

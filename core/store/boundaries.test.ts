@@ -5,6 +5,7 @@ import type { ContainerKind } from '../containers/kinds.ts';
 import { dutiesAt } from '../duties.ts';
 import { type EntryData, type EntryKind, fold, foldOnto, guard } from '../record.ts';
 import { coverOf } from '../supplies/cover.ts';
+import { readingOfChlorine } from '../tests/readings.ts';
 import { stateAfter } from './change.ts';
 import { kindOf, stateAt } from './state.ts';
 
@@ -87,18 +88,18 @@ describe('a vessel drawn by its clean tap', () => {
     put('read', drum, reading);
   };
   it('counts as closed for three days by free chlorine, not by total', () => {
-    drawnAndRead({ method: 'dpd', mgL: 0.4 });
+    drawnAndRead(readingOfChlorine({ method: 'dpd', mgL: 0.4 }));
     expect(stateOf(addMinutes(start, 600)).state).not.toBe('open');
     expect(stateOf(addMinutes(start, WATCHED + 60)).state).toBe('open');
   });
   it('is open by a total reading, however high', () => {
-    drawnAndRead({ method: 'total', mgL: 2 });
+    drawnAndRead(readingOfChlorine({ method: 'total', mgL: 2 }));
     expect(stateOf(addMinutes(start, 600)).state).toBe('open');
   });
   it('is open once it was drawn by hand', () => {
     filled();
     put('drawn', drum, { volumeL: 5, use: 'drinking', byTap: false });
-    put('read', drum, { method: 'dpd', mgL: 0.4 });
+    put('read', drum, readingOfChlorine({ method: 'dpd', mgL: 0.4 }));
     expect(stateOf(addMinutes(start, 600)).state).toBe('open');
   });
 });

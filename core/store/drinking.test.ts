@@ -9,6 +9,7 @@ import { methodOf } from '../methods/methods.ts';
 import type { Entry } from '../record.ts';
 import { fold, guard } from '../record.ts';
 import type { Subject } from '../subject.ts';
+import { readingOfChlorine } from '../tests/readings.ts';
 import { type Origin, type Water, waterIds } from '../water/waters.ts';
 import { offeredActs, offersTopUp } from './acts.ts';
 import { labelOf } from './label.ts';
@@ -162,9 +163,10 @@ function bleach({
     h.write('mixed', can, {});
     for (const [minutes, value] of reads) {
       at(minutes);
-      if (value === 'total') h.write('read', can, { method: 'total', mgL: 0.5 });
-      else if (typeof value === 'string') h.write('read', can, { method: 'smell', smell: value });
-      else h.write('read', can, { method: 'dpd', mgL: value });
+      if (value === 'total') h.write('read', can, readingOfChlorine({ method: 'total', mgL: 0.5 }));
+      else if (typeof value === 'string')
+        h.write('read', can, readingOfChlorine({ method: 'smell', smell: value }));
+      else h.write('read', can, readingOfChlorine({ method: 'dpd', mgL: value }));
     }
     if (giveUp) h.write('batch.abandoned', can, { why: 'called away' });
   };

@@ -16,12 +16,11 @@ import {
   photo,
   place,
   printedLabel,
-  reading,
   sourceNamed,
   standing,
   takenUp,
 } from './fields.ts';
-import { drawn, failed, filled, opened, read, unsealed } from './fill.ts';
+import { drawn, failed, filled, opened, unsealed } from './fill.ts';
 import {
   needsWater,
   ofContainer,
@@ -33,7 +32,6 @@ import {
   onInspected,
   onMoved,
   onPlaceRemoved,
-  onRead,
   onSourceNamed,
   onTakenUp,
 } from './guards.ts';
@@ -177,12 +175,13 @@ const vessel = {
   }),
   photographed: kind({
     data: photo,
-    on: ['container', 'place', 'sheet', 'source'],
+    on: ['container', 'place', 'sheet', 'source', 'test'],
     fold: {
       container: (facts, { data }) => ({ ...facts, photo: data.digest }),
       place: (facts, { data }) => ({ ...facts, photo: data.digest }),
       sheet: (facts, { data }) => ({ ...facts, photo: data.digest }),
       source: (facts, { data }) => ({ ...facts, photo: data.digest }),
+      test: (facts, { data }) => ({ ...facts, photo: data.digest }),
     },
     guard: none,
     restsOn: none,
@@ -260,17 +259,6 @@ const water = {
     restsOn: ['filled'],
     ends: ['filled', 'batch.begun', 'dosed', 'mixed'],
     words: ({ to }) => message('entry.emptied', { to: `empty.${to}` }),
-  }),
-  read: kind({
-    data: reading,
-    on: ['container'],
-    fold: { container: (facts, entry) => withFill(facts, fill => read(fill, entry)) },
-    guard: onRead,
-    restsOn: ['filled', 'batch.begun', 'dosed', 'mixed'],
-    words: ({ method, mgL, smell = 'none' }) =>
-      mgL === undefined
-        ? message('entry.smelled', { what: `smell.${smell}` })
-        : message('entry.read', { mgL, method: `method.${method}` }),
   }),
   failed: kind({
     data: failing,

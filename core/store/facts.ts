@@ -6,6 +6,7 @@ import type { ContainerKind } from '../containers/kinds.ts';
 import type { Credit } from '../ct/credit.ts';
 import type { Hold } from '../methods/method.ts';
 import type { Subject } from '../subject.ts';
+import type { Alarm, Readings } from '../tests/facts.ts';
 import type { Amount } from '../units/amount.ts';
 import type { Illness } from '../water/illness.ts';
 import type { Origin, Water } from '../water/waters.ts';
@@ -87,6 +88,9 @@ export interface ContainerFacts extends ContainerFields {
   readonly inspected?: { readonly at: Instant; readonly found: Finding };
   /** New concrete whose lime was found gone. */
   readonly curedAt?: Instant;
+  /** What was read in it beside its chlorine, which stands with its fill. */
+  readonly tests?: Readings;
+  readonly alarms?: readonly Alarm[];
 }
 
 export type BuildingFacts = BuildingFields & { readonly id: Subject };

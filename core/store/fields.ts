@@ -1,5 +1,4 @@
 import * as v from 'valibot';
-import { readingMethods, smells } from '../chlorine/residual.ts';
 import { findings, heldBefores } from '../containers/fitness.ts';
 import { type ContainerKind, materials, necks, shapes } from '../containers/kinds.ts';
 import { walls } from '../containers/load.ts';
@@ -155,17 +154,6 @@ export const draw = fields({
 export type Draw = DataOf<typeof draw>;
 
 export const emptying = fields({ to: v.picklist(['utility', 'drain']) });
-
-/** Chlorine as it was read: a figure, or by the nose. */
-export const reading = v.pipe(
-  fields({
-    method: v.picklist(readingMethods),
-    mgL: v.exactOptional(between(0, 500)),
-    smell: v.exactOptional(v.picklist(smells)),
-  }),
-  v.check(r => (r.method === 'smell' ? r.smell !== undefined : r.mgL !== undefined), 'reading'),
-);
-export type Reading = DataOf<typeof reading>;
 
 export const inspection = fields({ found: v.picklist(findings), note });
 export type Inspection = DataOf<typeof inspection>;

@@ -3,6 +3,7 @@ import { type Hand, hand } from '#demo/hand.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { fold } from '../record.ts';
 import type { Subject } from '../subject.ts';
+import { readingOfChlorine } from '../tests/readings.ts';
 import type { ContainerFacts } from './facts.ts';
 
 const start = '2026-11-25T08:00:00.000Z';
@@ -130,7 +131,7 @@ describe('its water', () => {
 
   it('keeps the last sixty readings; the rest stays in the log', () => {
     fill(100);
-    for (let i = 0; i < 70; i++) h.write('read', drum, { method: 'dpd', mgL: i / 100 });
+    for (let i = 0; i < 70; i++) h.write('read', drum, readingOfChlorine({ method: 'dpd', mgL: i / 100 }));
     expect(facts().fill?.readings).toHaveLength(60);
     expect(facts().fill?.readings.at(-1)?.mgL).toBe(0.69);
   });
@@ -178,7 +179,7 @@ describe('a batch in it', () => {
     h.write('mixed', drum, {});
     h.at(addMinutes(start, 10)).write('drawn', drum, { volumeL: 2, use: 'drinking', byTap: false });
     h.write('drawn', drum, { volumeL: 3, use: 'utility', byTap: false });
-    h.at(addMinutes(start, 45)).write('read', drum, { method: 'dpd', mgL: 0.4 });
+    h.at(addMinutes(start, 45)).write('read', drum, readingOfChlorine({ method: 'dpd', mgL: 0.4 }));
     h.at(addMinutes(start, 50)).write('drawn', drum, { volumeL: 2, use: 'drinking', byTap: false });
     expect(facts().fill?.drawnUnfit).toMatchObject([{ litres: 2, why: 'standing' }]);
     expect(facts().fill?.drawnUnfit).toHaveLength(1);

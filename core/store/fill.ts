@@ -1,9 +1,10 @@
 import { onBatch } from '../bench/batch.ts';
 import { isRunning, standingOf } from '../chlorine/batch.ts';
+import { type ChlorineReading, isTrusted } from '../chlorine/residual.ts';
 import type { Told } from '../log/entry.ts';
 import { poorerOf, rowOf } from '../water/waters.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
-import type { Draw, Failing, Filling, Reading } from './fields.ts';
+import type { Draw, Failing, Filling } from './fields.ts';
 import { gradeAt } from './fit.ts';
 import { partsOf } from './parts.ts';
 
@@ -64,10 +65,11 @@ export const failed = (fill: Fill, { happenedAt, data }: Told<Failing>): Fill =>
   failed: { at: happenedAt, why: data.why },
 });
 
-export function read(fill: Fill, { id, happenedAt, data }: Told<Reading>): Fill {
-  const reading = { at: happenedAt, ...data };
+/** Chlorine that was read; a figure that proves nothing is kept, and the batch waits for one that does. */
+export function read(fill: Fill, { id, happenedAt }: Told, chlorine: ChlorineReading): Fill {
+  const reading = { at: happenedAt, ...chlorine };
   const kept = { ...fill, readings: [...fill.readings, reading].slice(-READINGS_KEPT) };
-  return onBatch(kept, { what: 'read', entry: id, ...reading });
+  return isTrusted(chlorine) ? onBatch(kept, { what: 'read', entry: id, ...reading }) : kept;
 }
 
 /** Takes water out; what was drunk before it was fit is kept in sight. */

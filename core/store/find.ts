@@ -4,7 +4,7 @@ import { codeKey } from './code.ts';
 import { container, place } from './subjects.ts';
 
 const none: ReadonlySet<string> = new Set();
-const index = (facts: Pick<Facts, 'container'>, name: 'code' | 'place'): Index =>
+const index = (facts: Pick<Facts, 'container'>, name: 'code' | 'place' | 'alarm'): Index =>
   lookUp(facts.container, container.indexes ?? {}, name);
 
 /** Containers that wear a code. */
@@ -14,6 +14,10 @@ export const containersOfCode = (facts: Pick<Facts, 'container'>, code: string):
 /** Containers that stand in a place. */
 export const containersIn = (facts: Pick<Facts, 'container'>, id: string): ReadonlySet<string> =>
   index(facts, 'place').get(id) ?? none;
+
+/** Containers in which a fail was found that is not followed up yet. */
+export const containersAlarmed = (facts: Pick<Facts, 'container'>): ReadonlySet<string> =>
+  index(facts, 'alarm').get('open') ?? none;
 
 /** Places of a building. */
 export const placesOf = (facts: Pick<Facts, 'place'>, building: string): ReadonlySet<string> =>

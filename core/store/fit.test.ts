@@ -9,6 +9,7 @@ import { dutiesAt } from '../duties.ts';
 import type { EntryData } from '../record.ts';
 import { fold, guard } from '../record.ts';
 import type { Subject } from '../subject.ts';
+import { readingOfChlorine } from '../tests/readings.ts';
 import { measured } from '../units/amount.ts';
 import type { Origin, Water } from '../water/waters.ts';
 import { offeredActs } from './acts.ts';
@@ -25,7 +26,8 @@ const facts = () => fold(h.entries);
 const stateIn = (minutes: number) => stateAt(facts(), at(minutes)).containers[drum]!;
 const fill = (water: Water, more: { origin?: Origin; residualMgL?: number } = {}) =>
   h.write('filled', drum, { volumeL: { value: 100, known: 'measured' }, water, sealed: true, ...more });
-const read = (minutes: number, mgL: number) => h.at(at(minutes)).write('read', drum, { method: 'dpd', mgL });
+const read = (minutes: number, mgL: number) =>
+  h.at(at(minutes)).write('read', drum, readingOfChlorine({ method: 'dpd', mgL }));
 const told = (minutes: number) => {
   const now = at(minutes);
   return dutiesAt(facts(), stateAt(facts(), now)).map(d => d.what.id);
@@ -98,7 +100,7 @@ describe('the last reading', () => {
   it('of total chlorine keeps no tap closed', () => {
     fill('treated-tap');
     h.at(at(10)).write('drawn', drum, { volumeL: 5, use: 'drinking', byTap: true });
-    h.at(at(20)).write('read', drum, { method: 'total', mgL: 1 });
+    h.at(at(20)).write('read', drum, readingOfChlorine({ method: 'total', mgL: 1 }));
     expect(stateIn(30).state).toBe('open');
   });
 

@@ -3,6 +3,7 @@ import { type Hand, hand } from '#demo/hand.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { fold, guard } from '../record.ts';
 import type { Subject } from '../subject.ts';
+import { readingOfChlorine } from '../tests/readings.ts';
 import type { PlaceFields } from './fields.ts';
 import { isHeldElsewhere } from './guards.ts';
 import { mixSpots } from './mixRoom.ts';
@@ -129,10 +130,10 @@ describe('on a bench sheet', () => {
     h.write('checked', drum, { clarity: 'clear', chemicalSmell: false });
     h.write('dosed', drum, { doseMl: 6.4, strengthMgMl: 61.8 });
     h.write('mixed', drum, {});
-    h.write('read', drum, { method: 'dpd', mgL: 0.5 });
+    h.write('read', drum, readingOfChlorine({ method: 'dpd', mgL: 0.5 }));
     expect(said(addMinutes(start, 5))).toEqual(['warn guard.read-early']);
     h.entries.pop();
-    h.at(addMinutes(start, 45)).write('read', drum, { method: 'dpd', mgL: 40 });
+    h.at(addMinutes(start, 45)).write('read', drum, readingOfChlorine({ method: 'dpd', mgL: 40 }));
     expect(said(addMinutes(start, 45))).toEqual(['refuse reading.beyond-kit']);
   });
 

@@ -1,7 +1,5 @@
 import { vesselUnfit } from '../bench/treating.ts';
 import { dayOf, type Instant, minutesBetween } from '../calendar/day.ts';
-import { isRunning } from '../chlorine/batch.ts';
-import { judgeReadingFigure } from '../chlorine/residual.ts';
 import { judgeFinding, judgeHeldBefore } from '../containers/fitness.ts';
 import { FROST_HEADSPACE_SHARE, usableL } from '../containers/kinds.ts';
 import { judgeLift, massKg } from '../containers/mass.ts';
@@ -20,7 +18,6 @@ import type {
   Draw,
   Filling,
   Inspection,
-  Reading,
   SourceNamed,
   Standing,
   TakenUp,
@@ -280,27 +277,6 @@ export const onDrawn = ofContainer((facts, container, entry: Told<Draw>, now) =>
     };
     judgements.push(
       judge('refuse', message(id, params), 'who-gdwq', { remedy: message(`${id}.remedy`, params) }),
-    );
-  }
-  return judgements;
-});
-
-export const onRead = ofContainer((_, container, entry: Told<Reading>, now) => {
-  const empty = needsWater(container);
-  if (empty.length > 0) return empty;
-  const judgements: Judgement[] = [];
-  const running = runningBatch(container, now);
-  if (entry.data.mgL !== undefined) {
-    const figure = judgeReadingFigure(entry.data.mgL, running?.standing.dosedMgL);
-    if (figure.verdict !== 'ok') judgements.push(figure);
-  }
-  if (
-    running?.standing.standsUntil &&
-    isRunning(running.standing.phase) &&
-    entry.happenedAt < running.standing.standsUntil
-  ) {
-    judgements.push(
-      judge('warn', message('guard.read-early', { untilAt: running.standing.standsUntil }), 'who-gdwq'),
     );
   }
   return judgements;

@@ -1,5 +1,6 @@
 import type { BatchStanding } from '../chlorine/batch.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
+import { heldByAlarm, judgeAlarm } from '../tests/alarms.ts';
 import type { ContainerFacts, Fill, HeldBack } from './facts.ts';
 
 export function failure(
@@ -17,6 +18,8 @@ export function failure(
       remedy: message('state.failed.remedy'),
     });
   }
+  const alarm = heldByAlarm(container);
+  if (alarm) return judgeAlarm(alarm);
   if (standing?.phase === 'failed') {
     return judge('refuse', message('state.failed.residual'), 'who-gdwq', {
       remedy: message('state.failed.residual.remedy'),

@@ -1,7 +1,7 @@
 import { sheetAt } from '../bench/sheets.ts';
 import { addMinutes, type Day, dayOf, daysBetween, type Instant } from '../calendar/day.ts';
 import { type Batch, type BatchStanding, isRunning, standingOf } from '../chlorine/batch.ts';
-import { RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts';
+import { RESIDUAL_LEAST_MG_L, WHO_LIMIT_MG_L } from '../chlorine/residual.ts';
 import { type ContainerKind, seedKinds } from '../containers/kinds.ts';
 import { massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
@@ -15,6 +15,8 @@ import { lastFree, type Proof, untilOf, type WaterFitness } from '../quality/fit
 import { type GoodUntil, isFridge, isOver } from '../rotation/goodUntil.ts';
 import { knownOf, mainsGrade } from '../sources/known.ts';
 import type { Subject } from '../subject.ts';
+import { neighboursOf, watchOfNeighbour } from '../tests/alarms.ts';
+import { watchOfTests } from '../tests/standing.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
 import { fitnessIn, isGivenUp } from './fit.ts';
 import { failure, heldBack, heldFirst, waiting } from './held.ts';
@@ -142,7 +144,19 @@ export function containerState(
   if (deciding && isRunning(deciding.standing.phase) && deciding.standing.doses > 0) {
     return { ...base, ...batchOf, state: 'waiting', counts: null, judgement: waiting(deciding.standing) };
   }
+  const strong = tooStrong(fill);
+  if (strong) return { ...base, ...batchOf, state: 'waiting', counts: null, judgement: strong };
   return { ...base, ...batchOf, ...fitState(facts, container, fill, now, today) };
+}
+
+/** Chlorine above WHO's value is not drunk until it falls, however good the water is otherwise. */
+function tooStrong({ readings, dechlorinatedAt = '' }: Fill): Judgement | undefined {
+  const last = lastFree(readings);
+  return last && last.at > dechlorinatedAt && last.mgL! > WHO_LIMIT_MG_L
+    ? judge('refuse', message('state.too-strong', { residualMgL: last.mgL! }), 'who-gdwq', {
+        remedy: message('residual.high.remedy'),
+      })
+    : undefined;
 }
 
 /** What a water that is neither failed, held nor waiting is good for, and until when. */
@@ -205,7 +219,10 @@ function fitState(
   }
   const apart = container.setApart;
   // what a boil notice asks is still to be done where the water is no better than limited
-  const watch = grade === 'limited' && known.boil ? known.says : watchOf(fill, vessel?.judgement);
+  const watch =
+    grade === 'limited' && known.boil
+      ? known.says
+      : watchOf(facts, container, fill, today, vessel?.judgement);
   const good = { ...dated, ...(watch ? { watch } : {}) };
   const judgement = judgeFitness(fitness, sourced, until);
   if (grade === 'limited') return { ...good, state: 'limited', counts: apart ? null : 'limited', judgement };
@@ -227,8 +244,16 @@ function fitState(
   };
 }
 
-/** A low last reading in store that is otherwise good, or a vessel that eats the chlorine in it. */
-function watchOf(fill: Fill, vessel: Judgement | undefined): Judgement | undefined {
+/** Filled with what failed elsewhere, a figure past a limit, a low last reading, or a vessel that eats the chlorine in it. */
+function watchOf(
+  facts: Facts,
+  container: ContainerFacts,
+  fill: Fill,
+  today: Day,
+  vessel: Judgement | undefined,
+): Judgement | undefined {
+  const found = watchOfNeighbour(facts, container, fill) ?? watchOfTests(facts, container, fill, today);
+  if (found) return found;
   const last = lastFree(fill.readings);
   return last && last.mgL! < RESIDUAL_LEAST_MG_L ? judgeLow(last.mgL!) : vessel;
 }
@@ -296,9 +321,12 @@ interface Kept {
 }
 const kept = new WeakMap<ContainerFacts, Kept>();
 
-const bearingOn = (facts: Facts, fill: Fill | undefined): readonly object[] => [
-  ...(fill?.from ?? []).flatMap(({ source }) => (source && facts.source[source]) || []),
+const bearingOn = (facts: Facts, container: ContainerFacts): readonly object[] => [
+  ...(container.fill?.from ?? []).flatMap(({ source }) => (source && facts.source[source]) || []),
   ...Object.values(facts.notice),
+  ...(container.fill ? neighboursOf(facts, container, container.fill).map(n => n.alarm) : []),
+  // whether an infant lives here is asked only where a figure is past somebody's limit
+  ...(container.tests ? [facts.home] : []),
 ];
 const isSame = (a: readonly object[], b: readonly object[]): boolean =>
   a.length === b.length && a.every((one, i) => one === b[i]);
@@ -314,7 +342,7 @@ function changesAt({ fill }: ContainerFacts, { standing, goodUntil }: ContainerS
 /** The state of one container, and until when it holds, midnight aside: as it was worked out last while nothing changed. */
 export function stateOfOne(facts: Facts, container: ContainerFacts, now: Instant, today: Day): Kept {
   const last = kept.get(container);
-  const bears = bearingOn(facts, container.fill);
+  const bears = bearingOn(facts, container);
   if (
     last &&
     last.today === today &&

@@ -13,5 +13,9 @@ export const container: SubjectDefinition<'container'> = {
   named: 'ulid',
   bornBy: 'container.added',
   absent: 'guard.no-container',
-  indexes: { code: c => codeKey(c.code), place: c => c.place },
+  indexes: {
+    code: c => codeKey(c.code),
+    place: c => c.place,
+    alarm: c => (c.alarms?.some(a => !a.closedAt) ? 'open' : ''),
+  },
 };

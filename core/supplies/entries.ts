@@ -19,12 +19,20 @@ function described(
   { happenedAt, data: { amount, ...what } }: Told<SupplySet>,
   id: string,
 ): SupplyFacts {
-  const { log, bottles } = facts ?? {};
+  const { log, bottles, tests, checks } = facts ?? {};
   const count =
     amount === undefined
       ? { amount: facts?.amount ?? 0, used: facts?.used ?? 0, setAt: facts?.setAt ?? happenedAt }
       : { amount, used: 0, setAt: happenedAt };
-  return { id, ...what, ...count, ...(log ? { log } : {}), ...(bottles ? { bottles } : {}) };
+  return {
+    id,
+    ...what,
+    ...count,
+    ...(log ? { log } : {}),
+    ...(bottles ? { bottles } : {}),
+    ...(tests ? { tests } : {}),
+    ...(checks ? { checks } : {}),
+  };
 }
 
 export const entries = {

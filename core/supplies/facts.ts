@@ -1,6 +1,12 @@
 import type { Supply } from '../stock/supply.ts';
+import type { KitCheck, Readings } from '../tests/facts.ts';
 
-export type SupplyFacts = Supply;
+export interface SupplyFacts extends Supply {
+  /** What was read before and after a filter. */
+  readonly tests?: Readings;
+  /** How a kit did when it was tried on itself. */
+  readonly checks?: readonly KitCheck[];
+}
 
 declare module '../log/facts.ts' {
   interface Shelved {

@@ -4,6 +4,7 @@ import type { Credit } from '../ct/credit.ts';
 import { between, day, type Fields, fields, line, name, subjectOf, whole } from '../fields.ts';
 import { deviceKinds } from '../filters/device.ts';
 import type { DataOf } from '../log/define.ts';
+import { parameterIds } from '../quality/parameters.ts';
 import { supplyKindIds } from '../stock/kinds.ts';
 import { bottleEvents, filterEvents } from '../stock/supply.ts';
 
@@ -42,6 +43,9 @@ const what = {
   ),
   home: v.exactOptional(subjectOf('home')),
   where: v.exactOptional(line(200)),
+  /** Of a kit: the lot on its box, and what it reads. */
+  lot: v.exactOptional(line(60)),
+  reads: v.exactOptional(v.pipe(v.array(v.picklist(parameterIds)), v.maxLength(parameterIds.length))),
 };
 
 /** What a supply is. An amount is what was counted as it was put down; later counts come by themselves (`supply.counted`). */

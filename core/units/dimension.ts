@@ -36,6 +36,8 @@ const rows = {
   timeYears: { measure: 'time', own: 12 * MONTH_MIN },
   percent: { measure: 'share' },
   concentrationMgL: { measure: 'concentration' },
+  /** Of metals, which laboratories write in either: a figure alone is asked for its unit. */
+  concentrationUgL: { measure: 'concentration', own: 0.001, asked: ['metric', 'US', 'imperial'] },
   strengthMgMl: { measure: 'strength' },
   turbidityNtu: { measure: 'turbidity' },
   ph: { measure: 'acidity' },
@@ -73,6 +75,8 @@ const byUnit: Readonly<Record<string, Dimension>> = {
   kg: 'massKg',
   cm: 'lengthCm',
   'mg/L': 'concentrationMgL',
+  'µg/L': 'concentrationUgL',
+  'µS/cm': 'conductivityUsCm',
   NTU: 'turbidityNtu',
   pH: 'ph',
   '°C': 'temperatureC',

@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { judgeResidual, leastResidualMgL, type ReadingMethod, type Smell } from '#core/chlorine/residual.ts';
 import type { ContainerFacts } from '#core/store/facts.ts';
 import { runningBatch } from '#core/store/state.ts';
+import { readingOfChlorine } from '#core/tests/readings.ts';
 import { Act } from '../app/Act.tsx';
 import { draft } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
@@ -23,7 +24,10 @@ export function ReadForm({ container, onDone }: { container: ContainerFacts; onD
     if (method === 'smell') return smell && { method, smell };
     return mgL === undefined ? undefined : { method, mgL };
   }, [method, mgL, smell]);
-  const drafts = useMemo(() => reading && [draft('read', container.id, reading)], [reading, container.id]);
+  const drafts = useMemo(
+    () => reading && [draft('read', container.id, readingOfChlorine(reading))],
+    [reading, container.id],
+  );
   const running = runningBatch(container, clock.now());
   const isEnd = running?.standing.phase === 'read' || running?.standing.phase === 'air';
   // what an end reading means is told before it is recorded; it is never refused, because it is a fact

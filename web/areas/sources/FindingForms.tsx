@@ -106,9 +106,6 @@ export function LookForm({ source, onDone }: Props) {
   );
 }
 
-/** Nitrate as nitrogen is 62.004 / 14.007 times as much as nitrate. */
-const NO3_PER_N = 62.004 / 14.007;
-
 /** What a laboratory or a kit found; nitrate is never taken without saying as what. */
 export function TestForm({ source, onDone }: Props) {
   const say = useSay();
@@ -119,12 +116,19 @@ export function TestForm({ source, onDone }: Props) {
     if (nitrate !== undefined && as === undefined) return undefined;
     if (eColi === undefined && nitrate === undefined) return undefined;
     return [
-      draft('source.tested', source.id, {
-        ...(eColi === undefined ? {} : { eColi }),
-        ...(nitrate === undefined
-          ? {}
-          : { nitrateMgL: as === 'n' ? Math.round(nitrate * NO3_PER_N * 100) / 100 : nitrate }),
-      }),
+      ...(eColi === undefined
+        ? []
+        : [draft('read', source.id, { parameter: 'e-coli', method: 'laboratory', value: eColi })]),
+      ...(nitrate === undefined || as === undefined
+        ? []
+        : [
+            draft('read', source.id, {
+              parameter: 'nitrate',
+              method: 'laboratory',
+              value: nitrate,
+              as: as === 'n' ? 'N' : 'NO3',
+            }),
+          ]),
     ];
   }, [eColi, nitrate, as, source.id]);
   return (

@@ -1,4 +1,5 @@
 import { dayOf, minutesBetween } from '#core/calendar/day.ts';
+import { germsOf } from '#core/quality/testReading.ts';
 import type { SourceFacts } from '#core/sources/facts.ts';
 import { riskOf } from '#core/water/inspection.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
@@ -21,16 +22,17 @@ export function Inspections({ source }: { source: SourceFacts }) {
   const gone = before && last ? before.yes.filter(risk => !last.yes.includes(risk)) : [];
   const headline = (at: string, by: string, score: number) => {
     // the test that was made about then
-    const test = source.tested.find(
-      t => t.eColi !== undefined && Math.abs(minutesBetween(at, t.at)) < TOGETHER_MIN,
+    const test = source.tests?.['e-coli']?.find(
+      t => germsOf(t) !== undefined && Math.abs(minutesBetween(at, t.at)) < TOGETHER_MIN,
     );
-    const grade = riskOf(score, test?.eColi);
+    const eColi = test && germsOf(test);
+    const grade = riskOf(score, eColi);
     return say('sources.inspection-line', {
       day: dayOf(at, timeZone),
       by,
       score,
       risk: `risk.${grade ?? 'low'}`,
-      found: test?.eColi === undefined ? '' : say('sources.found-then', { eColi: test.eColi }),
+      found: eColi === undefined ? '' : say('sources.found-then', { eColi }),
     });
   };
   return (

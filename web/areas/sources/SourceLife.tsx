@@ -4,7 +4,9 @@ import { Link, useNavigate } from 'react-router';
 import { dayOf } from '#core/calendar/day.ts';
 import { judgeCare } from '#core/plan/care.ts';
 import type { SourceFacts } from '#core/sources/facts.ts';
-import { caseOf, judgeStop, lastTest, openRisks, stopsAt } from '#core/sources/known.ts';
+import { caseOf, judgeStop, openRisks, stopsAt } from '#core/sources/known.ts';
+import { lastFigure, lastGerms } from '#core/tests/readings.ts';
+import { wordsOfReading } from '#core/tests/wordsOf.ts';
 import { type Fear, type Feared, fearsOf } from '#core/water/hazards.ts';
 import { judgeRisk, riskOf } from '#core/water/inspection.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
@@ -41,7 +43,7 @@ export function SourceLife({ source }: { source: SourceFacts }) {
   const standing = standingOf(facts, source, today);
   const stops = stopsAt(source, today, facts.group.timeZone);
   const score = source.inspected.length > 0 ? openRisks(source).length : undefined;
-  const eColi = lastTest(source, 'eColi')?.eColi;
+  const eColi = lastGerms(source.tests)?.germs;
   const grade = riskOf(score, eColi);
   const done = () => setOpen(null);
   const acts: readonly Open[] = [
@@ -68,7 +70,7 @@ export function SourceLife({ source }: { source: SourceFacts }) {
           {say(askedOf(standing))}
         </p>
       )}
-      {(lastTest(source, 'nitrateMgL')?.nitrateMgL ?? 0) > NITRATE_INFANT_MG_L && (
+      {(lastFigure(source.tests, 'nitrate') ?? 0) > NITRATE_INFANT_MG_L && (
         <Judgements of={judgeCare(facts, ['nitrate'], today)} />
       )}
       {grade && (
@@ -185,6 +187,9 @@ function Details({ source }: { source: SourceFacts }) {
   const say = useSay();
   const { units, timeZone } = useReader();
   const seen = source.looked.at(-1);
+  const readings = Object.values(source.tests ?? {})
+    .flat()
+    .sort((a, b) => (a.at < b.at ? 1 : -1));
   const lines = [
     say('sources.place-line', {
       kind: `source-kind.${source.kind}`,
@@ -229,18 +234,10 @@ function Details({ source }: { source: SourceFacts }) {
       </ul>
       <h3 className="mt-3 mb-1 border-b border-slate pb-1 text-base">{say('sources.tests')}</h3>
       <ul className="m-0 list-none p-0 text-small">
-        {source.tested.length === 0 && <li>{say('sources.never-tested')}</li>}
-        {[...source.tested].reverse().map(test => (
-          <li key={test.at}>
-            {say('sources.tested-line', {
-              day: dayOf(test.at, timeZone),
-              what: format.listing([
-                ...(test.eColi === undefined ? [] : [say('entry.source.tested', { eColi: test.eColi })]),
-                ...(test.nitrateMgL === undefined
-                  ? []
-                  : [say('entry.source.tested-nitrate', { nitrateMgL: test.nitrateMgL })]),
-              ]),
-            })}
+        {readings.length === 0 && <li>{say('sources.never-tested')}</li>}
+        {readings.map(r => (
+          <li key={`${r.entry} ${r.parameter}`}>
+            {say('sources.tested-line', { day: dayOf(r.at, timeZone), what: say(wordsOfReading(r)) })}
           </li>
         ))}
       </ul>

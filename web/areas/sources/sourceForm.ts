@@ -12,7 +12,7 @@ const freshForm: SourceForm = { name: '', kind: 'spring', upstream: [], climbM: 
 
 export function formOf(source: SourceFacts | 'new'): SourceForm {
   if (source === 'new') return freshForm;
-  const { looked: _, inspected: __, tested: ___, ...fields } = source;
+  const { looked: _, inspected: __, tests: ___, ...fields } = source;
   return { ...fields, climbM: Math.abs(source.climbM), side: source.climbM < 0 ? 'down' : 'up' };
 }
 

@@ -4,6 +4,7 @@ import type { HeldBefore } from '#core/containers/fitness.ts';
 import { usableL } from '#core/containers/kinds.ts';
 import { type FoundKind, type FoundWater, foundWaters, judgeFound } from '#core/rotation/found.ts';
 import { allKinds, kindOf } from '#core/store/state.ts';
+import { readingOfChlorine } from '#core/tests/readings.ts';
 import { guessed } from '#core/units/amount.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
@@ -67,7 +68,7 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
       ),
     );
     if (found.residualMgL !== undefined && water === 'found-tap')
-      drafts.push(draft('read', container, { method: 'dpd', mgL: found.residualMgL }));
+      drafts.push(draft('read', container, readingOfChlorine({ method: 'dpd', mgL: found.residualMgL })));
     return drafts;
   }, [facts, kind, place, found, outcome, water, say, clock]);
   const yesNo = (

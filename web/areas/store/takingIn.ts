@@ -6,6 +6,7 @@ import type { Facts } from '#core/log/facts.ts';
 import { doStep } from '#core/methods/method.ts';
 import { foldOnto } from '#core/record.ts';
 import { kindOf } from '#core/store/state.ts';
+import { readingOfChlorine } from '#core/tests/readings.ts';
 import type { SessionClock } from '../../session/clock.ts';
 import { type Draft, draft, newSubject, stamped } from '../../session/draft.ts';
 import { nextCodes, placeDrafts } from './settingDown.ts';
@@ -99,7 +100,11 @@ function waterDrafts(p: Proposal, container: string, at: string): Draft[] {
     );
     // nobody wrote when it was read: as early as it can have been
     if (p.residualMgL !== undefined)
-      drafts.push(draft('read', container, { method: 'dpd', mgL: p.residualMgL }, { at: addMinutes(at, 1) }));
+      drafts.push(
+        draft('read', container, readingOfChlorine({ method: 'dpd', mgL: p.residualMgL }), {
+          at: addMinutes(at, 1),
+        }),
+      );
     if (p.isOpen) drafts.push(draft('opened', container, {}));
   }
   if (p.mark === 'failed' || p.mark === 'condemned')

@@ -1,0 +1,393 @@
+import type { CitationId } from '../citations.ts';
+import { type Judgement, judge, type Message, message, type Params } from '../judgement.ts';
+import { type ParameterId, parameterRow, unitText } from './parameters.ts';
+import { type Dated, figureOf, germsOf, isExpired, whyVoid } from './testReading.ts';
+
+/** Who sets a limit. */
+export type Authority = 'who' | 'us-epa' | 'us-epa-taste' | 'sphere' | 'practice';
+
+/** A bound of an authority, in the parameter's unit; figures on the bound keep it. */
+export interface Limit {
+  readonly authority: Authority;
+  readonly least?: number;
+  readonly most?: number;
+}
+
+const sourceOf: Readonly<Record<Authority, CitationId>> = {
+  who: 'who-gdwq',
+  'us-epa': 'epa-primary',
+  'us-epa-taste': 'epa-secondary',
+  sphere: 'sphere',
+  practice: 'practice',
+};
+
+const who = (bound: Omit<Limit, 'authority'>): Limit => ({ authority: 'who', ...bound });
+const epa = (bound: Omit<Limit, 'authority'>): Limit => ({ authority: 'us-epa', ...bound });
+const taste = (bound: Omit<Limit, 'authority'>): Limit => ({ authority: 'us-epa-taste', ...bound });
+
+/**
+ * Limits for water that is drunk: WHO, Guidelines for Drinking-water Quality, 4th ed. with addenda; US EPA, 40 CFR 141 (10 mg/L
+ * of nitrate and 1 of nitrite as N) and 40 CFR 143. Sphere's 10 E. coli in 100 mL is for unchlorinated water in a disaster.
+ */
+export const limits: Readonly<Partial<Record<ParameterId, readonly Limit[]>>> = {
+  'e-coli': [who({ most: 0 }), epa({ most: 0 }), { authority: 'sphere', most: 9 }],
+  'free-chlorine': [who({ least: 0.2, most: 5 }), epa({ most: 4 })],
+  'total-chlorine': [epa({ most: 4 }), who({ most: 5 })],
+  turbidity: [who({ most: 5 })],
+  ph: [who({ least: 6.5, most: 8.5 }), taste({ least: 6.5, most: 8.5 })],
+  nitrate: [who({ most: 50 }), epa({ most: 44.3 })],
+  nitrite: [who({ most: 3 }), epa({ most: 3.29 })],
+  lead: [who({ most: 10 })],
+  arsenic: [who({ most: 10 }), epa({ most: 10 })],
+  fluoride: [who({ most: 1.5 }), epa({ most: 4 })],
+  iron: [who({ most: 0.3 }), taste({ most: 0.3 })],
+  manganese: [who({ most: 0.08 })],
+  aluminium: [who({ most: 0.2 }), taste({ most: 0.2 })],
+  hardness: [who({ most: 500 })],
+  tds: [who({ most: 1000 })],
+  // an estimate: µS/cm × 0.65 = mg/L of what is dissolved
+  conductivity: [who({ most: 1538 })],
+};
+
+/** Dissolved solids by conductivity (mg/L for µS/cm). */
+export const TDS_PER_US_CM = 0.65;
+/** Best before disinfection (NTU); up to 5 is accepted. */
+const IDEAL_NTU = 1;
+/** WHO's palatable water (mg/L). */
+const GOOD_TDS_MG_L = 600;
+
+/** What the water that was read is for. `raw`: treated before it is drunk; `tap`: a delivery point. */
+export type Purpose = 'store' | 'tap' | 'fresh' | 'raw';
+
+/** What else is known where a reading is judged. */
+export interface ReadingCase {
+  readonly purpose: Purpose;
+  /** An infant under six months drinks of it, or under a year. */
+  readonly hasInfant?: boolean;
+  /** The latest of the other of nitrate and nitrite in the same water (mg/L as NO₃ and NO₂). */
+  readonly nitrateMgL?: number | undefined;
+  readonly nitriteMgL?: number | undefined;
+}
+
+export type Standing = 'pass' | 'watch' | 'fail' | 'cannot-say';
+
+/** How a figure stands to a limit; a bound that the method does not reach leaves it open. */
+type Against = 'within' | 'past' | 'open';
+
+export interface SeenLimit extends Limit {
+  readonly is: Against;
+}
+
+export interface Judged {
+  readonly standing: Standing;
+  /** Why, whose word that is, and what to do next. */
+  readonly judgement: Judgement;
+  /** Every authority's limit, where authorities differ. */
+  readonly limits: readonly SeenLimit[];
+  /** What this method cannot see. */
+  readonly blind?: Message;
+  /** What is said for the few that it hurts first. */
+  readonly also: readonly Judgement[];
+}
+
+const verdictOf: Readonly<Record<Standing, Judgement['verdict']>> = {
+  pass: 'ok',
+  watch: 'warn',
+  fail: 'refuse',
+  'cannot-say': 'warn',
+};
+
+function against(figure: number, beyond: Dated['beyond'], { least, most }: Limit): Against {
+  const over = most === undefined ? 'within' : overOf(figure, beyond, most);
+  const under = least === undefined ? 'within' : underOf(figure, beyond, least);
+  if (over === 'past' || under === 'past') return 'past';
+  return over === 'open' || under === 'open' ? 'open' : 'within';
+}
+
+function overOf(figure: number, beyond: Dated['beyond'], most: number): Against {
+  if (beyond === 'below') return figure <= most || (most === 0 && figure <= 1) ? 'within' : 'open';
+  if (beyond === 'above') return figure >= most ? 'past' : 'open';
+  return figure > most ? 'past' : 'within';
+}
+
+function underOf(figure: number, beyond: Dated['beyond'], least: number): Against {
+  if (beyond === 'below') return figure <= least ? 'past' : 'open';
+  if (beyond === 'above') return figure >= least ? 'within' : 'open';
+  return figure < least ? 'past' : 'within';
+}
+
+/** Limits of a parameter, and how a reading stands to each. */
+export function limitsSeen(r: Dated): SeenLimit[] {
+  const figure = r.found === 'present' ? 1 : r.found === 'absent' ? 0 : figureOf(r);
+  if (figure === undefined) return [];
+  // a bottle that turned does not say how many
+  const beyond = r.found === 'present' ? 'above' : r.beyond;
+  return (limits[r.parameter] ?? []).map(limit => ({ ...limit, is: against(figure, beyond, limit) }));
+}
+
+/**
+ * What a reading means for a water by what it is for and who drinks it: pass, watch, fail, or cannot say, with the limit, its
+ * source and what to do next. Past every authority is a fail of its class; past one is a watch with all of them shown. An expired
+ * kit never passes anything, and a bad value of it still alarms.
+ */
+export function judgeReading(r: Dated, c: ReadingCase): Judged {
+  const seen = limitsSeen(r);
+  const judged = byClass(r, c, seen);
+  const isBad = judged.standing === 'fail' || judged.standing === 'watch';
+  const expired = isExpired(r, r.on) && !isBad;
+  const { standing, judgement } = expired
+    ? cannotSay('expired', r, { expiresDay: r.kit?.expires ?? '' })
+    : judged;
+  const blind = blindOf(r, standing);
+  return {
+    standing,
+    judgement,
+    limits: seen.length > 1 || standing !== 'pass' ? seen : [],
+    ...(blind ? { blind } : {}),
+    also: forInfants(r, c, seen),
+  };
+}
+
+type Said = Pick<Judged, 'standing' | 'judgement'>;
+
+const nameOf = (r: Dated): Params => ({
+  name: `parameter.${r.parameter}`,
+  ...(r.found === undefined ? {} : { found: `found-word.${r.found}` }),
+  figure: figureOf(r) ?? 0,
+  unit: unitText(r.parameter),
+});
+
+function say(standing: Standing, id: string, source: CitationId, params: Params, remedy?: string): Said {
+  return {
+    standing,
+    judgement: judge(verdictOf[standing], message(id, params), source, {
+      ...(remedy ? { remedy: message(remedy, params) } : {}),
+    }),
+  };
+}
+
+const cannotSay = (why: string, r: Dated, more: Params = {}): Said =>
+  say(
+    'cannot-say',
+    `judged.cannot.${why}`,
+    'practice',
+    { ...nameOf(r), ...more },
+    `judged.cannot.${why}.remedy`,
+  );
+
+function byClass(r: Dated, c: ReadingCase, seen: readonly SeenLimit[]): Said {
+  switch (parameterRow(r.parameter).class) {
+    case 'germs':
+      return judgeGerms(r, c);
+    case 'disinfectant':
+      return judgeChlorine(r, c);
+    case 'senses':
+      return judgeSenses(r);
+    case 'acute':
+      return judgeNitrogen(r, c, seen);
+    default:
+      return judgeFigure(r, c, seen);
+  }
+}
+
+/** Any E. coli is a fail; how many only says how urgent it is. */
+function judgeGerms(r: Dated, { purpose }: ReadingCase): Said {
+  const why = whyVoid(r);
+  const germs = germsOf(r);
+  const params = { ...nameOf(r), germs: germs ?? 0 };
+  if (germs === undefined)
+    return why
+      ? cannotSay(`void.${why}`, r)
+      : cannotSay(isExpired(r, r.on) ? 'expired' : 'coarse', r, { expiresDay: r.kit?.expires ?? '' });
+  if (germs < 1) return say('pass', 'judged.germs.none', 'who-gdwq', params);
+  if (r.parameter === 'total-coliforms')
+    return say('watch', 'judged.coliforms', 'who-gdwq', params, 'judged.coliforms.remedy');
+  if (purpose === 'raw')
+    return say('watch', 'judged.germs.raw', 'who-gdwq', params, 'judged.germs.raw.remedy');
+  const id =
+    r.parameter === 'h2s'
+      ? 'judged.h2s'
+      : r.found === 'present'
+        ? 'judged.germs.present'
+        : `judged.germs.${urgencyOf(germs)}`;
+  return say('fail', id, 'who-gdwq', params, 'judged.germs.remedy');
+}
+
+/** E. coli in 100 mL by how urgent they are (WHO, surveillance of community supplies). */
+export const urgencyOf = (per100Ml: number): 'few' | 'many' | 'most' =>
+  per100Ml <= 10 ? 'few' : per100Ml <= 100 ? 'many' : 'most';
+
+function judgeChlorine(r: Dated, { purpose }: ReadingCase): Said {
+  const figure = figureOf(r);
+  const params = { ...nameOf(r), leastMgL: 0.2 };
+  if (figure === undefined) {
+    const isThere = r.found === 'faint' || r.found === 'strong';
+    return say(
+      isThere ? 'cannot-say' : 'watch',
+      `judged.smell-of-chlorine.${isThere ? 'some' : 'none'}`,
+      'epa-emergency',
+      params,
+      'judged.smell-of-chlorine.remedy',
+    );
+  }
+  if (r.parameter === 'total-chlorine') {
+    if (figure > 5) return say('fail', 'judged.chlorine.high', 'who-gdwq', params, 'residual.high.remedy');
+    return say('cannot-say', 'judged.chlorine.total', 'who-gdwq', params, 'residual.total.remedy');
+  }
+  const isLow = r.beyond === 'below' ? figure <= 0.2 : r.beyond === undefined && figure < 0.2;
+  if (isLow)
+    return purpose === 'tap'
+      ? say('fail', 'judged.chlorine.tap', 'who-gdwq', params, 'judged.chlorine.tap.remedy')
+      : say(
+          'watch',
+          purpose === 'store' ? 'judged.chlorine.low' : 'judged.chlorine.none',
+          'who-gdwq',
+          params,
+          purpose === 'store' ? 'watch.low.remedy' : 'judged.chlorine.none.remedy',
+        );
+  if (r.beyond === 'below') return cannotSay('coarse', r);
+  if (figure > 5 || (r.beyond === 'above' && figure >= 5))
+    return say('fail', 'judged.chlorine.high', 'who-gdwq', params, 'residual.high.remedy');
+  if (figure > 4 || (r.beyond === 'above' && figure >= 4))
+    return say('watch', 'judged.chlorine.mrdl', 'epa-mrdl', params, 'residual.high.remedy');
+  if (r.beyond === 'above')
+    return say('watch', 'judged.chlorine.beyond', 'practice', params, 'judged.chlorine.beyond.remedy');
+  return say('pass', 'judged.chlorine.good', 'who-gdwq', params);
+}
+
+/** What eye and nose find: some of it stops a water at once. */
+const stopping = ['sewage', 'fuel', 'solvent', 'unnatural', 'sheen'];
+const plain = ['clear', 'none'];
+function judgeSenses(r: Dated): Said {
+  const params = nameOf(r);
+  if (stopping.includes(r.found ?? ''))
+    return say('fail', 'judged.senses.stop', 'who-gdwq', params, 'judged.senses.stop.remedy');
+  if (plain.includes(r.found ?? '')) return say('pass', 'judged.senses.plain', 'who-gdwq', params);
+  return say('watch', 'judged.senses.odd', 'who-gdwq', params, 'judged.senses.odd.remedy');
+}
+
+/** WHO's sum for nitrate and nitrite together. */
+export const SUM_MOST = 1;
+export const nitrogenSum = (nitrateMgL: number, nitriteMgL: number): number =>
+  nitrateMgL / 50 + nitriteMgL / 3;
+
+function judgeNitrogen(r: Dated, c: ReadingCase, seen: readonly SeenLimit[]): Said {
+  const figure = figureOf(r) ?? 0;
+  const own = judgeFigure(r, c, seen);
+  if (own.standing === 'fail' || r.beyond === 'below') return own;
+  const nitrateMgL = r.parameter === 'nitrate' ? figure : (c.nitrateMgL ?? 0);
+  const nitriteMgL = r.parameter === 'nitrite' ? figure : (c.nitriteMgL ?? 0);
+  const isKnown = r.parameter === 'nitrate' ? c.nitriteMgL !== undefined : c.nitrateMgL !== undefined;
+  const sum = nitrogenSum(nitrateMgL, nitriteMgL);
+  if (!isKnown || sum <= SUM_MOST) return own;
+  return say(
+    'fail',
+    'judged.sum',
+    'who-gdwq',
+    { ...nameOf(r), nitrateMgL, nitriteMgL, sum },
+    remedyOf('acute', c.purpose),
+  );
+}
+
+const remedyOf = (of: string, purpose: Purpose): string =>
+  `judged.${of}.remedy${purpose === 'raw' ? '.raw' : ''}`;
+
+/** A figure against everybody's limits. */
+function judgeFigure(r: Dated, c: ReadingCase, seen: readonly SeenLimit[]): Said {
+  const { class: of } = parameterRow(r.parameter);
+  const params = nameOf(r);
+  if (r.parameter === 'temperature') return say('pass', 'judged.noted', 'record', params);
+  if (r.parameter === 'turbidity') return judgeTurbidity(r, c);
+  const past = seen.filter(l => l.is === 'past');
+  const first = past[0] ?? seen[0];
+  if (!first) return say('pass', 'judged.noted', 'record', params);
+  const source = sourceOf[first.authority];
+  const said = {
+    ...params,
+    authority: `authority.${first.authority}`,
+    limit: first.most ?? 0,
+    bound: boundOf(first),
+  };
+  if (past.length === 0) {
+    if (seen.some(l => l.is === 'open')) return cannotSay('coarse', r);
+    const isTasted = (r.parameter === 'tds' || r.parameter === 'conductivity') && tdsOf(r) > GOOD_TDS_MG_L;
+    return say('pass', isTasted ? 'judged.tds.fair' : 'judged.within', source, { ...said, tdsMgL: tdsOf(r) });
+  }
+  const isEvery = past.length === seen.length;
+  if (of === 'working')
+    return say(
+      'watch',
+      `judged.working.${r.parameter}`,
+      source,
+      said,
+      `judged.working.${r.parameter}.remedy`,
+    );
+  if (!isEvery) {
+    const within = seen.find(l => l.is !== 'past')!;
+    const two = { ...said, other: `authority.${within.authority}`, otherBound: boundOf(within) };
+    return say('watch', 'judged.one-of', source, two, remedyOf(`${of}.one-of`, c.purpose));
+  }
+  return say('fail', `judged.${of}`, source, said, remedyOf(of, c.purpose));
+}
+
+const tdsOf = (r: Dated): number =>
+  Math.round((figureOf(r) ?? 0) * (r.parameter === 'conductivity' ? TDS_PER_US_CM : 1));
+
+/** A limit as a text says it: a figure, or two with what lies between. */
+const boundOf = ({ least, most }: Limit): string => [least, most].filter(b => b !== undefined).join('–');
+
+function judgeTurbidity(r: Dated, { purpose }: ReadingCase): Said {
+  const params = nameOf(r);
+  const figure = figureOf(r);
+  // print that is read through a bottle says below about 30 NTU, and no more
+  if (figure === undefined)
+    return r.found === 'readable'
+      ? say('cannot-say', 'judged.print.readable', 'who-gdwq', params, 'judged.print.remedy')
+      : say('watch', 'judged.print.unreadable', 'who-gdwq', params, 'judged.working.turbidity.remedy');
+  if (figure > 5 && r.beyond !== 'below')
+    return say(
+      'watch',
+      purpose === 'store' || purpose === 'tap' ? 'judged.working.turbidity' : 'judged.turbidity.raw',
+      'who-gdwq',
+      { ...params, bound: '5', authority: 'authority.who' },
+      'judged.working.turbidity.remedy',
+    );
+  if (figure > 5) return cannotSay('coarse', r);
+  if (r.beyond === 'above') return cannotSay('coarse', r);
+  return say(
+    'pass',
+    figure > IDEAL_NTU ? 'judged.turbidity.accepted' : 'judged.turbidity.ideal',
+    'who-gdwq',
+    params,
+  );
+}
+
+/** For whom a figure below some limit is still no water. */
+function forInfants(r: Dated, { hasInfant = false }: ReadingCase, seen: readonly SeenLimit[]): Judgement[] {
+  const of = parameterRow(r.parameter).class;
+  const isPast = seen.some(l => l.is === 'past');
+  if (!isPast || (of !== 'acute' && of !== 'lifelong')) return [];
+  return [
+    judge(hasInfant ? 'refuse' : 'warn', message(`judged.infant.${of}`, nameOf(r)), 'who-gdwq', {
+      remedy: message('judged.infant.remedy'),
+    }),
+  ];
+}
+
+/** What a method cannot see, said beside a result that looks good. */
+function blindOf(r: Dated, standing: Standing): Message | undefined {
+  const of = parameterRow(r.parameter).class;
+  if (of === 'germs' && standing === 'pass')
+    return message(r.method === 'laboratory' ? 'blind.germs' : `blind.germs.${r.method}`);
+  if (of === 'germs' && r.parameter === 'h2s' && r.found === 'present') return message('blind.h2s');
+  if (of === 'senses' && standing === 'pass') return message('blind.senses');
+  if (r.method === 'strip' && standing !== 'fail') return message('blind.strip');
+  if (r.parameter === 'conductivity' || r.parameter === 'tds') return message('blind.tds');
+  return undefined;
+}
+
+/** A fail that holds a water back at once, until it is followed up: germs, what poisons at once, what stops by eye or nose. */
+export function isAlarm(r: Dated, judged: Pick<Judged, 'standing'>): boolean {
+  const of = parameterRow(r.parameter).class;
+  return judged.standing === 'fail' && (of === 'germs' || of === 'acute' || of === 'senses');
+}

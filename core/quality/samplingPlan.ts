@@ -1,0 +1,36 @@
+import type { ParameterId } from './parameters.ts';
+
+/** What is sampled by one rule. */
+export type Sampled = 'store' | 'rain-tank' | 'ground' | 'tap';
+
+interface SamplingRule {
+  readonly of: Sampled;
+  readonly parameter: ParameterId;
+  /** Days from one reading to the next. */
+  readonly everyDays: number;
+  /** Also when it was filled, and a day after. */
+  readonly atFill?: true;
+  /** Also after a flood or works there. */
+  readonly afterUpset?: true;
+}
+
+/**
+ * Who samples what, how often, until somebody says otherwise: the residual of stored water at the fill, a day after, and monthly;
+ * rain tanks monthly, for germs quarterly; wells and springs yearly and after a flood (WHO, surveillance of community supplies).
+ */
+export const samplingRules = {
+  'store-chlorine': { of: 'store', parameter: 'free-chlorine', everyDays: 30, atFill: true },
+  'tap-chlorine': { of: 'tap', parameter: 'free-chlorine', everyDays: 30 },
+  'tank-turbidity': { of: 'rain-tank', parameter: 'turbidity', everyDays: 30 },
+  'tank-ph': { of: 'rain-tank', parameter: 'ph', everyDays: 30 },
+  'tank-germs': { of: 'rain-tank', parameter: 'e-coli', everyDays: 91 },
+  'ground-germs': { of: 'ground', parameter: 'e-coli', everyDays: 365, afterUpset: true },
+  'ground-nitrate': { of: 'ground', parameter: 'nitrate', everyDays: 365, afterUpset: true },
+} as const satisfies Record<string, SamplingRule>;
+
+export type SamplingRuleId = keyof typeof samplingRules;
+export const samplingRuleIds = Object.keys(samplingRules) as [SamplingRuleId, ...SamplingRuleId[]];
+export const samplingRule = (id: SamplingRuleId): SamplingRule => samplingRules[id];
+
+/** A reading so long after a fill or a dose is the one of the day after (hours). */
+export const DAY_AFTER_H = 20;

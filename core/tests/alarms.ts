@@ -1,0 +1,170 @@
+import { type Day, dayOf, type Instant } from '../calendar/day.ts';
+import { type Judgement, judge, message, type Params } from '../judgement.ts';
+import type { Facts } from '../log/facts.ts';
+import { isAlarm, judgeReading, limitsSeen, type Purpose } from '../quality/limits.ts';
+import { type ParameterId, parameterRow, unitText } from '../quality/parameters.ts';
+import { figureOf, germsOf } from '../quality/testReading.ts';
+import type { ContainerFacts, Fill } from '../store/facts.ts';
+import { containersAlarmed } from '../store/find.ts';
+import { partsOf } from '../store/parts.ts';
+import type { Subject } from '../subject.ts';
+import type { Alarm, Kept, Readings } from './facts.ts';
+import type { Followed } from './fields.ts';
+
+/** Fails that were followed up to the end are kept beside their subject for the report; older ones stay in the log. */
+const CLOSED_KEPT = 4;
+
+interface Alarmed {
+  readonly alarms?: readonly Alarm[];
+}
+
+export const openAlarms = ({ alarms = [] }: Alarmed): readonly Alarm[] => alarms.filter(a => !a.closedAt);
+
+/** The facts of a subject after a reading that may hold its water back. */
+export function alarmed<F extends Alarmed>(
+  facts: F,
+  reading: Kept,
+  purpose: Purpose,
+  parts: Alarm['parts'],
+): F {
+  if (purpose === 'raw') return facts;
+  const judged = judgeReading({ ...reading, on: reading.at.slice(0, 10) }, { purpose });
+  if (!isAlarm(reading, judged)) return facts;
+  const { entry, at, ...rest } = reading;
+  // a second bad reading of the same is the first one's follow-up
+  if (openAlarms(facts).some(a => a.reading.parameter === reading.parameter && a.at <= at)) return facts;
+  const open = { entry, at, reading: rest, parts, steps: {} };
+  const closed = (facts.alarms ?? []).filter(a => a.closedAt).slice(-CLOSED_KEPT);
+  return { ...facts, alarms: [...closed, ...openAlarms(facts), open] };
+}
+
+const changed = <F extends Alarmed>(facts: F, of: string, change: (a: Alarm) => Alarm): F =>
+  facts.alarms?.some(a => a.entry === of)
+    ? { ...facts, alarms: facts.alarms.map(a => (a.entry === of ? change(a) : a)) }
+    : facts;
+
+export const stepped = <F extends Alarmed>(
+  facts: F,
+  { happenedAt, by, data }: { happenedAt: Instant; by: string; data: Followed },
+): F =>
+  changed(facts, data.of, alarm => {
+    const { way, note } = data;
+    const done = { at: happenedAt, by, ...(way ? { way } : {}), ...(note ? { note } : {}) };
+    return { ...alarm, steps: { ...alarm.steps, [data.step]: done } };
+  });
+
+export const closed = <F extends Alarmed>(facts: F, of: string, at: Instant): F =>
+  changed(facts, of, alarm => ({ ...alarm, closedAt: at }));
+
+/** What a fill was made of when it failed. */
+export const partsWithWater = (fill: Fill): Alarm['parts'] =>
+  partsOf(fill).map(({ at, source }) => ({ at, ...(source ? { source } : {}), water: fill.water }));
+
+/** Why an open alarm keeps the water of a container from being drunk. */
+export interface HeldByAlarm {
+  readonly alarm: Alarm;
+  readonly why: 'found' | 'uncleaned' | 'retest' | 'source';
+}
+
+/**
+ * The alarm that holds a container's water: the water that failed, new water in a vessel that was not cleaned since, or new
+ * water in a cleaned one, until a retest of it is clean and the follow-up is closed.
+ */
+export function heldByAlarm(container: ContainerFacts): HeldByAlarm | undefined {
+  const [alarm] = openAlarms(container);
+  const { fill, sanitisedAt } = container;
+  if (!alarm || !fill) return undefined;
+  if (fill.since <= alarm.at) return { alarm, why: 'found' };
+  return { alarm, why: sanitisedAt && sanitisedAt > alarm.at ? 'retest' : 'uncleaned' };
+}
+
+/** What is said of an alarm: what was found, when. */
+export const alarmParams = ({ reading, at }: Pick<Alarm, 'reading' | 'at'>): Params => ({
+  name: `parameter.${reading.parameter}`,
+  foundAt: at,
+  ...(reading.found ? { found: `found-word.${reading.found}` } : {}),
+  figure: figureOf(reading) ?? 0,
+  unit: unitText(reading.parameter),
+});
+
+export const judgeAlarm = ({ alarm, why }: HeldByAlarm): Judgement =>
+  judge('refuse', message(`alarm.${why}`, alarmParams(alarm)), 'who-gdwq', {
+    remedy: message(`alarm.${why}.remedy`),
+  });
+
+/** A clean reading of what an alarm was raised for. */
+function isClean(r: Kept, of: ParameterId): boolean {
+  const { class: kind } = parameterRow(of);
+  if (kind === 'germs') return germsOf(r) === 0 && (r.parameter === of || r.parameter === 'e-coli');
+  if (r.parameter !== of) return false;
+  if (kind === 'senses') return r.found === 'none' || r.found === 'clear';
+  const limits = limitsSeen(r);
+  return limits.length > 0 && limits.every(l => l.is === 'within');
+}
+
+/** The clean retest that answers an alarm, of water that was read after a moment. */
+export function retestOf(tests: Readings | undefined, { reading }: Alarm, after: Instant): Kept | undefined {
+  return Object.values(tests ?? {})
+    .flat()
+    .find(r => r.at > after && isClean(r, reading.parameter));
+}
+
+// ——— what was filled from the same water ———
+
+/** Containers whose fail is not followed up yet. */
+export const alarmedContainers = (facts: Pick<Facts, 'container'>): ContainerFacts[] =>
+  [...containersAlarmed(facts)].flatMap(id => facts.container[id] ?? []);
+
+const keyOf = (part: { readonly source?: Subject; readonly at: Instant }, water: string, day: Day): string =>
+  `${part.source ?? water} ${day}`;
+
+/** An alarm elsewhere that a fill shares its water with: the same source, on the same day. */
+export interface Neighbour {
+  readonly alarm: Alarm;
+  readonly name: string;
+}
+
+/** Alarms of other containers, and of sources, whose water a fill was filled with on the same day. */
+export function neighboursOf(
+  facts: Pick<Facts, 'container' | 'source' | 'group'>,
+  container: Pick<ContainerFacts, 'id'>,
+  fill: Fill,
+): Neighbour[] {
+  const { timeZone } = facts.group;
+  const alarms = [
+    ...alarmedContainers(facts).flatMap(c =>
+      c.id === container.id ? [] : openAlarms(c).map(alarm => ({ alarm, name: c.code })),
+    ),
+    ...partsOf(fill).flatMap(({ source }) => {
+      const found = source && facts.source[source];
+      return found ? openAlarms(found).map(alarm => ({ alarm, name: found.name })) : [];
+    }),
+  ];
+  if (alarms.length === 0) return [];
+  const own = new Set(partsOf(fill).map(p => keyOf(p, fill.water, dayOf(p.at, timeZone))));
+  return alarms.filter(({ alarm }) =>
+    alarm.parts.some(p => own.has(keyOf(p, p.water, dayOf(p.at, timeZone)))),
+  );
+}
+
+/** Filled with what failed elsewhere, and not tested since: it stays in use, and is tested first. */
+export function watchOfNeighbour(
+  facts: Pick<Facts, 'container' | 'source' | 'group'>,
+  container: ContainerFacts,
+  fill: Fill,
+): Judgement | undefined {
+  const [first] = neighboursOf(facts, container, fill).filter(
+    ({ alarm }) => !retestOf(container.tests, alarm, alarm.at),
+  );
+  return (
+    first &&
+    judge(
+      'warn',
+      message('watch.neighbour', { other: first.name, ...alarmParams(first.alarm) }),
+      'who-gdwq',
+      {
+        remedy: message('watch.neighbour.remedy'),
+      },
+    )
+  );
+}

@@ -1,0 +1,111 @@
+import { addDays, addMinutes, type Day, dayOf, minutesBetween } from '../calendar/day.ts';
+import type { Facts } from '../log/facts.ts';
+import type { ParameterId } from '../quality/parameters.ts';
+import {
+  DAY_AFTER_H,
+  type Sampled,
+  type SamplingRuleId,
+  samplingRule,
+  samplingRuleIds,
+} from '../quality/samplingPlan.ts';
+import { germsOf } from '../quality/testReading.ts';
+import type { SourceFacts } from '../sources/facts.ts';
+import { sourcesOf } from '../sources/known.ts';
+import type { ContainerFacts, Fill } from '../store/facts.ts';
+import type { ContainerState } from '../store/state.ts';
+import { kindRow } from '../water/sourceKinds.ts';
+import { rowOf } from '../water/waters.ts';
+import type { SamplingFacts } from './facts.ts';
+import { lastOf } from './readings.ts';
+
+/** A sample that a rule of the plan asks for, and the day. */
+export interface DueSample {
+  readonly rule: SamplingRuleId;
+  readonly parameter: ParameterId;
+  readonly subject: string;
+  readonly day: Day;
+}
+
+/** How often a rule asks (days); 0 where it was set aside. */
+export const everyDaysOf = (sampling: SamplingFacts, rule: SamplingRuleId): number =>
+  sampling.everyDays[rule] ?? samplingRule(rule).everyDays;
+
+/**
+ * Whether a rule asks anything of this group: somebody set it, or owns what reads it. A household without a kit is not told every
+ * month to read what it cannot.
+ */
+export function asks(facts: Pick<Facts, 'sampling' | 'supply'>, rule: SamplingRuleId): boolean {
+  if (everyDaysOf(facts.sampling, rule) === 0) return false;
+  if (facts.sampling.everyDays[rule] !== undefined) return true;
+  const { parameter } = samplingRule(rule);
+  return Object.values(facts.supply).some(
+    s => s.kind === 'test-kit' && (s.reads ?? ['free-chlorine']).includes(parameter) && s.amount > s.used,
+  );
+}
+
+/** Rules that ask something, by what they sample. */
+export const rulesFor = (facts: Pick<Facts, 'sampling' | 'supply'>, of: Sampled): SamplingRuleId[] =>
+  samplingRuleIds.filter(id => samplingRule(id).of === of && asks(facts, id));
+
+const sampledAs = ({ fill, kind }: ContainerFacts): Sampled | undefined => {
+  if (!fill || fill.remainingL <= 0) return undefined;
+  if (rowOf(fill.water).class === 'roof')
+    return kind.startsWith('rain-tank') || fill.volumeL.value >= 500 ? 'rain-tank' : undefined;
+  return 'store';
+};
+
+/** When the next sample of a container is due by a rule; undefined where the rule is not about it. */
+export function dueOfContainer(
+  container: ContainerFacts,
+  state: ContainerState,
+  rule: SamplingRuleId,
+  everyDays: number,
+  timeZone: string,
+): DueSample | undefined {
+  const { of, parameter, atFill } = { atFill: false, ...samplingRule(rule) };
+  const { fill } = container;
+  if (!fill || sampledAs(container) !== of) return undefined;
+  // what is not drunk, or is sealed for good by a factory, is not read every month
+  if (of === 'store' && (state.counts !== 'drinking' || !mayHoldChlorine(fill))) return undefined;
+  const sample = (day: Day): DueSample => ({ rule, parameter, subject: container.id, day });
+  const readings = parameter === 'free-chlorine' ? fill.readings : (container.tests?.[parameter] ?? []);
+  const since = readings.filter(r => r.at >= fill.at);
+  const last = since.at(-1) ?? (atFill ? undefined : readings.at(-1));
+  if (!last) return sample(dayOf(fill.at, timeZone));
+  const isDayAfterRead = !atFill || since.some(r => minutesBetween(fill.at, r.at) >= DAY_AFTER_H * 60);
+  if (!isDayAfterRead) return sample(dayOf(addMinutes(fill.at, 24 * 60), timeZone));
+  return sample(addDays(dayOf(last.at, timeZone), everyDays));
+}
+
+/** Tap water brings chlorine along, other water got some here; bought and canned water has none that could fall. */
+const mayHoldChlorine = (fill: Fill): boolean =>
+  rowOf(fill.water).class === 'tap' || fill.batches.length > 0 || fill.readings.length > 0;
+
+const sampledSource = ({ kind }: SourceFacts): Sampled | undefined => {
+  const { class: of } = rowOf(kindRow(kind).water);
+  if (of === 'tap') return 'tap';
+  if (of === 'roof') return 'rain-tank';
+  return of === 'ground' ? 'ground' : undefined;
+};
+
+/** Samples of the sources that the plan asks for. */
+export function dueOfSources(facts: Facts, today: Day): DueSample[] {
+  const { timeZone } = facts.group;
+  return sourcesOf(facts).flatMap(source => {
+    const of = sampledSource(source);
+    if (!of) return [];
+    return rulesFor(facts, of).map((rule): DueSample => {
+      const { parameter, afterUpset } = { afterUpset: false, ...samplingRule(rule) };
+      const tells = parameter === 'e-coli' ? germsOf : () => true;
+      const last = lastOf(source.tests, parameter, r => tells(r) !== undefined);
+      const isUpset = afterUpset && source.upsetAt !== undefined && (!last || last.at <= source.upsetAt);
+      const day =
+        isUpset && source.upsetAt
+          ? dayOf(source.upsetAt, timeZone)
+          : last
+            ? addDays(dayOf(last.at, timeZone), everyDaysOf(facts.sampling, rule))
+            : today;
+      return { rule, parameter, subject: source.id, day };
+    });
+  });
+}

@@ -1,0 +1,60 @@
+import { type Day, dayOf } from '../calendar/day.ts';
+import type { Judgement } from '../judgement.ts';
+import type { Facts } from '../log/facts.ts';
+import { homesOf } from '../plan/care.ts';
+import { type Judged, judgeReading, type Purpose, type ReadingCase } from '../quality/limits.ts';
+import { type ParameterId, parameterIds, parameterRow } from '../quality/parameters.ts';
+import type { SourceFacts } from '../sources/facts.ts';
+import type { ContainerFacts, Fill } from '../store/facts.ts';
+import { kindRow } from '../water/sourceKinds.ts';
+import { rowOf } from '../water/waters.ts';
+import type { Kept, Readings } from './facts.ts';
+import { lastFigure } from './readings.ts';
+
+/** What water of a source is for as it comes: drunk at a tap, drunk fresh, or treated first. */
+export function purposeOf({ kind }: Pick<SourceFacts, 'kind'>): Purpose {
+  const { class: of } = rowOf(kindRow(kind).water);
+  if (of === 'tap') return 'tap';
+  return of === 'ground' || kind === 'carrier' ? 'fresh' : 'raw';
+}
+
+/** What a reading of a subject is judged by, beside itself. */
+export const caseOf = (
+  facts: Pick<Facts, 'home'>,
+  purpose: Purpose,
+  tests: Readings | undefined,
+  today: Day,
+): ReadingCase => ({
+  purpose,
+  hasInfant: homesOf(facts, 'nitrate', today).length > 0,
+  nitrateMgL: lastFigure(tests, 'nitrate'),
+  nitriteMgL: lastFigure(tests, 'nitrite'),
+});
+
+/** A reading as its subject has it, judged. */
+export const judgedAt = (facts: Pick<Facts, 'home' | 'group'>, r: Kept, c: ReadingCase): Judged =>
+  judgeReading({ ...r, on: dayOf(r.at, facts.group.timeZone) }, c);
+
+const watched: readonly ParameterId[] = parameterIds.filter(id => {
+  const { class: of } = parameterRow(id);
+  return of === 'lifelong' || of === 'acute';
+});
+
+/** What was read in this very water that holds nobody back and is still not for everybody: lead, arsenic, nitrate near its limits. */
+export function watchOfTests(
+  facts: Pick<Facts, 'home' | 'group'>,
+  { tests }: ContainerFacts,
+  fill: Fill,
+  today: Day,
+): Judgement | undefined {
+  if (!tests) return undefined;
+  for (const parameter of watched) {
+    const last = tests[parameter]?.findLast(r => r.at >= fill.since);
+    if (!last) continue;
+    const judged = judgedAt(facts, last, caseOf(facts, 'store', tests, today));
+    const [infant] = judged.also;
+    if (judged.standing === 'fail' || judged.standing === 'watch')
+      return { ...(infant?.verdict === 'refuse' ? infant : judged.judgement), verdict: 'warn' };
+  }
+  return undefined;
+}
