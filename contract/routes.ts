@@ -15,6 +15,9 @@ export const routes = {
   photo: '/api/photos/:digest',
   calendar: '/api/calendar.ics',
   containersCsv: '/api/containers.csv',
+  readings: '/api/readings',
+  readingsCsv: '/api/readings.csv',
+  report: '/api/report.pdf',
   logJson: '/api/log.json',
   backup: '/api/backup',
   /** Only where the server was started for a test or a drill. */

@@ -4,4 +4,5 @@ export { calendarRoutes } from './areas/calendar.ts';
 export { meterRoutes } from './areas/meter.ts';
 export { photoRoutes } from './areas/photos.ts';
 export { storeRoutes } from './areas/store.ts';
+export { testRoutes } from './areas/tests.ts';
 export { weatherRoutes } from './areas/weather.ts';

@@ -66,9 +66,8 @@ export function faultOf(r: TestReading): ReadingFault | undefined {
 
 /** Likely slips of a figure that cannot be: a decimal point that was lost. */
 export function slipOf({ parameter, value }: TestReading): number | undefined {
-  const { least = 0, most } = parameterRow(parameter);
-  const tenth = value === undefined ? undefined : value / 10;
-  return tenth !== undefined && tenth > least && tenth <= most ? tenth : undefined;
+  const { most } = parameterRow(parameter);
+  return value !== undefined && value > most && value / 10 <= most ? value / 10 : undefined;
 }
 
 /** A kit past its day: what it shows may be anything. */

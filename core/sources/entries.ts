@@ -1,9 +1,8 @@
 import { nothing } from '../fields.ts';
 import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
-import type { TestReading } from '../quality/testReading.ts';
 import { withFill } from '../store/vessel.ts';
-import { withReading } from '../tests/readings.ts';
+import { readingsOfTested, withReading } from '../tests/readings.ts';
 import type { SourceEvent } from '../water/hazards.ts';
 import type { SourceFacts } from './facts.ts';
 import {
@@ -19,7 +18,6 @@ import {
   notice,
   type SourceFields,
   source,
-  type Testing,
   tested,
 } from './fields.ts';
 import { onAllClear, onFlushed, onIll, onLooked, onNotice, onRemoved, onSource, onTested } from './guards.ts';
@@ -93,13 +91,6 @@ const places = {
   }),
 };
 
-const readingsOf = ({ eColi, nitrateMgL }: Testing): TestReading[] => [
-  ...(eColi === undefined ? [] : [{ parameter: 'e-coli', method: 'laboratory', value: eColi } as const]),
-  ...(nitrateMgL === undefined
-    ? []
-    : [{ parameter: 'nitrate', method: 'laboratory', value: nitrateMgL, as: 'NO3' } as const]),
-];
-
 const findings = {
   'source.looked': kind({
     data: look,
@@ -151,10 +142,7 @@ const findings = {
     on: ['source'],
     fold: {
       source: (facts, { id, happenedAt, data }) =>
-        readingsOf(data).reduce<SourceFacts>(
-          (after, reading) => withReading(after, { at: happenedAt, entry: id, ...reading }),
-          facts,
-        ),
+        readingsOfTested({ id, happenedAt, data }).reduce<SourceFacts>(withReading, facts),
     },
     guard: onTested,
     restsOn: none,

@@ -4,6 +4,7 @@ import { judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import type { InLots } from '../lots.ts';
 import type { Subject } from '../subject.ts';
+import { heldByAlarm } from '../tests/alarms.ts';
 import type { ContainerFacts } from './facts.ts';
 import { heldFirst } from './held.ts';
 import { overloaded } from './placing.ts';
@@ -56,6 +57,8 @@ function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | 
   }
   switch (state.state) {
     case 'failed':
+      // a fail that was found is followed up: its next step stands in its place
+      if (heldByAlarm(container)) return undefined;
       return {
         id: `failed:${state.id}`,
         area: 'store',

@@ -12,7 +12,7 @@ import { withFill } from '../store/vessel.ts';
 import type { SupplyFacts } from '../supplies/facts.ts';
 import { kindRow } from '../water/sourceKinds.ts';
 import * as alarms from './alarms.ts';
-import type { TestFacts } from './facts.ts';
+import { freshSampling, type TestFacts } from './facts.ts';
 import {
   followed,
   followUpClosed,
@@ -180,10 +180,12 @@ const control = {
     data: samplingSet,
     on: ['sampling'],
     fold: {
-      sampling: (facts, { data }) => ({
-        ...facts,
-        everyDays: { ...facts.everyDays, [data.rule]: data.everyDays },
-      }),
+      sampling: {
+        begins: (facts = freshSampling, { data }) => ({
+          ...facts,
+          everyDays: { ...facts.everyDays, [data.rule]: data.everyDays },
+        }),
+      },
     },
     guard: none,
     restsOn: none,
@@ -198,10 +200,12 @@ const control = {
     data: headingMapped,
     on: ['sampling'],
     fold: {
-      sampling: (facts, { data }) => ({
-        ...facts,
-        headings: { ...facts.headings, [data.heading.toLowerCase()]: data.means },
-      }),
+      sampling: {
+        begins: (facts = freshSampling, { data }) => ({
+          ...facts,
+          headings: { ...facts.headings, [data.heading.toLowerCase()]: data.means },
+        }),
+      },
     },
     guard: none,
     restsOn: none,

@@ -51,6 +51,8 @@ export const testReading = v.pipe(
       fields({ from: instant, temperatureC: between(-5, 60), window: v.exactOptional(window) }),
     ),
     photo: v.exactOptional(digest),
+    /** Who took the sample, where another hand writes it down. */
+    sampledBy: v.exactOptional(line(60)),
     note: v.exactOptional(line(300)),
   }),
   v.rawCheck(({ dataset, addIssue }) => {

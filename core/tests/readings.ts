@@ -9,9 +9,35 @@ import type { ReadingFields } from './fields.ts';
 const KEPT = 24;
 
 export function keptOf({ id, happenedAt, data }: Told<ReadingFields>): Kept {
-  const { photo: _, note: __, rack: ___, ...reading } = data;
+  const { photo: _, note: __, rack: ___, sampledBy: ____, ...reading } = data;
   return { at: happenedAt, entry: id, ...reading };
 }
+
+/** The readings that an older entry held together: germs, and nitrate as NO₃. */
+export const readingsOfTested = ({
+  id,
+  happenedAt,
+  data: { eColi, nitrateMgL },
+}: Pick<
+  Told<{ readonly eColi?: number; readonly nitrateMgL?: number }>,
+  'id' | 'happenedAt' | 'data'
+>): Kept[] => [
+  ...(eColi === undefined
+    ? []
+    : [{ at: happenedAt, entry: id, parameter: 'e-coli', method: 'laboratory', value: eColi } as const]),
+  ...(nitrateMgL === undefined
+    ? []
+    : [
+        {
+          at: happenedAt,
+          entry: id,
+          parameter: 'nitrate',
+          method: 'laboratory',
+          value: nitrateMgL,
+          as: 'NO3',
+        } as const,
+      ]),
+];
 
 /** The facts of a subject with one reading more. */
 export function withReading<F extends { readonly tests?: Readings }>(facts: F, reading: Kept): F {

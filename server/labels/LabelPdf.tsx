@@ -1,27 +1,10 @@
-import { createRequire } from 'node:module';
-import { Document, Font, Page, Path, renderToBuffer, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
+import { Document, Page, Path, renderToBuffer, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
 import QRCode from 'qrcode';
 import type { LabelSheet } from '#contract/labels.ts';
 import type { Label } from '#core/store/label.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
-
-const require = createRequire(import.meta.url);
-const font = (weight: number, subset: string) =>
-  require.resolve(
-    `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${subset}-${weight}-normal.woff`,
-  );
-for (const subset of ['latin', 'latin-ext']) {
-  Font.register({
-    family: subset,
-    fonts: [400, 700].map(fontWeight => ({ src: font(fontWeight, subset), fontWeight })),
-  });
-}
-// codes and names are not broken in the middle
-Font.registerHyphenationCallback(word => [word]);
-
-const PT_PER_MM = 72 / 25.4;
-const mm = (value: number): number => value * PT_PER_MM;
+import { FAMILY, mm } from './fonts.ts';
 
 const styles = StyleSheet.create({
   label: {
@@ -30,7 +13,7 @@ const styles = StyleSheet.create({
     padding: mm(2.5),
     gap: mm(2),
     overflow: 'hidden',
-    fontFamily: ['latin', 'latin-ext'] as unknown as string,
+    fontFamily: FAMILY,
   },
   code: { fontWeight: 700 },
   stop: { fontWeight: 700, color: '#fff', backgroundColor: '#000', padding: 1.5, alignSelf: 'flex-start' },

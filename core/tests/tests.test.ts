@@ -1,0 +1,415 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { type Hand, hand } from '#demo/hand.ts';
+import { addMinutes } from '../calendar/day.ts';
+import { dutiesAt } from '../duties.ts';
+import type { ParameterId } from '../quality/parameters.ts';
+import { fold, guard } from '../record.ts';
+import type { ContainerFacts } from '../store/facts.ts';
+import { labelOf } from '../store/label.ts';
+import { stateAt } from '../store/state.ts';
+import type { Subject } from '../subject.ts';
+import type { Water } from '../water/waters.ts';
+import { everyDaysOf } from './due.ts';
+import type { ReadingFields } from './fields.ts';
+import { followLines, nextStep } from './followUp.ts';
+
+const START = '2026-06-01T08:00:00.000Z';
+const later = (days: number) => addMinutes(START, days * 1440);
+const full = { bacteria: 6, viruses: 6, protozoa: 6, crypto: 6 };
+
+let h: Hand;
+let place: Subject;
+let tap: Subject;
+
+const vessel = (code: string): Subject => {
+  const id = h.subject('container');
+  h.write('container.added', id, { code, kind: 'drum-208l', place, role: 'clean', heldBefore: 'new' });
+  return id;
+};
+const fill = (id: Subject, water: Water = 'treated-tap', source?: Subject) =>
+  h.write('filled', id, {
+    volumeL: { value: 100, known: 'measured' },
+    water,
+    sealed: true,
+    ...(source ? { source } : {}),
+  });
+const read = (of: Subject, parameter: ParameterId, more: Partial<ReadingFields>) =>
+  h.write('read', of, { parameter, method: 'laboratory', ...more } as ReadingFields);
+const germs = (of: Subject, value: number) => read(of, 'e-coli', { value });
+const facts = () => fold(h.entries);
+const at = (id: Subject, when: string) => stateAt(facts(), when).containers[id]!;
+const duties = (when: string) => dutiesAt(facts(), stateAt(facts(), when));
+const container = (id: Subject): ContainerFacts => facts().container[id]!;
+const lines = (id: Subject) => followLines(container(id), container(id).alarms![0]!, container(id));
+const sanitise = (id: Subject) =>
+  h.write('sanitised', id, { waterL: 5, bleachMl: 25, targetMgL: 300 } as never);
+const boil = (id: Subject) => {
+  const sheet = h.subject('sheet');
+  const begun = {
+    method: 'boil',
+    inputs: {},
+    headline: { id: 'boil.headline' },
+    steps: [{ id: 'boil', text: { id: 'x' }, kind: 'do' as const }],
+    uses: [],
+    credit: full,
+    barrier: 'heat',
+  };
+  h.write('sheet.begun', sheet, begun, [id]);
+  h.write('sheet.ended', sheet, { outcome: 'finished', method: 'boil', credit: full }, [id]);
+};
+const judged = (
+  id: Subject,
+  kind: 'follow-up.closed' | 'follow-up.step' | 'read',
+  data: object,
+  when: string,
+) =>
+  guard(facts(), { ...h.entries.at(-1)!, kind, subject: id, data, happenedAt: when } as never, when)
+    .filter(j => j.verdict === 'refuse')
+    .map(j => j.reason.id);
+
+beforeEach(() => {
+  h = hand(START);
+  const building = h.subject('building');
+  h.write('building.set', building, { name: 'House', order: 0, roof: 'pitched' });
+  place = h.subject('place');
+  h.write('place.set', place, {
+    name: 'Cellar',
+    building,
+    level: -1,
+    widthM: 5,
+    heightM: 2,
+    shelves: [],
+    dark: true,
+  });
+  tap = h.subject('source');
+  h.write('source.set', tap, { name: 'Tap', kind: 'tap', upstream: [], distanceM: 0, climbM: 0 });
+});
+
+describe('a failed drum', () => {
+  let failed: Subject;
+  let same: Subject;
+  let other: Subject;
+  beforeEach(() => {
+    [failed, same, other] = [vessel('D-1'), vessel('D-2'), vessel('D-3')];
+    fill(failed, 'treated-tap', tap);
+    fill(same, 'treated-tap', tap);
+    h.at(later(1));
+    fill(other, 'treated-tap', tap);
+    h.at(later(3));
+  });
+
+  it('leaves the reach at once, and its label says so', () => {
+    const before = stateAt(facts(), later(4)).reach.drinkingL;
+    germs(failed, 3);
+    expect(before - stateAt(facts(), later(4)).reach.drinkingL).toBe(100);
+    const state = at(failed, later(4));
+    expect(state.state).toBe('failed');
+    expect(labelOf(facts(), container(failed), state)).toMatchObject({
+      notForDrinking: true,
+      grade: { id: 'label.failed' },
+    });
+  });
+
+  it('puts what was filled from the same tap on the same day on watch, and nothing else', () => {
+    germs(failed, 3);
+    expect(at(same, later(4)).watch?.reason.id).toBe('watch.neighbour');
+    expect(at(same, later(4)).counts).toBe('drinking');
+    expect(at(other, later(4)).watch).toBeUndefined();
+    // its own clean test, later, takes it off
+    h.at(later(4));
+    germs(same, 0);
+    expect(at(same, later(5)).watch).toBeUndefined();
+  });
+
+  it('watches what was filled the same day where nobody wrote down from where', () => {
+    const [a, b, c] = [vessel('E-1'), vessel('E-2'), vessel('E-3')];
+    fill(a);
+    fill(b);
+    fill(c, 'well');
+    germs(a, 12);
+    expect(at(b, later(4)).watch?.reason.id).toBe('watch.neighbour');
+    expect(at(c, later(4)).watch).toBeUndefined();
+  });
+
+  it('stands on Today with its next step, once', () => {
+    germs(failed, 3);
+    h.at(later(3.1));
+    germs(failed, 5);
+    const follow = duties(later(4)).filter(d => d.id.startsWith('follow:'));
+    expect(follow.map(d => [d.subject, d.what.params?.step, d.verdict])).toEqual([
+      [failed, 'follow.stop', 'refuse'],
+    ]);
+    expect(duties(later(4)).some(d => d.id === `failed:${failed}`)).toBe(false);
+  });
+
+  it('comes back poured away, cleaned, filled afresh and tested, and not a step sooner', () => {
+    const { id: of } = germs(failed, 3);
+    for (const step of ['stop', 'tell', 'resample', 'cause'] as const)
+      h.write('follow-up.step', failed, { of, step });
+    expect(nextStep(lines(failed))).toBe('treat');
+    h.at(later(4)).write('emptied', failed, { to: 'drain' });
+    expect(nextStep(lines(failed))).toBe('clean');
+    h.at(later(5));
+    fill(failed, 'treated-tap', tap);
+    // the vessel was not cleaned: what failed may be in it still
+    expect(at(failed, later(5.5)).judgement.reason.id).toBe('alarm.uncleaned');
+    h.at(later(6)).write('emptied', failed, { to: 'drain' });
+    sanitise(failed);
+    h.at(later(7));
+    fill(failed, 'treated-tap', tap);
+    expect(at(failed, later(7.5))).toMatchObject({
+      state: 'failed',
+      judgement: { reason: { id: 'alarm.retest' } },
+    });
+    expect(judged(failed, 'follow-up.closed', { of }, later(7.5))).toEqual(['guard.follow-up-open']);
+    h.at(later(8));
+    germs(failed, 0);
+    expect(judged(failed, 'follow-up.closed', { of }, later(8.5))).toEqual([]);
+    // tested is not closed: the hand that looks at it all says so
+    expect(at(failed, later(8.5)).state).toBe('failed');
+    h.at(later(9)).write('follow-up.closed', failed, { of });
+    expect(at(failed, later(9.5)).counts).toBe('drinking');
+    expect(duties(later(9.5)).some(d => d.id.startsWith('follow:'))).toBe(false);
+  });
+
+  it('comes back treated and tested; a test before the treatment proves nothing', () => {
+    const { id: of } = germs(failed, 3);
+    h.at(later(3.5));
+    germs(failed, 0);
+    for (const step of ['stop', 'tell', 'resample', 'cause', 'clean'] as const)
+      h.write('follow-up.step', failed, { of, step });
+    expect(judged(failed, 'follow-up.step', { of, step: 'treat', way: 'treated' }, later(4))).toEqual([
+      'guard.by-record.treat',
+    ]);
+    h.at(later(4));
+    boil(failed);
+    expect(nextStep(lines(failed))).toBe('retest');
+    h.at(later(5));
+    germs(failed, 0);
+    h.write('follow-up.closed', failed, { of });
+    expect(at(failed, later(5.1)).state).not.toBe('failed');
+  });
+
+  it('is as it was when the reading is struck', () => {
+    const { id } = germs(failed, 3);
+    h.write('struck', failed, { target: id });
+    expect(at(failed, later(4)).state).toBe('ready');
+    expect(at(same, later(4)).watch).toBeUndefined();
+  });
+
+  it('is not failed by a bottle that was read too late, and is by one that turned', () => {
+    const incubated = { from: later(0), temperatureC: 17 };
+    h.at(addMinutes(START, 80 * 60));
+    read(failed, 'e-coli', { method: 'presence-absence', found: 'absent', incubated });
+    expect(at(failed, later(4)).state).toBe('ready');
+    read(failed, 'e-coli', { method: 'presence-absence', found: 'present', incubated });
+    expect(at(failed, later(4)).state).toBe('failed');
+  });
+
+  it('is told by germs in raw water that it is raw, and no more', () => {
+    const pond = vessel('P-1');
+    fill(pond, 'pond');
+    germs(pond, 300);
+    expect(container(pond).alarms).toBeUndefined();
+    expect(at(pond, later(4)).counts).toBe('utility');
+  });
+});
+
+describe('other readings of stored water', () => {
+  let drum: Subject;
+  beforeEach(() => {
+    drum = vessel('D-1');
+    fill(drum);
+    h.at(later(2));
+  });
+
+  it('nitrate over one limit is a watch, over both a fail', () => {
+    read(drum, 'nitrate', { value: 45, as: 'NO3' });
+    expect(at(drum, later(3))).toMatchObject({
+      counts: 'drinking',
+      watch: { reason: { id: 'judged.one-of' } },
+    });
+    read(drum, 'nitrate', { value: 45, as: 'N' });
+    expect(at(drum, later(3)).state).toBe('failed');
+  });
+
+  it('nitrate over one limit is no water where an infant lives', () => {
+    read(drum, 'nitrate', { value: 45, as: 'NO3' });
+    h.write('home.set', h.subject('home'), { name: 'One', people: [{ born: '2026-04' }] });
+    expect(at(drum, later(3)).watch?.reason.id).toBe('judged.infant.acute');
+  });
+
+  it('lead over its limit is a watch in store', () => {
+    read(drum, 'lead', { value: 14 });
+    expect(at(drum, later(3))).toMatchObject({
+      counts: 'drinking',
+      watch: { reason: { id: 'judged.lifelong' } },
+    });
+  });
+
+  it('chlorine above 5 is not drunk until it falls', () => {
+    read(drum, 'free-chlorine', { value: 6 });
+    expect(at(drum, later(3))).toMatchObject({ state: 'waiting', counts: null });
+    read(drum, 'free-chlorine', { value: 3 });
+    expect(at(drum, later(3)).counts).toBe('drinking');
+  });
+
+  it('a good figure of an expired kit proves nothing', () => {
+    const kit = { expires: '2026-05-01' };
+    read(drum, 'free-chlorine', { value: 0.1 });
+    read(drum, 'free-chlorine', { value: 0.8, kit });
+    expect(at(drum, later(3)).watch?.reason.id).toBe('watch.low');
+  });
+
+  it('a reading of an empty drum is refused, and what it says is kept', () => {
+    h.write('emptied', drum, { to: 'utility' });
+    expect(judged(drum, 'read', { parameter: 'ph', method: 'meter', value: 7 }, later(3))).toEqual([
+      'guard.is-empty',
+    ]);
+    germs(drum, 9);
+    expect(container(drum).alarms).toBeUndefined();
+    expect(container(drum).tests?.['e-coli']).toHaveLength(1);
+  });
+});
+
+describe('a source that fails', () => {
+  it('a tap with germs: what is drawn while that stands is water of which nobody knows', () => {
+    const [before, after] = [vessel('D-1'), vessel('D-2')];
+    fill(before, 'treated-tap', tap);
+    h.at(later(5));
+    const { id: of } = germs(tap, 2);
+    h.at(later(6));
+    fill(after, 'treated-tap', tap);
+    expect(at(before, later(7)).counts).toBe('drinking');
+    expect(at(after, later(7))).toMatchObject({
+      counts: 'utility',
+      judgement: { reason: { id: 'alarm.source' } },
+    });
+    h.at(later(8));
+    germs(tap, 0);
+    for (const step of ['stop', 'tell', 'resample', 'treat', 'cause', 'clean'] as const)
+      h.write('follow-up.step', tap, { of, step });
+    h.at(later(8.5));
+    germs(tap, 0);
+    h.write('follow-up.closed', tap, { of });
+    const late = vessel('D-3');
+    h.at(later(9));
+    fill(late, 'treated-tap', tap);
+    expect(at(late, later(9.5)).counts).toBe('drinking');
+    // what was drawn then stays what it was
+    expect(at(after, later(9.5)).counts).toBe('utility');
+  });
+
+  it('germs in a beck open no follow-up', () => {
+    const beck = h.subject('source');
+    h.write('source.set', beck, { name: 'Beck', kind: 'stream', upstream: [], distanceM: 100, climbM: 5 });
+    germs(beck, 400);
+    expect(facts().source[beck]!.alarms).toBeUndefined();
+  });
+});
+
+describe('a sample that stands', () => {
+  const begin = (temperatureC: number, of: Subject) => {
+    const id = h.subject('test');
+    h.write(
+      'test.begun',
+      id,
+      { of, method: 'presence-absence', parameters: ['e-coli'], temperatureC, isDechlorinated: true },
+      [of],
+    );
+    return id;
+  };
+  const duty = (id: Subject, hours: number) => {
+    const now = addMinutes(START, hours * 60);
+    return duties(now).find(d => d.subject === id);
+  };
+
+  it('falls due with its window, and is void after it', () => {
+    const drum = vessel('D-1');
+    fill(drum);
+    h.at(START);
+    const id = begin(17, drum);
+    expect(duty(id, 30)).toMatchObject({ at: addMinutes(START, 48 * 60), what: { id: 'duty.test.growing' } });
+    expect(duty(id, 50)).toMatchObject({
+      when: 'now',
+      at: addMinutes(START, 72 * 60),
+      what: { id: 'duty.test.to-read' },
+    });
+    expect(duty(id, 73)?.what.id).toBe('duty.test.void');
+    h.at(addMinutes(START, 60 * 60));
+    h.write(
+      'read',
+      drum,
+      {
+        parameter: 'e-coli',
+        method: 'presence-absence',
+        found: 'absent',
+        incubated: { from: START, temperatureC: 17 },
+      },
+      [id],
+    );
+    expect(duty(id, 61)).toBeUndefined();
+  });
+
+  it('stands too cold, and says so', () => {
+    const id = begin(12, tap);
+    expect(duty(id, 1)?.what.id).toBe('duty.test.cold');
+  });
+});
+
+describe('the sampling plan', () => {
+  const kit = (reads: ParameterId[], amount = 20) =>
+    h.write('supply.set', h.subject('supply'), { name: 'Kit', kind: 'test-kit', amount, reads });
+  const due = (when: string) => duties(when).filter(d => d.id.startsWith('sample:') && d.subject !== tap);
+  let drum: Subject;
+  beforeEach(() => {
+    drum = vessel('D-1');
+    fill(drum);
+  });
+
+  it('asks nothing of a household that cannot read it', () => {
+    expect(due(later(1))).toEqual([]);
+  });
+
+  it('asks for the residual at the fill, a day after, and every month', () => {
+    kit(['free-chlorine']);
+    expect(due(later(0.1)).map(d => [d.subject, d.day, d.when])).toEqual([[drum, '2026-06-01', 'now']]);
+    read(drum, 'free-chlorine', { value: 0.6 });
+    expect(due(later(0.2)).map(d => d.day)).toEqual(['2026-06-02']);
+    h.at(later(1.2));
+    read(drum, 'free-chlorine', { value: 0.5 });
+    expect(due(later(1.3)).map(d => d.day)).toEqual(['2026-07-02']);
+  });
+
+  it('gathers what is due in one place into one walk', () => {
+    kit(['free-chlorine']);
+    fill(vessel('D-2'));
+    expect(due(later(2))).toMatchObject([{ subjects: { length: 2 }, what: { id: 'duty.sample.many' } }]);
+  });
+
+  it('asks a well for germs every year and after a flood', () => {
+    kit(['e-coli']);
+    const well = h.subject('source');
+    h.write('source.set', well, { name: 'Well', kind: 'dug-well', upstream: [], distanceM: 10, climbM: 0 });
+    germs(well, 0);
+    expect(due(later(1)).map(d => [d.subject, d.day])).toEqual([[well, '2027-06-01']]);
+    h.at(later(5)).write('source.happened', well, { what: 'flood' });
+    expect(due(later(6)).map(d => [d.day, d.when])).toEqual([['2026-06-06', 'now']]);
+  });
+
+  it('is the group’s own to change, or to set aside', () => {
+    kit(['free-chlorine']);
+    h.write('sampling.set', 'sampling', { rule: 'store-chlorine', everyDays: 7 });
+    expect(everyDaysOf(facts().sampling, 'store-chlorine')).toBe(7);
+    h.write('sampling.set', 'sampling', { rule: 'store-chlorine', everyDays: 0 });
+    expect(due(later(1))).toEqual([]);
+  });
+
+  it('draws the kit down', () => {
+    const { subject } = kit(['e-coli'], 2);
+    h.write('read', drum, { parameter: 'e-coli', method: 'laboratory', value: 0, kit: { supply: subject } }, [
+      subject,
+    ]);
+    expect(facts().supply[subject]!.used).toBe(1);
+  });
+});

@@ -1,0 +1,70 @@
+import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { hand } from '#demo/hand.ts';
+import { tarnHollow } from '#demo/tarnHollow.ts';
+import { seeded } from '../../scripts/generate.ts';
+import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
+
+const NOW = '2026-11-25T09:00:00.000Z';
+let folder: string;
+let server: TestServer;
+beforeEach(async () => {
+  folder = tempFolder();
+  server = await startServer(folder);
+  server.clock.set(NOW);
+});
+afterEach(async () => {
+  await server.stop();
+  removeFolder(folder);
+});
+
+const text = async (path: string) => {
+  const res = await fetch(new URL(path, server.address));
+  return { status: res.status, body: await res.text() };
+};
+
+async function spring(count: number) {
+  const h = hand('2026-10-01T08:00:00.000Z');
+  const source = h.subject('source');
+  h.write('source.set', source, { name: 'Spring', kind: 'spring', upstream: [], distanceM: 10, climbM: 0 });
+  for (let i = 0; i < count; i++)
+    h.write('read', source, { parameter: 'turbidity', method: 'tube', value: i / 10, depthCm: 50 });
+  const bad = h.write('read', source, { parameter: 'ph', method: 'strip', value: 9 });
+  h.write('struck', source, { target: bad.id });
+  h.write('source.tested', source, { eColi: 3, nitrateMgL: 12 });
+  expect((await server.post(h.entries, 'happened')).status).toBe(201);
+  return { source, h };
+}
+
+describe('readings', () => {
+  it('come line by line, of one parameter, without those that were struck', async () => {
+    const { source } = await spring(250);
+    const of = (parameter: string) =>
+      text(`/api/readings?subject=${encodeURIComponent(source)}&parameter=${parameter}`);
+    const lines = (await of('turbidity')).body.trim().split('\n');
+    expect(lines).toHaveLength(250);
+    expect(JSON.parse(lines[249]!)).toMatchObject({ value: 24.9, depthCm: 50 });
+    expect((await of('ph')).body.trim()).toBe('');
+    expect(JSON.parse((await of('nitrate')).body)).toMatchObject({ value: 12, as: 'NO3' });
+    expect((await of('taste')).status).toBe(422);
+  });
+
+  it('go out as a table in the words that they come in by', async () => {
+    await spring(2);
+    const { body } = await text('/api/readings.csv');
+    const [header, first, ...rest] = body.split('\r\n');
+    expect(header).toMatch(/^taken,sample,point,parameter,result,unit,as,method/);
+    expect(first).toMatch(/^2026-10-01T08:00:01\.000Z,Spring,,turbidity,0,NTU,,tube/);
+    expect(rest).toHaveLength(3);
+  });
+
+  it('of the demo make a page of each month', async () => {
+    expect((await server.post(tarnHollow(NOW, seeded(4)), 'happened')).status).toBe(201);
+    const res = await fetch(new URL('/api/report.pdf?month=2026-11', server.address));
+    expect(res.headers.get('content-type')).toContain('application/pdf');
+    const bytes = Buffer.from(await res.arrayBuffer());
+    expect(bytes.subarray(0, 5).toString()).toBe('%PDF-');
+    // one page, whatever happened in it
+    expect(bytes.toString('latin1').match(/\/Type \/Page\b/g)).toHaveLength(1);
+    expect((await text('/api/report.pdf?month=2026-13')).status).toBe(422);
+  });
+});

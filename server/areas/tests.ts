@@ -1,0 +1,112 @@
+import { Readable } from 'node:stream';
+import { pipeline } from 'node:stream/promises';
+import { Router } from 'express';
+import Papa from 'papaparse';
+import { ReadingsRequestSchema, ReportRequestSchema } from '#contract/readings.ts';
+import { routes } from '#contract/routes.ts';
+import { dayOf } from '#core/calendar/day.ts';
+import { dutiesInLots } from '#core/duties.ts';
+import type { Facts } from '#core/log/facts.ts';
+import { sheetRow } from '#core/quality/labSheet.ts';
+import type { ParameterId } from '#core/quality/parameters.ts';
+import type { Entry } from '#core/record.ts';
+import type { Kept } from '#core/tests/facts.ts';
+import { subjectName } from '#core/tests/naming.ts';
+import { keptOf, readingsOfTested } from '#core/tests/readings.ts';
+import { monthBounds, monthReport, type ReadingOf } from '#core/tests/report.ts';
+import type { Db } from '../db/open.ts';
+import { readingsInLots } from '../log/readings.ts';
+import { readerOf, stateNow } from '../now.ts';
+import { parsed } from '../parsed.ts';
+import type { Room } from '../room.ts';
+import { inSlices, slices } from '../slices.ts';
+
+/** The readings that an entry holds. */
+function readingsIn(entry: Entry): Kept[] {
+  if (entry.kind === 'read') return [keptOf(entry)];
+  return entry.kind === 'source.tested' ? readingsOfTested(entry) : [];
+}
+
+/** All readings of a parameter of a subject, one a line. */
+async function* linesOf(db: Db, subject: string, parameter: ParameterId): AsyncGenerator<string> {
+  const breathe = slices();
+  for await (const lot of readingsInLots(db, subject)) {
+    const lines = lot
+      .filter(e => e.subject === subject)
+      .flatMap(readingsIn)
+      .filter(r => r.parameter === parameter);
+    yield lines.map(r => `${JSON.stringify(r)}\n`).join('');
+    await breathe();
+  }
+}
+
+const NEW_LINE = '\r\n';
+
+/** Every reading as a row of a table, in the log's order; what it says is what is taken in again. */
+async function* csvFile(db: Db, facts: Facts): AsyncGenerator<string> {
+  const breathe = slices();
+  let [header, before] = [true, ''];
+  for await (const lot of readingsInLots(db)) {
+    const rows = lot.flatMap(entry =>
+      readingsIn(entry).map(reading =>
+        sheetRow({
+          at: reading.at,
+          entry: entry.id,
+          by: entry.by,
+          sample: subjectName(facts, entry.subject) || entry.subject,
+          reading: entry.kind === 'read' ? entry.data : reading,
+        }),
+      ),
+    );
+    if (rows.length === 0) continue;
+    yield before + Papa.unparse(rows, { escapeFormulae: true, header });
+    [header, before] = [false, NEW_LINE];
+    await breathe();
+  }
+}
+
+/** Readings out of the log: of a strip, as a table, and as a page to pin up. */
+export function testRoutes(room: Room): Router {
+  const { db } = room.database;
+  const router = Router();
+
+  router.get(routes.readings, async (req, res) => {
+    const { subject, parameter } = parsed(ReadingsRequestSchema, req.query);
+    res.type('application/x-ndjson').set('Cache-Control', 'no-store');
+    await pipeline(Readable.from(linesOf(db, subject, parameter)), res);
+  });
+
+  router.get(routes.readingsCsv, async (_req, res) => {
+    const { facts } = await room.log.view();
+    res.type('text/csv').set('Content-Disposition', 'attachment; filename="readings.csv"');
+    await pipeline(Readable.from(csvFile(db, facts)), res);
+  });
+
+  router.get(routes.report, async (req, res) => {
+    const { month, units } = parsed(ReportRequestSchema, req.query);
+    const { facts, state } = await stateNow(room);
+    const [from, until] = monthBounds(month);
+    const readings: ReadingOf[] = [];
+    for await (const lot of readingsInLots(db))
+      for (const entry of lot) {
+        const on = dayOf(entry.happenedAt, facts.group.timeZone);
+        if (on >= from && on < until)
+          readings.push(...readingsIn(entry).map(reading => ({ subject: entry.subject, reading })));
+      }
+    const report = monthReport(facts, readings, month, state.today);
+    const due = (await inSlices(dutiesInLots(facts, state))).filter(d => d.area === 'tests');
+    const { reportPdf } = await import('../labels/ReportPdf.tsx');
+    const pdf = await reportPdf({
+      report,
+      due,
+      group: facts.group.name,
+      reader: readerOf(facts, units),
+      today: state.today,
+    });
+    res
+      .type('application/pdf')
+      .set('Content-Disposition', `attachment; filename="tests-${month}.pdf"`)
+      .send(pdf);
+  });
+  return router;
+}
