@@ -1,5 +1,8 @@
 import { bornFor, type Person } from '#core/need/people.ts';
 
+/** Whose hands keep the water. */
+export const HANDS = { odile: 'Odile', bram: 'Bram', sunniva: 'Sunniva' } as const;
+
 export const TIME_ZONE = 'Europe/London';
 
 /** A home of the hamlet: a made-up house name and who lives there, as "age sex" with a condition where it matters. */

@@ -7,13 +7,12 @@ import type { Subject } from '#core/subject.ts';
 import { readingOfChlorine } from '#core/tests/readings.ts';
 import type { Origin, Water } from '#core/water/waters.ts';
 import { type Hand, hand } from './hand.ts';
-import { TIME_ZONE, tarnHollowHomes } from './people.ts';
+import { HANDS, TIME_ZONE, tarnHollowHomes } from './people.ts';
 import { sheetRun } from './sheets.ts';
 import { walked } from './sources.ts';
 import { daysAgo, dosed, filled, rereadAfter, type Telling } from './stories.ts';
 import { shelves } from './supplies.ts';
-
-const HANDS = { odile: 'Odile', bram: 'Bram', sunniva: 'Sunniva' } as const;
+import { tested } from './tests.ts';
 
 type PlaceKey = 'kitchen' | 'cellar' | 'school' | 'coal' | 'barn' | 'yard';
 
@@ -164,7 +163,8 @@ export function tarnHollow(now: Instant, random?: () => number): Entry[] {
   shelves(h, now);
   const t: Telling = { h, now, supply, bleach, sources: walked(h, now) };
   const codes = stock(t, at);
-  troubles(t, codes, at);
+  const tank = troubles(t, codes, at);
+  tested(h, now, t.sources ?? {}, codes.get('TH-071')!, tank);
   return h.entries;
 }
 
@@ -234,7 +234,7 @@ function stock(t: Telling, at: Record<PlaceKey, Subject>): Map<string, Subject> 
 }
 
 /** What went otherwise: due, past, failed, standing, opened, found, read, drawn. */
-function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, Subject>): void {
+function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, Subject>): Subject {
   const { h, now } = t;
   const of = (n: number) => codes.get(`TH-${String(n).padStart(3, '0')}`)!;
   const refill = (n: number, days: number, litres: number, water: Water = 'treated-tap', origin?: Origin) => {
@@ -269,7 +269,6 @@ function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, 
     of(7),
     readingOfChlorine({ method: 'dpd', mgL: 0.1 }),
   );
-  daysAgo(t, 6, HANDS.sunniva).write('failed', of(71), { why: 'test' });
   // opened and drawn in the kitchen; an empty drum; a leak found and moved out
   daysAgo(t, 1, HANDS.bram).write('drawn', of(32), { volumeL: 6, use: 'drinking', byTap: false });
   daysAgo(t, 2, HANDS.bram).write('drawn', of(43), { volumeL: 9, use: 'drinking', byTap: true });
@@ -312,6 +311,7 @@ function troubles(t: Telling, codes: Map<string, Subject>, at: Record<PlaceKey, 
   ] as const) {
     daysAgo(t, days).write('read', of(1), readingOfChlorine({ method: 'dpd', mgL }));
   }
+  return tank;
 }
 
 /** Filled so long ago that it is due or past by now: the first fill is older still, so this one stands. */

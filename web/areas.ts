@@ -4,4 +4,5 @@ export { routes as plan } from './areas/plan/routes.ts';
 export { routes as sources } from './areas/sources/routes.ts';
 export { routes as store } from './areas/store/routes.ts';
 export { routes as supplies } from './areas/supplies/routes.ts';
+export { routes as tests } from './areas/tests/routes.ts';
 export { routes as today } from './areas/today/routes.tsx';

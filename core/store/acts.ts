@@ -14,6 +14,7 @@ export const acts = [
   'top-up',
   'draw',
   'read',
+  'test',
   'sanitise',
   'move',
   'inspect',
@@ -38,7 +39,7 @@ export function offeredActs(
   const isVesselDead = container.condemned !== undefined || vesselUnfit(facts, container)?.most === 'never';
   if (state.state === 'empty')
     return isVesselDead ? ['move', 'inspect', 'condemn'] : ['fill', 'sanitise', 'move', 'inspect', 'condemn'];
-  if (state.state === 'failed') return ['empty', 'draw', 'read', 'inspect', 'condemn'];
+  if (state.state === 'failed') return ['empty', 'draw', 'read', 'test', 'inspect', 'condemn'];
   const refused = refusals(judgeTreating(facts, container, now)).length > 0;
   const isRunning = state.state === 'waiting';
   return [
@@ -47,6 +48,7 @@ export function offeredActs(
     ...(isRunning || refused ? [] : (['dose'] as const)),
     'draw',
     'read',
+    'test',
     'move',
     'inspect',
     'empty',

@@ -49,8 +49,7 @@ export const rulesFor = (facts: Pick<Facts, 'sampling' | 'supply'>, of: Sampled)
 
 const sampledAs = ({ fill, kind }: ContainerFacts): Sampled | undefined => {
   if (!fill || fill.remainingL <= 0) return undefined;
-  if (rowOf(fill.water).class === 'roof')
-    return kind.startsWith('rain-tank') || fill.volumeL.value >= 500 ? 'rain-tank' : undefined;
+  if (rowOf(fill.water).class === 'roof') return kind.startsWith('tank-') ? 'rain-tank' : undefined;
   return 'store';
 };
 

@@ -14,6 +14,7 @@ import { FillForm } from './FillForm.tsx';
 import { IllForm } from './IllForm.tsx';
 import { MoveForm } from './MoveForm.tsx';
 import { ReadForm } from './ReadForm.tsx';
+import { ReadingForm } from './ReadingForm.tsx';
 import { SanitiseForm } from './SanitiseForm.tsx';
 
 const forms = {
@@ -21,6 +22,9 @@ const forms = {
   rotate: FillForm,
   fill: FillForm,
   read: ReadForm,
+  test: ({ container, onDone }: ActFormProps) => (
+    <ReadingForm subject={container.id} name={container.code} onDone={onDone} />
+  ),
   move: MoveForm,
   sanitise: SanitiseForm,
   inspect: InspectForm,

@@ -89,6 +89,10 @@ function SearchList({ onClose }: { onClose: () => void }) {
         note: say('search.act'),
         path: '/sources?do=notice',
       },
+      { id: 'do reading', name: say('tests.read'), note: say('search.act'), path: '/tests?do=read' },
+      { id: 'do sample', name: say('tests.begin'), note: say('search.act'), path: '/tests?do=begin' },
+      { id: 'do walk', name: say('walk.title'), note: say('area.tests'), path: '/tests/walk' },
+      { id: 'do sheet-in', name: say('sheet-in.title'), note: say('area.tests'), path: '/tests/sheet' },
       { id: 'do rounds', name: say('rounds.title'), note: say('area.store'), path: '/store/rounds' },
       { id: 'do dose', name: say('method.dose'), note: say('area.bench'), path: '/bench' },
       ...methods.map(({ id }) => ({

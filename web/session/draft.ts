@@ -31,13 +31,15 @@ export interface Draft<K extends EntryKind = EntryKind> {
   readonly also?: readonly Subject[];
   /** When it happened, if not just now. */
   readonly at?: Instant;
+  /** Its own id, where it comes back from a table: what is there already is not recorded twice. */
+  readonly id?: string;
 }
 
 export const draft = <K extends EntryKind>(
   kind: K,
   subject: Subject,
   data: EntryData[K],
-  more: Pick<Draft, 'also' | 'at'> = {},
+  more: Pick<Draft, 'also' | 'at' | 'id'> = {},
 ): Draft => ({ kind, subject, data, ...more }) as Draft;
 
 /** Whose hand it is, and moments for what it records, one after another. */
@@ -57,9 +59,9 @@ export function drawPassing(): (ms: number) => string {
 
 /** Signs and dates drafts. */
 export function stamped(drafts: readonly Draft[], { by, hand, stamp, draw = drawId }: Signer): Entry[] {
-  return drafts.map(({ kind, subject, data, also, at }) => {
+  return drafts.map(({ kind, subject, data, also, at, id: own }) => {
     const recordedAt = stamp();
-    const id = draw(Date.parse(recordedAt));
+    const id = own ?? draw(Date.parse(recordedAt));
     return writeEntry(kind, subject, data, {
       id,
       at: at ?? recordedAt,

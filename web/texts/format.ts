@@ -332,6 +332,8 @@ function inBlank(value: number, dimension: Dimension, units: UnitSystem): [numbe
     case 'temperatureC':
     case 'waterC':
       return units === 'US' ? [Math.round(fahrenheitOf(value)), '°F'] : [Math.round(value * 10) / 10, '°C'];
+    case 'concentrationUgL':
+      return [value, 'µg/L'];
     case 'massG':
       return [value, 'g'];
     case 'massKg':

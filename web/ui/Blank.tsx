@@ -160,7 +160,7 @@ function faultOf(
 ): Message | undefined {
   if (props.fault) return message(props.fault);
   if (!parsed) return undefined;
-  if (!parsed.ok) return unreadOf(parsed);
+  if (!parsed.ok) return unreadOf(parsed, props.dimension);
   const { value, isBare } = parsed;
   const { least, most, dimension } = props;
   if (props.wholeNumbers && !Number.isInteger(value)) return message('blank.whole');
@@ -174,8 +174,12 @@ function faultOf(
   return undefined;
 }
 
-function unreadOf(unread: Unread): Message | undefined {
+function unreadOf(unread: Unread, dimension: Dimension): Message | undefined {
   switch (unread.why) {
+    case 'no-unit': {
+      const id = dimension === 'concentrationUgL' ? 'blank.no-unit.concentrationUgL' : 'blank.no-unit';
+      return message(id, { typed: unread.text });
+    }
     case 'empty':
       return undefined;
     case 'two-ways': {

@@ -10,6 +10,7 @@ import { wordsOfReading } from '#core/tests/wordsOf.ts';
 import { type Fear, type Feared, fearsOf } from '#core/water/hazards.ts';
 import { judgeRisk, riskOf } from '#core/water/inspection.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
+import { FollowUp } from '../../acts/FollowUp.tsx';
 import { IllForm } from '../../acts/IllForm.tsx';
 import { Act } from '../../app/Act.tsx';
 import { History } from '../../app/History.tsx';
@@ -115,6 +116,7 @@ export function SourceLife({ source }: { source: SourceFacts }) {
           onDone={() => void navigate('/sources')}
         />
       )}
+      <FollowUp subject={source} name={source.name} />
       <Feareds source={source} />
       <Inspections source={source} />
       <Details source={source} />
@@ -178,6 +180,9 @@ function Feareds({ source }: { source: SourceFacts }) {
           );
         })}
       </ul>
+      <Link to={`/tests/${source.id}`} className="underline decoration-rule underline-offset-3">
+        {say('life.all-tests')}
+      </Link>
     </section>
   );
 }

@@ -7,8 +7,11 @@ import { sourcesOf } from '#core/sources/known.ts';
 import { offersTopUp } from '#core/store/acts.ts';
 import type { ContainerFacts, Fill } from '#core/store/facts.ts';
 import { kindOf } from '#core/store/state.ts';
+import { parametersAt } from '#core/tests/points.ts';
 import { askedOf } from '#core/water/waters.ts';
 import { ContainerActs } from '../../acts/ContainerActs.tsx';
+import { FollowUp } from '../../acts/FollowUp.tsx';
+import { SubjectStrip } from '../../acts/SubjectStrip.tsx';
 import { OriginBlank } from '../../acts/WaterBlanks.tsx';
 import { History } from '../../app/History.tsx';
 import { useCalmWater, useFacts, useReader } from '../../app/hooks.ts';
@@ -78,6 +81,25 @@ function SourceLine({ container }: { container: ContainerFacts }) {
         choices={sources.map(s => ({ value: s.id, label: s.name, note: say(`source-kind.${s.kind}`) }))}
       />
     </Line>
+  );
+}
+
+/** What was read in it beside its forecast, each parameter as a strip. */
+function Strips({ container }: { container: ContainerFacts }) {
+  const say = useSay();
+  const facts = useFacts();
+  const parameters = parametersAt(facts, container.id);
+  if (parameters.length === 0) return null;
+  return (
+    <section aria-label={say('life.tests')} className="flex flex-col gap-3">
+      <h3 className="border-b border-slate pb-1 text-base">{say('life.tests')}</h3>
+      {parameters.map(parameter => (
+        <SubjectStrip key={parameter} subject={container.id} parameter={parameter} isWhole />
+      ))}
+      <Link to={`/tests/${container.id}`} className="underline decoration-rule underline-offset-3">
+        {say('life.all-tests')}
+      </Link>
+    </section>
   );
 }
 
@@ -210,7 +232,9 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
       <JudgementLine judgement={state.judgement} />
       {state.state === 'limited' && <Judgements of={judgeCare(facts, ['limited'], today)} />}
       {state.watch && <JudgementLine judgement={state.watch} />}
+      <FollowUp subject={container} name={container.code} container={container} />
       <ContainerActs key={container.id} container={container} />
+      <Strips container={container} />
       <div className="flex flex-wrap items-start gap-x-4">
         <Button look="quiet" onClick={onLabel}>
           {say('labels.print-one')}

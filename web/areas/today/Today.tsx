@@ -3,6 +3,7 @@ import { Link, useOutletContext } from 'react-router';
 import type { Duty, When } from '#core/duty.ts';
 import { useDuties, useFacts, useWaterState } from '../../app/hooks.ts';
 import { ListsTaken } from '../../app/ListsTaken.tsx';
+import { testsPath } from '../../app/paths.ts';
 import type { ShellContext } from '../../app/Shell.tsx';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -15,6 +16,7 @@ const ROWS_FIRST = 18;
 
 /** Several that fall due together are a round through their place. */
 const pathTo = (duty: Duty, place: string): string => {
+  if (duty.area === 'tests') return testsPath(duty);
   if (duty.subjects) return `/store/round/${place}`;
   if (duty.subject.startsWith('sheet:')) return `/bench/${duty.subject}`;
   if (duty.area === 'supplies') return '/supplies';

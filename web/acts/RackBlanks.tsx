@@ -1,0 +1,97 @@
+import { MOST_DILUTIONS, MOST_TUBES, RARE } from '#core/quality/mpn.ts';
+import { useSay } from '../texts/texts.ts';
+import { QuantityBlank } from '../ui/Blank.tsx';
+import { Button } from '../ui/Button.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
+import { type DilutionBlanks, mpnOfBlanks } from './readingBlanks.ts';
+
+interface Props {
+  readonly rack: readonly DilutionBlanks[];
+  readonly onRack: (rack: readonly DilutionBlanks[]) => void;
+}
+
+/** Tubes by dilution, and the most probable number that they give, with its interval and how likely such a pattern is. */
+export function RackBlanks({ rack, onRack }: Props) {
+  const say = useSay();
+  const mpn = mpnOfBlanks(rack);
+  const put = (at: number, more: Partial<DilutionBlanks>) =>
+    onRack(rack.map((d, i) => (i === at ? { ...d, ...more } : d)));
+  return (
+    <>
+      <span className="block" />
+      {rack.map((dilution, i) => (
+        // a dilution is known by its place in the rack
+        // biome-ignore lint/suspicious/noArrayIndexKey: the rack has no other name for it
+        <span key={i} className="block">
+          <Phrase
+            text="rack.line"
+            blanks={{
+              positive: (
+                <QuantityBlank
+                  label={say('rack.positive', { place: i + 1 })}
+                  dimension="number"
+                  wholeNumbers
+                  value={dilution.positive}
+                  onValue={positive => put(i, { positive })}
+                  least={0}
+                  most={dilution.tubes ?? MOST_TUBES}
+                />
+              ),
+              tubes: (
+                <QuantityBlank
+                  label={say('rack.tubes', { place: i + 1 })}
+                  dimension="number"
+                  wholeNumbers
+                  value={dilution.tubes}
+                  onValue={tubes => put(i, { tubes })}
+                  least={1}
+                  most={MOST_TUBES}
+                />
+              ),
+              volume: (
+                <QuantityBlank
+                  label={say('rack.volume', { place: i + 1 })}
+                  dimension="doseMl"
+                  value={dilution.volumeMl}
+                  onValue={volumeMl => put(i, { volumeMl })}
+                  least={0.0001}
+                  most={10_000}
+                />
+              ),
+            }}
+          />
+        </span>
+      ))}
+      <span className="block text-base">
+        {rack.length < MOST_DILUTIONS && (
+          <Button
+            look="quiet"
+            onClick={() =>
+              onRack([...rack, { volumeMl: undefined, tubes: rack.at(-1)?.tubes, positive: undefined }])
+            }
+          >
+            {say('rack.more')}
+          </Button>
+        )}
+        {rack.length > 1 && (
+          <Button look="quiet" onClick={() => onRack(rack.slice(0, -1))}>
+            {say('rack.fewer')}
+          </Button>
+        )}
+      </span>
+      {mpn && (
+        <span className="block text-base leading-6" data-testid="mpn">
+          <strong className="text-large">
+            {say(mpn.beyond ? `rack.mpn.${mpn.beyond}` : 'rack.mpn', { per100Ml: mpn.per100Ml })}
+          </strong>{' '}
+          {say(Number.isFinite(mpn.range.most) ? 'rack.interval' : 'rack.interval.open', {
+            least: mpn.range.least,
+            most: mpn.range.most,
+          })}
+          {mpn.rarity < RARE && <strong className="block text-clay">{say('rack.rare')}</strong>}
+          <span className="block text-small text-ash">{say('rack.source')}</span>
+        </span>
+      )}
+    </>
+  );
+}

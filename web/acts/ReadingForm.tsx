@@ -1,0 +1,342 @@
+import { useMemo, useState } from 'react';
+import {
+  incubates,
+  isFoundBy,
+  type ParameterId,
+  parameterIds,
+  parameterRow,
+  type ReportedAs,
+  type TestMethod,
+  testMethods,
+} from '#core/quality/parameters.ts';
+import { slipOf } from '#core/quality/testReading.ts';
+import type { Subject } from '#core/subject.ts';
+import type { TestFacts } from '#core/tests/facts.ts';
+import { purposeFor } from '#core/tests/report.ts';
+import { caseOf, judgedAt } from '#core/tests/standing.ts';
+import { Act } from '../app/Act.tsx';
+import { useFacts, useToday } from '../app/hooks.ts';
+import { draft } from '../session/draft.ts';
+import { useSession } from '../session/hooks.ts';
+import * as format from '../texts/format.ts';
+import { useSay } from '../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
+import { FromInstrument } from './FromInstrument.tsx';
+import { JudgedLines } from './JudgedLines.tsx';
+import { RackBlanks } from './RackBlanks.tsx';
+import { freshRack, kitsFor, type ReadingBlanks, readingOf, TASTE, usesKit } from './readingBlanks.ts';
+import { StepBlank } from './StepBlank.tsx';
+
+interface Props {
+  readonly subject: Subject;
+  readonly name: string;
+  /** What is read, where that is known already. */
+  readonly parameter?: ParameterId;
+  /** A sample that stood, and is read now. */
+  readonly sample?: TestFacts;
+  readonly onDone?: () => void;
+}
+
+const isMethod = (method: TestMethod, parameter: ParameterId): boolean =>
+  parameterRow(parameter).methods.includes(method);
+
+/** What a parameter is usually read by, where a sample or a kit does not say. */
+const firstMethod = (parameter: ParameterId): TestMethod => parameterRow(parameter).methods[0]!;
+
+/** Writes down a reading of any parameter by any method: the blanks fit the method, and what it means is said at once. */
+export function ReadingForm({ subject, name, parameter, sample, onDone }: Props) {
+  const say = useSay();
+  const facts = useFacts();
+  const today = useToday();
+  const { clock } = useSession();
+  const start = (of: ReadingBlanks['parameter'], method?: TestMethod): ReadingBlanks => {
+    if (!of || of === TASTE) return { parameter: of, method: undefined };
+    const how = method && isMethod(method, of) ? method : firstMethod(of);
+    const [kit] = usesKit(how) ? kitsFor(facts, of) : [];
+    return { parameter: of, method: how, rack: freshRack, ...(kit ? { kit: kit.id } : {}) };
+  };
+  const [blanks, setBlanks] = useState<ReadingBlanks>(() =>
+    start(sample?.parameters[0] ?? parameter, sample?.method),
+  );
+  const put = (more: Partial<ReadingBlanks>) => setBlanks(b => ({ ...b, ...more }));
+  const { parameter: of, method } = blanks;
+  const reading = useMemo(() => {
+    const plain = readingOf(blanks, facts, clock.now());
+    if (!plain || !sample) return plain;
+    const { window, temperatureC, begunAt } = sample;
+    return { ...plain, incubated: { from: begunAt, temperatureC, ...(window ? { window } : {}) } };
+  }, [blanks, facts, clock, sample]);
+  const drafts = useMemo(() => {
+    if (!reading) return undefined;
+    const also = [
+      ...(sample ? [sample.id] : []),
+      ...(reading.kit?.supply ? [reading.kit.supply] : []),
+    ].filter(id => id !== subject);
+    return [draft('read', subject, reading, also.length > 0 ? { also } : {})];
+  }, [reading, subject, sample]);
+  const judged = useMemo(() => {
+    if (!reading) return undefined;
+    const tests = facts.container[subject]?.tests ?? facts.source[subject]?.tests;
+    const kept = { at: clock.now(), entry: '', ...reading };
+    return judgedAt(facts, kept, caseOf(facts, purposeFor(facts, subject), tests, today));
+  }, [reading, facts, subject, clock, today]);
+  const row = of && of !== TASTE ? parameterRow(of) : undefined;
+  const kits = of && of !== TASTE ? kitsFor(facts, of) : [];
+  return (
+    <Act
+      mayBePast={!sample}
+      drafts={drafts}
+      label={say('reading.keep')}
+      told={say('reading.told', { name })}
+      {...(onDone ? { onDone } : {})}
+    >
+      <Sentence>
+        <Phrase
+          text="reading.sentence"
+          cases={{
+            kit: usesKit(method) ? 'yes' : undefined,
+            point: subject.startsWith('supply:') ? 'filter' : 'free',
+          }}
+          blanks={{
+            parameter: (
+              <ChoiceBlank<ParameterId | typeof TASTE>
+                label={say('reading.parameter')}
+                value={of}
+                onValue={next =>
+                  setBlanks({ ...start(next, method), ...(blanks.point ? { point: blanks.point } : {}) })
+                }
+                choices={[...(sample ? sample.parameters : ([...parameterIds, TASTE] as const))].map(
+                  value => ({
+                    value,
+                    label: say(`parameter.${value}`),
+                  }),
+                )}
+              />
+            ),
+            method: of && of !== TASTE && (
+              <ChoiceBlank<TestMethod>
+                label={say('reading.method')}
+                value={method}
+                onValue={next => setBlanks(b => ({ ...start(of, next), point: b.point ?? '' }))}
+                choices={testMethods
+                  .filter(m => isMethod(m, of) && (!sample || m === sample.method))
+                  .map(value => ({ value, label: say(`test-method.${value}`) }))}
+              />
+            ),
+            result: of && of !== TASTE && method && (
+              <ResultBlanks blanks={blanks} parameter={of} method={method} onBlanks={put} />
+            ),
+            kit: usesKit(method) && (
+              <ChoiceBlank<string>
+                label={say('reading.kit')}
+                value={blanks.kit}
+                placeholder={say('reading.kit.none')}
+                onValue={kit => put({ kit: kit === 'other' ? 'other' : kit })}
+                choices={[
+                  ...kits.map(k => ({
+                    value: k.id,
+                    label: k.name,
+                    ...(k.expiresOn ? { note: say('reading.kit.until', { expiresDay: k.expiresOn }) } : {}),
+                  })),
+                  { value: 'other', label: say('reading.kit.other') },
+                ]}
+              />
+            ),
+            lot: blanks.kit === 'other' && (
+              <TextBlank label={say('reading.lot')} value={blanks.lot ?? ''} onValue={lot => put({ lot })} />
+            ),
+            expires: blanks.kit === 'other' && (
+              <TextBlank
+                label={say('reading.expires')}
+                type="date"
+                value={blanks.expires ?? ''}
+                onValue={expires => put({ expires })}
+              />
+            ),
+            point: subject.startsWith('supply:') ? (
+              <ChoiceBlank<'inlet' | 'outlet'>
+                label={say('reading.point')}
+                value={blanks.point as 'inlet' | undefined}
+                onValue={point => put({ point })}
+                choices={(['inlet', 'outlet'] as const).map(value => ({
+                  value,
+                  label: say(`point.${value}`),
+                }))}
+              />
+            ) : (
+              <TextBlank
+                label={say('reading.point')}
+                placeholder={say('reading.point.any')}
+                value={blanks.point ?? ''}
+                onValue={point => put({ point })}
+              />
+            ),
+          }}
+        />
+      </Sentence>
+      <FromInstrument
+        about={sample?.id ?? subject}
+        parameter={of === TASTE ? undefined : of}
+        onReading={({ parameter: read, value, found }) =>
+          setBlanks({
+            ...start(read, found ? sample?.method : 'meter'),
+            ...(value === undefined ? {} : { value }),
+            ...(found ? { found } : {}),
+            ...(blanks.point ? { point: blanks.point } : {}),
+          })
+        }
+      />
+      {of === TASTE && (
+        <p role="alert" className="border-l-4 border-iron pl-3">
+          {say('reading.taste')}
+        </p>
+      )}
+      {row?.as && blanks.value !== undefined && blanks.as === undefined && (
+        <p role="status" className="border-l-4 border-clay pl-3">
+          {say('reading.say-as')}
+        </p>
+      )}
+      {judged && <JudgedLines judged={judged} />}
+    </Act>
+  );
+}
+
+interface ResultProps {
+  readonly blanks: ReadingBlanks;
+  readonly parameter: ParameterId;
+  readonly method: TestMethod;
+  readonly onBlanks: (more: Partial<ReadingBlanks>) => void;
+}
+
+/** What a method asks for: centimetres of a tube, the steps of a strip, what turned, tubes of a rack, or a figure. */
+function ResultBlanks({ blanks, parameter, method, onBlanks }: ResultProps) {
+  const say = useSay();
+  const { unit, words = [], as, least, most, dimension } = parameterRow(parameter);
+  if (isFoundBy(method))
+    return (
+      <>
+        <ChoiceBlank<string>
+          label={say('reading.found')}
+          value={blanks.found}
+          onValue={found => onBlanks({ found: found as NonNullable<ReadingBlanks['found']> })}
+          choices={words.map(value => ({
+            value,
+            label: say(`found-word.${value}`),
+            ...(incubates.includes(method) ? { note: say(`found-bottle.${value as 'present'}`) } : {}),
+          }))}
+        />
+        {incubates.includes(method) && <StoodBlanks blanks={blanks} onBlanks={onBlanks} />}
+      </>
+    );
+  if (method === 'tubes')
+    return <RackBlanks rack={blanks.rack ?? freshRack} onRack={rack => onBlanks({ rack })} />;
+  if (method === 'tube')
+    return (
+      <Phrase
+        text="reading.tube"
+        blanks={{
+          depth: (
+            <QuantityBlank
+              label={say('reading.depth')}
+              dimension="lengthCm"
+              value={blanks.depthCm}
+              onValue={depthCm => onBlanks({ depthCm })}
+              least={0.5}
+              most={200}
+            />
+          ),
+          beyond: (
+            <ChoiceBlank<'seen' | 'lost'>
+              label={say('reading.tube-mark')}
+              value={blanks.beyond === 'below' ? 'seen' : 'lost'}
+              onValue={mark => onBlanks({ beyond: mark === 'seen' ? 'below' : undefined })}
+              choices={(['lost', 'seen'] as const).map(value => ({
+                value,
+                label: say(`reading.tube.${value}`),
+              }))}
+            />
+          ),
+        }}
+      />
+    );
+  const slip = slipOf({ parameter, method, value: blanks.value });
+  return (
+    <>
+      <Phrase
+        text={as ? 'reading.figure.as' : 'reading.figure'}
+        params={{ unit: format.writesUnit(dimension) || unit === 'pH' ? 'unit-of.none' : `unit-of.${unit}` }}
+        blanks={{
+          beyond: (
+            <ChoiceBlank<'exact' | 'below' | 'above'>
+              label={say('reading.beyond')}
+              value={blanks.beyond ?? 'exact'}
+              onValue={b => onBlanks({ beyond: b === 'exact' ? undefined : b })}
+              choices={(['exact', 'below', 'above'] as const).map(value => ({
+                value,
+                label: say(`reading.beyond.${value}`),
+              }))}
+            />
+          ),
+          value:
+            method === 'strip' ? (
+              <StepBlank parameter={parameter} value={blanks.value} onValue={value => onBlanks({ value })} />
+            ) : (
+              <QuantityBlank
+                key={`${parameter} ${method}`}
+                label={say('reading.value')}
+                dimension={dimension}
+                value={blanks.value}
+                onValue={value => onBlanks({ value })}
+                least={least ?? 0}
+                most={most}
+              />
+            ),
+          as: as && (
+            <ChoiceBlank<ReportedAs>
+              label={say('reading.as')}
+              value={blanks.as}
+              placeholder={say('reading.as.ask')}
+              onValue={next => onBlanks({ as: next })}
+              choices={(Object.keys(as) as ReportedAs[]).map(value => ({ value, label: say(`as.${value}`) }))}
+            />
+          ),
+        }}
+      />
+      {slip !== undefined && say('reading.slip', { slip })}
+      {incubates.includes(method) && <StoodBlanks blanks={blanks} onBlanks={onBlanks} />}
+    </>
+  );
+}
+
+/** How long and how warm it stood, for a bottle that was not begun here. */
+function StoodBlanks({ blanks, onBlanks }: Pick<ResultProps, 'blanks' | 'onBlanks'>) {
+  const say = useSay();
+  return (
+    <Phrase
+      text="reading.stood"
+      blanks={{
+        hours: (
+          <QuantityBlank
+            label={say('reading.stood-h')}
+            dimension="timeH"
+            value={blanks.stoodH}
+            onValue={stoodH => onBlanks({ stoodH })}
+            least={0}
+            most={720}
+          />
+        ),
+        temperature: (
+          <QuantityBlank
+            label={say('reading.stood-c')}
+            dimension="temperatureC"
+            value={blanks.temperatureC}
+            onValue={temperatureC => onBlanks({ temperatureC })}
+            least={-5}
+            most={60}
+          />
+        ),
+      }}
+    />
+  );
+}

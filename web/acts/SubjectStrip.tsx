@@ -1,0 +1,174 @@
+import { useEffect, useMemo, useState } from 'react';
+import { routes } from '#contract/routes.ts';
+import type { Decay } from '#core/chlorine/decay.ts';
+import { sinceLastDose } from '#core/chlorine/decay.ts';
+import { isFreeFigure } from '#core/quality/fitness.ts';
+import { type ParameterId, parameterRow, unitText } from '#core/quality/parameters.ts';
+import { type StripPoint, stripScale } from '#core/quality/strip.ts';
+import type { Subject } from '#core/subject.ts';
+import { pointOf, readingCaseAt, readingsAt } from '#core/tests/points.ts';
+import { useAppSelector, useFacts, useReader, useToday } from '../app/hooks.ts';
+import { useSession } from '../session/hooks.ts';
+import * as format from '../texts/format.ts';
+import { useSay } from '../texts/texts.ts';
+import { Strip, type StripCurve } from '../ui/Strip.tsx';
+import { askReadings } from './readings.ts';
+
+const DAY_MS = 86_400_000;
+/** A strip shows a year, or as long as there are readings. */
+const YEAR_MS = 365 * DAY_MS;
+
+interface Props {
+  readonly subject: Subject;
+  readonly parameter: ParameterId;
+  /** Its name at the left; the parameter's where nothing else is said. */
+  readonly name?: string;
+  /** All that the log has of it, fetched and thinned by a worker; otherwise what is at hand. */
+  readonly isWhole?: boolean;
+}
+
+/** One strip with its name, its last reading in words, and for chlorine the day it passes 0.2. */
+export function SubjectStrip({ subject, parameter, name, isWhole = false }: Props) {
+  const say = useSay();
+  const facts = useFacts();
+  const today = useToday();
+  const { timeZone } = useReader();
+  const { clock } = useSession();
+  const atHand = readingsAt(facts, subject, parameter);
+  const near = useMemo(() => {
+    const c = readingCaseAt(facts, subject, today);
+    return atHand.flatMap(r => pointOf(r, c) ?? []);
+  }, [facts, subject, today, atHand]);
+  const history = useHistory(subject, parameter, isWhole, near);
+  const forecast = useFit(subject, parameter);
+  const points = history?.points ?? near;
+  const last = points.at(-1);
+  if (!last) return null;
+  const now = Date.parse(clock.now());
+  const first = Date.parse(points[0]!.at);
+  const curve = forecast && curveOf(forecast, now);
+  const until = curve ? Math.max(now, curve.line.at(-1)!.at) : now;
+  const from = Math.min(first, now - YEAR_MS);
+  const scale = stripScale(parameter, points);
+  const said = say('strip.last', {
+    figure: last.value,
+    sign: last.beyond === 'below' ? '<' : last.beyond === 'above' ? '>' : '',
+    unit: unitText(parameter),
+    standing: `standing.${last.standing}`,
+    at: last.at,
+  });
+  const found = say('strip.found', {
+    found: last.value === 0 ? 'found-word.none' : 'strip.something',
+    standing: `standing.${last.standing}`,
+    at: last.at,
+  });
+  const words = parameterRow(parameter).unit === '' ? found : said;
+  const label = name ?? say(`parameter.${parameter}`);
+  return (
+    <div
+      className="grid grid-cols-[150px_1fr] items-center gap-3 max-wide:grid-cols-1 max-wide:gap-0"
+      data-strip={parameter}
+    >
+      <div className="min-w-0">
+        <p className="truncate font-semibold">{label}</p>
+        <p className="text-small text-ash">{words}</p>
+      </div>
+      <div>
+        <Strip
+          label={say('strip.label', { label, count: history?.count ?? points.length, last: words })}
+          scale={scale}
+          points={points}
+          from={from}
+          until={until}
+          now={now}
+          curve={curve}
+        />
+        <p className="flex justify-between text-small text-ash">
+          <span>{format.day(new Date(from).toISOString().slice(0, 10))}</span>
+          {curve && <span>{say('strip.passes', { day: new Date(until).toISOString().slice(0, 10) })}</span>}
+          <span>
+            {until > now
+              ? format.day(new Date(until).toISOString().slice(0, 10))
+              : format.time(clock.now(), timeZone)}
+          </span>
+        </p>
+      </div>
+    </div>
+  );
+}
+
+/** Everything that was ever read of it, once the worker has it; asked again when something is read. */
+function useHistory(subject: Subject, parameter: ParameterId, isWhole: boolean, near: readonly StripPoint[]) {
+  const facts = useFacts();
+  const today = useToday();
+  const waits = useAppSelector(s => s.log.queue.length);
+  const [history, setHistory] = useState<{ points: readonly StripPoint[]; count: number } | undefined>();
+  const lastAt = near.at(-1)?.at;
+  // biome-ignore lint/correctness/useExhaustiveDependencies: asked anew when a reading more is there, not with every change elsewhere
+  useEffect(() => {
+    let isCurrent = true;
+    if (isWhole && waits === 0) {
+      const path = `${routes.readings}?subject=${encodeURIComponent(subject)}&parameter=${parameter}`;
+      askReadings(w => w.history(path, readingCaseAt(facts, subject, today)))
+        .then(found => isCurrent && found.count > 0 && setHistory(found))
+        // what is at hand stays when the server does not answer
+        .catch(() => undefined);
+    }
+    return () => {
+      isCurrent = false;
+    };
+  }, [subject, parameter, isWhole, waits, lastAt]);
+  return history && history.points.length >= near.length ? history : undefined;
+}
+
+interface Fit {
+  readonly from: string;
+  readonly decay: Decay;
+  readonly days: number;
+}
+
+/** Where a residual goes, fitted by the worker from the readings since the last dose. */
+function useFit(subject: Subject, parameter: ParameterId): Fit | undefined {
+  const fill = useFacts().container[subject]?.fill;
+  const [fit, setFit] = useState<Fit | undefined>();
+  useEffect(() => {
+    let isCurrent = true;
+    setFit(undefined);
+    const readings =
+      parameter === 'free-chlorine' && fill
+        ? sinceLastDose(
+            fill.readings.flatMap(r => (isFreeFigure(r) ? [{ at: r.at, mgL: r.mgL }] : [])),
+            fill.batches,
+          )
+        : [];
+    const from = readings[0]?.at;
+    if (from && readings.length > 1)
+      askReadings(w => w.fit(readings))
+        .then(({ forecast }) => isCurrent && forecast && setFit({ from, ...forecast }))
+        .catch(() => undefined);
+    return () => {
+      isCurrent = false;
+    };
+  }, [parameter, fill]);
+  return fit;
+}
+
+/** Pieces that a curve is drawn in, and the longest it is drawn for (days). */
+const PIECES = 40;
+const LONGEST_DAYS = 730;
+
+function curveOf({ from, decay, days }: Fit, now: number): StripCurve {
+  const start = Date.parse(from);
+  const length = Math.min(LONGEST_DAYS, Math.max(days, (now - start) / DAY_MS)) * 1.02;
+  const at = Array.from({ length: PIECES + 1 }, (_, i) => (length * i) / PIECES);
+  const value = (k: number, day: number) => decay.c0MgL * Math.exp(-k * day);
+  const [slow, fast] = decay.bandPerDay ?? [];
+  return {
+    line: at.map(day => ({ at: start + day * DAY_MS, value: value(decay.kPerDay, day) })),
+    ...(slow === undefined || fast === undefined
+      ? {}
+      : {
+          band: at.map(day => ({ at: start + day * DAY_MS, low: value(fast, day), high: value(slow, day) })),
+        }),
+  };
+}
