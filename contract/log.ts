@@ -82,5 +82,15 @@ export interface HistoryLine {
 }
 
 export interface History {
+  /** In the log's order; the last of them where not all were asked for. */
   readonly lines: readonly HistoryLine[];
+  /** How many there are. */
+  readonly count: number;
 }
+
+/** Asks for the last so many of a subject's entries; for all of them where it says nothing. */
+export const HistoryRequestSchema = v.object({
+  most: v.exactOptional(
+    v.pipe(v.string(), v.regex(/^\d{1,6}$/, 'whole'), v.transform(Number), v.minValue(1)),
+  ),
+});

@@ -42,6 +42,8 @@ describe('before and behind a filter', () => {
     expect(trendOf(pairs([1, 1, 4, 6]))).toBe('falling');
     expect(trendOf(pairs([6, 5, 1, 1]))).toBe('rising');
     expect(trendOf(pairs([1, 2, 1, 2]))).toBe('steady');
+    // 95 and 95 of 100, then 90 and 89: half a share less is told, a little is not
+    expect([trendOf(pairs([1, 1, 2, 2.2])), trendOf(pairs([1, 1, 2, 1.9]))]).toEqual(['falling', 'steady']);
     expect(trendOf(pairs([1, 6]))).toBeUndefined();
   });
 });

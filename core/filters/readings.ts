@@ -37,6 +37,7 @@ export function pairsOf(parameter: ParameterId, readings: readonly Sided[]): Rea
     const inlet = inlets.toSorted((a, b) => away(a) - away(b))[0];
     if (!inlet || away(inlet) > TOGETHER_MS) return [];
     const [before, after] = [figureOf(inlet)!, figureOf(outlet)!];
+    const isDissolved = dissolved.includes(parameter);
     const isRange = parameter === 'ph' || parameter === 'temperature';
     return [
       {
@@ -44,14 +45,17 @@ export function pairsOf(parameter: ParameterId, readings: readonly Sided[]): Rea
         at: outlet.at,
         before,
         after,
-        removal: before > 0 && !isRange ? 1 - after / before : undefined,
-        isOdd: dissolved.includes(parameter) && after < before * (1 - LIKENESS),
+        removal: before > 0 && !isRange && !isDissolved ? 1 - after / before : undefined,
+        isOdd: isDissolved && after < before * (1 - LIKENESS),
         isWorse:
           !isRange && parameterRow(parameter).class !== 'disinfectant' && after > before * (1 + LIKENESS),
       },
     ];
   });
 }
+
+/** Removal that fell, or rose, by so much is told. */
+const CHANGE = 0.05;
 
 /** Whether removal falls from pair to pair: the mean of the later half against that of the earlier; undefined for fewer than four. */
 export function trendOf(pairs: readonly ReadingPair[]): 'steady' | 'falling' | 'rising' | undefined {
@@ -60,5 +64,5 @@ export function trendOf(pairs: readonly ReadingPair[]): 'steady' | 'falling' | '
   const mean = (list: readonly number[]) => list.reduce((a, b) => a + b, 0) / list.length;
   const half = Math.floor(removals.length / 2);
   const change = mean(removals.slice(-half)) - mean(removals.slice(0, half));
-  return change < -0.1 ? 'falling' : change > 0.1 ? 'rising' : 'steady';
+  return change < -CHANGE ? 'falling' : change > CHANGE ? 'rising' : 'steady';
 }

@@ -28,6 +28,9 @@ export interface StripScale {
   readonly bands: readonly StripBand[];
 }
 
+/** A limit is drawn where it is no more than so many times what was read. */
+const NEAR = 4;
+
 const isFound = (parameter: ParameterId): boolean => parameterRow(parameter).unit === '';
 
 /** The scale that a parameter's readings and limits both stand on. */
@@ -47,7 +50,11 @@ export function stripScale(parameter: ParameterId, points: readonly StripPoint[]
   const values = points.map(p => p.value);
   const marks = set.flatMap(l => [l.least, l.most]).filter(b => b !== undefined);
   if (isLog) return germScale(values);
-  const most = Math.max(1e-6, ...values, ...marks.map(m => m * 1.25));
+  const top = Math.max(1e-6, ...values);
+  // a limit far above everything that was read would press the readings to the foot of the strip
+  const near = marks.filter(m => m <= top * NEAR);
+  const foot = set.flatMap(l => l.least ?? []).map(m => m * NEAR);
+  const most = Math.max(top * 1.2, ...near.map(m => m * 1.25), ...(parameter === 'ph' ? [9.5] : foot));
   // pH and temperature are drawn where they lie, everything else from nothing
   const least = parameter === 'ph' ? Math.min(5.5, ...values) : Math.min(0, ...values);
   return { least, most, isLog, bands: bandsOf(set, least, most) };

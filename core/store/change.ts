@@ -4,6 +4,7 @@ import { atOnce, type InLots } from '../lots.ts';
 import { dailyNeed } from '../need/need.ts';
 import { type Reach, reachOf } from '../need/reach.ts';
 import type { Subject } from '../subject.ts';
+import { alarmedContainers, openAlarms } from '../tests/alarms.ts';
 import {
   containerState,
   countIn,
@@ -17,7 +18,15 @@ import {
 
 /** What the state of every container, or the need, depends on: a change there is worked out whole. */
 const shared = ['plan', 'group', 'home', 'kind', 'place', 'source', 'notice'] as const;
-const isShared = (facts: Facts, next: Facts): boolean => shared.some(type => next[type] !== facts[type]);
+const isShared = (facts: Facts, next: Facts): boolean =>
+  shared.some(type => next[type] !== facts[type]) || !isSameAlarms(facts, next);
+
+/** A fail in one vessel is told of others that were filled with it. */
+function isSameAlarms(facts: Facts, next: Facts): boolean {
+  if (facts.container === next.container) return true;
+  const [before, after] = [facts, next].map(f => alarmedContainers(f).flatMap(openAlarms));
+  return before!.length === after!.length && before!.every(alarm => after!.includes(alarm));
+}
 
 const heldOf = ({ drinkingL, dueL, bySmellL, utilityL, limitedL }: Reach) => ({
   drinkingL,

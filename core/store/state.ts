@@ -12,6 +12,7 @@ import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/n
 import { type Held, type Reach, reachOf } from '../need/reach.ts';
 import { judgeFitness, judgeLow } from '../quality/advice.ts';
 import { lastFree, type Proof, untilOf, type WaterFitness } from '../quality/fitness.ts';
+import { incubationAt } from '../quality/incubation.ts';
 import { type GoodUntil, isFridge, isOver } from '../rotation/goodUntil.ts';
 import { knownOf, mainsGrade } from '../sources/known.ts';
 import type { Subject } from '../subject.ts';
@@ -363,12 +364,16 @@ export function stateOfOne(facts: Facts, container: ContainerFacts, now: Instant
   return fresh;
 }
 
-/** The first clock of a sheet that runs out: it changes what waits. */
-export function heldUntil(facts: Pick<Facts, 'sheet'>, now: Instant): Instant {
+/** The first clock of a sheet or a sample that runs out: it changes what waits. */
+export function heldUntil(facts: Pick<Facts, 'sheet' | 'test'>, now: Instant): Instant {
   let first = FOREVER;
   for (const sheet of Object.values(facts.sheet)) {
     const { standsUntil } = sheetAt(sheet, now);
     if (standsUntil && standsUntil > now && standsUntil < first) first = standsUntil;
+  }
+  for (const { begunAt: from, ...sample } of Object.values(facts.test)) {
+    const { readsFrom, readsUntil } = incubationAt({ from, ...sample }, now);
+    for (const at of [readsFrom, readsUntil]) if (at && at > now && at < first) first = at;
   }
   return first;
 }

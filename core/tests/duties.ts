@@ -141,10 +141,17 @@ export function* samplesInLots(facts: Facts, state: State): InLots<DueSample[]> 
 export function* duties(facts: Facts, state: State): InLots<Duty[]> {
   const { today, now } = state;
   const tests = Object.values(facts.test).filter(t => !test.isOver!(t));
+  // what stands warm already is not asked for again
+  const stands = ({ subject, parameter }: DueSample) =>
+    tests.some(t => t.of === subject && t.parameters.some(p => p === parameter));
   const alarmed = [...alarmedContainers(facts), ...Object.values(facts.source)];
   return [
     ...tests.map(t => testDuty(facts, t, now, today)),
     ...alarmed.flatMap(subject => openAlarms(subject).map(alarm => followDuty(facts, subject, alarm, today))),
-    ...sampleDuties(facts, yield* samplesInLots(facts, state), today),
+    ...sampleDuties(
+      facts,
+      (yield* samplesInLots(facts, state)).filter(s => !stands(s)),
+      today,
+    ),
   ];
 }

@@ -4,6 +4,7 @@ import { addMinutes } from '../calendar/day.ts';
 import { dutiesAt } from '../duties.ts';
 import type { ParameterId } from '../quality/parameters.ts';
 import { fold, guard } from '../record.ts';
+import { stateAfter } from '../store/change.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import { labelOf } from '../store/label.ts';
 import { stateAt } from '../store/state.ts';
@@ -411,5 +412,33 @@ describe('the sampling plan', () => {
       subject,
     ]);
     expect(facts().supply[subject]!.used).toBe(1);
+  });
+});
+
+describe('what follows from a change', () => {
+  it('is the same worked out anew and from what was before, when a drum fails beside others', () => {
+    const [a, b] = [vessel('D-1'), vessel('D-2')];
+    fill(a);
+    fill(b);
+    const [before, now] = [facts(), later(1)];
+    const state = stateAt(before, now);
+    h.at(later(0.5));
+    germs(a, 4);
+    const after = stateAfter(before, state, facts(), now);
+    expect(after.containers).toEqual(stateAt(facts(), now).containers);
+    expect(after.containers[b]?.watch?.reason.id).toBe('watch.neighbour');
+  });
+
+  it('holds until a sample wants to be read', () => {
+    const id = h.subject('test');
+    h.write('test.begun', id, {
+      of: tap,
+      method: 'presence-absence',
+      parameters: ['e-coli'],
+      temperatureC: 35,
+    });
+    const { begunAt } = facts().test[id]!;
+    expect(stateAt(facts(), later(0.1)).holdsUntil).toBe(addMinutes(begunAt, 24 * 60));
+    expect(stateAt(facts(), addMinutes(begunAt, 25 * 60)).holdsUntil).toBe(addMinutes(begunAt, 48 * 60));
   });
 });

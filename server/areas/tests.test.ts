@@ -1,4 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { History } from '#contract/log.ts';
+import { historyPath } from '#contract/routes.ts';
 import { hand } from '#demo/hand.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { seeded } from '../../scripts/generate.ts';
@@ -46,6 +48,17 @@ describe('readings', () => {
     expect((await of('ph')).body.trim()).toBe('');
     expect(JSON.parse((await of('nitrate')).body)).toMatchObject({ value: 12, as: 'NO3' });
     expect((await of('taste')).status).toBe(422);
+  });
+
+  it('of a subject are told by the last few, with how many there are', async () => {
+    const { source } = await spring(20);
+    const history = (most: string) => server.get<History>(`${historyPath(source)}${most}`);
+    const [last, all] = [await history('?most=3'), await history('')];
+    expect([last.lines.length, last.count, all.lines.length]).toEqual([3, 24, 24]);
+    expect(last.lines).toEqual(all.lines.slice(-3));
+    // the reading that was struck is said to be, also where its strike is a line of its own
+    expect(last.lines[0]).toMatchObject({ isStruck: true, entry: { data: { value: 9 } } });
+    expect((await text(`${historyPath(source)}?most=all`)).status).toBe(422);
   });
 
   it('go out as a table in the words that they come in by', async () => {

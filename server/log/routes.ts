@@ -9,6 +9,7 @@ import {
   type Changes,
   ChangesRequestSchema,
   type History,
+  HistoryRequestSchema,
   PostEntriesSchema,
   type Snapshot,
   type TakenEntries,
@@ -25,7 +26,7 @@ import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
 import { slices } from '../slices.ts';
 import { changesSince } from './changes.ts';
-import { entriesAfter, entriesOf, entriesOfList } from './rows.ts';
+import { entriesAfter, entriesOfList, lastEntriesOf } from './rows.ts';
 
 /** A snapshot line by line, with breath between: others are answered while a large one is written. */
 async function* linesOf(head: SnapshotHead, facts: Facts): AsyncGenerator<string> {
@@ -87,10 +88,12 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, folderId
 
   router.get(routes.history, async (req: Request<{ subject: string }>, res) => {
     const subject = parsed(SubjectSchema, req.params.subject);
-    const entries = await entriesOf(db, subject);
+    const { most } = parsed(HistoryRequestSchema, req.query);
+    const { entries, count } = await lastEntriesOf(db, subject, most);
     const stands = new Set(standing(entries).map(e => e.id));
     const history: History = {
       lines: entries.map(entry => ({ entry, isStruck: !stands.has(entry.id) && entry.kind !== 'struck' })),
+      count,
     };
     res.set('Cache-Control', 'no-store').json(history);
   });

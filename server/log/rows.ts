@@ -1,4 +1,4 @@
-import { asc, between, eq, gt, type InferSelectModel, inArray } from 'drizzle-orm';
+import { asc, between, desc, eq, gt, type InferSelectModel, inArray } from 'drizzle-orm';
 import { MOST_ENTRIES } from '#contract/log.ts';
 import { standing } from '#core/log/strikes.ts';
 import type { Entry } from '#core/record.ts';
@@ -63,6 +63,30 @@ export async function entriesAfter(db: Db, moment: string): Promise<Entry[]> {
     .limit(MOST_ENTRIES);
   const strikes = rows.length > 0 ? await db.select().from(entries).where(eq(entries.kind, 'struck')) : [];
   return standing([...rows, ...strikes].map(entryOf)).filter(e => e.happenedAt > moment);
+}
+
+/**
+ * The last entries that bear on a subject, in the log's order, with every strike of it, and how many there are: a vessel that was
+ * read fifty thousand times opens by the last few.
+ */
+export async function lastEntriesOf(
+  db: Db,
+  subject: Subject,
+  most?: number,
+): Promise<{ entries: Entry[]; count: number }> {
+  if (most === undefined) {
+    const all = await entriesOf(db, subject);
+    return { entries: all, count: all.length };
+  }
+  const count = await db.$count(entrySubjects, eq(entrySubjects.subject, subject));
+  const last = await db
+    .select({ entry: entries })
+    .from(entrySubjects)
+    .innerJoin(entries, eq(entries.id, entrySubjects.entry))
+    .where(eq(entrySubjects.subject, subject))
+    .orderBy(desc(entrySubjects.happenedAt), desc(entrySubjects.entry))
+    .limit(most);
+  return { entries: last.map(row => entryOf(row.entry)).reverse(), count };
 }
 
 /** All entries that bear on a subject, in the log's order. */

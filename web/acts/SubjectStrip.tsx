@@ -1,5 +1,6 @@
 import { useEffect, useMemo, useState } from 'react';
 import { routes } from '#contract/routes.ts';
+import { addDays } from '#core/calendar/day.ts';
 import type { Decay } from '#core/chlorine/decay.ts';
 import { sinceLastDose } from '#core/chlorine/decay.ts';
 import { isFreeFigure } from '#core/quality/fitness.ts';
@@ -7,7 +8,7 @@ import { type ParameterId, parameterRow, unitText } from '#core/quality/paramete
 import { type StripPoint, stripScale } from '#core/quality/strip.ts';
 import type { Subject } from '#core/subject.ts';
 import { pointOf, readingCaseAt, readingsAt } from '#core/tests/points.ts';
-import { useAppSelector, useFacts, useReader, useToday } from '../app/hooks.ts';
+import { useAppSelector, useFacts, useToday } from '../app/hooks.ts';
 import { useSession } from '../session/hooks.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
@@ -32,15 +33,15 @@ export function SubjectStrip({ subject, parameter, name, isWhole = false }: Prop
   const say = useSay();
   const facts = useFacts();
   const today = useToday();
-  const { timeZone } = useReader();
   const { clock } = useSession();
   const atHand = readingsAt(facts, subject, parameter);
   const near = useMemo(() => {
     const c = readingCaseAt(facts, subject, today);
-    return atHand.flatMap(r => pointOf(r, c) ?? []);
+    // what goes into a filter stands with what comes out, pair by pair
+    return atHand.flatMap(r => (r.point === 'inlet' ? [] : (pointOf(r, c) ?? [])));
   }, [facts, subject, today, atHand]);
   const history = useHistory(subject, parameter, isWhole, near);
-  const forecast = useFit(subject, parameter);
+  const forecast = useFit(subject, parameter, isWhole);
   const points = history?.points ?? near;
   const last = points.at(-1);
   if (!last) return null;
@@ -66,7 +67,7 @@ export function SubjectStrip({ subject, parameter, name, isWhole = false }: Prop
   const label = name ?? say(`parameter.${parameter}`);
   return (
     <div
-      className="grid grid-cols-[150px_1fr] items-center gap-3 max-wide:grid-cols-1 max-wide:gap-0"
+      className={`grid items-center ${isWhole ? '' : 'grid-cols-[150px_1fr] gap-3 max-wide:grid-cols-1 max-wide:gap-0'}`}
       data-strip={parameter}
     >
       <div className="min-w-0">
@@ -85,11 +86,13 @@ export function SubjectStrip({ subject, parameter, name, isWhole = false }: Prop
         />
         <p className="flex justify-between text-small text-ash">
           <span>{format.day(new Date(from).toISOString().slice(0, 10))}</span>
-          {curve && <span>{say('strip.passes', { day: new Date(until).toISOString().slice(0, 10) })}</span>}
+          {curve && forecast && (
+            <span>
+              {say('strip.passes', { day: addDays(forecast.from.slice(0, 10), Math.floor(forecast.days)) })}
+            </span>
+          )}
           <span>
-            {until > now
-              ? format.day(new Date(until).toISOString().slice(0, 10))
-              : format.time(clock.now(), timeZone)}
+            {until > now ? format.day(new Date(until).toISOString().slice(0, 10)) : say('strip.today')}
           </span>
         </p>
       </div>
@@ -128,14 +131,14 @@ interface Fit {
 }
 
 /** Where a residual goes, fitted by the worker from the readings since the last dose. */
-function useFit(subject: Subject, parameter: ParameterId): Fit | undefined {
+function useFit(subject: Subject, parameter: ParameterId, isAsked: boolean): Fit | undefined {
   const fill = useFacts().container[subject]?.fill;
   const [fit, setFit] = useState<Fit | undefined>();
   useEffect(() => {
     let isCurrent = true;
     setFit(undefined);
     const readings =
-      parameter === 'free-chlorine' && fill
+      isAsked && parameter === 'free-chlorine' && fill
         ? sinceLastDose(
             fill.readings.flatMap(r => (isFreeFigure(r) ? [{ at: r.at, mgL: r.mgL }] : [])),
             fill.batches,
@@ -149,7 +152,7 @@ function useFit(subject: Subject, parameter: ParameterId): Fit | undefined {
     return () => {
       isCurrent = false;
     };
-  }, [parameter, fill]);
+  }, [parameter, fill, isAsked]);
   return fit;
 }
 

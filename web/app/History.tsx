@@ -17,6 +17,8 @@ const WRITTEN_UP_MIN = 12 * 60;
 
 /** Lines shown before the rest is asked for. */
 const LINES_FIRST = 8;
+/** Lines that are asked for before that. */
+const LINES_ASKED = 60;
 
 interface Props {
   readonly subject: string;
@@ -34,25 +36,30 @@ export function History({ subject, version, isWhole = false }: Props) {
   // the server tells of an entry once it has it: what is shown already need not change for that
   const waits = useAppSelector(s => s.log.queue.length);
   const [lines, setLines] = useState<readonly HistoryLine[] | null>(null);
-  const [all, setAll] = useState(false);
+  const [count, setCount] = useState(0);
+  const [all, setAll] = useState(isWhole);
   const [striking, setStriking] = useState<Entry | null>(null);
 
   useEffect(() => {
     let isCurrent = true;
     if (version && waits === 0) {
       api
-        .history(subject)
-        .then(history => isCurrent && setLines(history.lines))
+        .history(subject, all ? undefined : LINES_ASKED)
+        .then(history => {
+          if (!isCurrent) return;
+          setLines(history.lines);
+          setCount(history.count);
+        })
         .catch(() => undefined);
     }
     return () => {
       isCurrent = false;
     };
-  }, [api, subject, version, waits]);
+  }, [api, subject, version, waits, all]);
 
   if (!lines) return <p className="text-small text-ash">{say('history.loading')}</p>;
   const newest = isWhole ? lines : [...lines].reverse();
-  const shown = all || isWhole ? newest : newest.slice(0, LINES_FIRST);
+  const shown = all ? newest : newest.slice(0, LINES_FIRST);
   return (
     <section aria-label={say('history.title')}>
       <h3 className="mb-1 border-b border-slate pb-1 text-base">{say('history.title')}</h3>
@@ -87,9 +94,9 @@ export function History({ subject, version, isWhole = false }: Props) {
           </li>
         ))}
       </ul>
-      {shown.length < newest.length && (
+      {shown.length < count && (
         <Button look="quiet" onClick={() => setAll(true)}>
-          {say('history.all', { count: newest.length })}
+          {say('history.all', { count })}
         </Button>
       )}
       {!isWhole && subject.startsWith('container:') && (

@@ -15,7 +15,7 @@ export interface Api {
   readonly post: (entries: readonly Entry[], mode: Mode, folder?: string) => Promise<Posted>;
   /** What a clock that ran ahead left behind. */
   readonly ahead: () => Promise<Ahead>;
-  readonly history: (subject: Subject) => Promise<History>;
+  readonly history: (subject: Subject, most?: number) => Promise<History>;
   /** The entries that a list came as, itself the last. */
   readonly list: (entry: string) => Promise<TakenEntries>;
 }
@@ -120,6 +120,6 @@ export const serverApi: Api = {
   changes: fetchChanges,
   post: postEntries,
   ahead: () => ask(routes.ahead),
-  history: subject => ask(historyPath(subject)),
+  history: (subject, most) => ask(`${historyPath(subject)}${most ? `?most=${most}` : ''}`),
   list: entry => ask(listPath(entry)),
 };

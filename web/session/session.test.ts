@@ -54,7 +54,7 @@ function server(folder = 'A') {
       return posted;
     },
     ahead: async () => ({ now: START, machine: START, entries: [] }),
-    history: async () => ({ lines: [] }),
+    history: async () => ({ lines: [], count: 0 }),
     list: async () => ({ entries: [] }),
   };
   const self = {

@@ -1,6 +1,7 @@
 import { useId } from 'react';
 import type { Standing } from '#core/quality/limits.ts';
 import { heightOf, type StripPoint, type StripScale } from '#core/quality/strip.ts';
+import * as format from '../texts/format.ts';
 
 /** A curve laid over a strip: where a residual goes, and how surely. */
 export interface StripCurve {
@@ -44,85 +45,102 @@ export function Strip({ label, scale, points, from, until, now, curve, height = 
       .map(p => tick(p, x(Date.parse(p.at)), y(p.value)))
       .join('');
   return (
-    <svg
-      role="img"
-      aria-label={label}
-      viewBox={`0 0 ${WIDTH} ${height}`}
-      preserveAspectRatio="none"
-      className="block h-14 w-full border-y border-rule bg-paper"
-    >
-      <defs>
-        <pattern
-          id={`${id}-past`}
-          width="6"
-          height="6"
-          patternUnits="userSpaceOnUse"
-          patternTransform="rotate(45)"
-        >
-          <path d="M0 0V6" stroke="var(--rule)" strokeWidth="1.5" />
-        </pattern>
-      </defs>
-      {scale.bands.map(band => (
-        <rect
-          key={`${band.from} ${band.is}`}
-          x="0"
-          width={WIDTH}
-          y={y(band.to)}
-          height={Math.max(0, y(band.from) - y(band.to))}
-          fill={
-            band.is === 'within' ? 'var(--pool-2)' : band.is === 'one' ? 'var(--clay-2)' : `url(#${id}-past)`
-          }
-        />
-      ))}
-      {scale.bands.slice(1).map(band => (
-        <path
-          key={band.from}
-          d={`M0 ${y(band.from)}H${WIDTH}`}
-          stroke="var(--slate)"
-          strokeWidth="1"
-          strokeDasharray="4 3"
-          vectorEffect="non-scaling-stroke"
-        />
-      ))}
-      {curve?.band && (
-        <path
-          d={`M${curve.band.map(b => `${x(b.at)} ${y(b.high)}`).join('L')}L${[...curve.band]
-            .reverse()
-            .map(b => `${x(b.at)} ${y(b.low)}`)
-            .join('L')}Z`}
-          fill="var(--pool)"
-          opacity="0.25"
-        />
-      )}
-      {curve && (
-        <path
-          d={`M${curve.line.map(p => `${x(p.at)} ${y(p.value)}`).join('L')}`}
-          fill="none"
-          stroke="var(--pool)"
-          strokeWidth="1.5"
-          vectorEffect="non-scaling-stroke"
-        />
-      )}
-      {until > now && (
-        <path
-          d={`M${x(now)} 0V${height}`}
-          stroke="var(--slate)"
-          strokeWidth="1"
-          vectorEffect="non-scaling-stroke"
-        />
-      )}
-      {(['pass', 'cannot-say', 'watch', 'fail'] as const).map(of => (
-        <path
-          key={of}
-          d={ticks(of)}
-          fill="none"
-          stroke={inks[of]}
-          strokeWidth="2.5"
-          strokeDasharray={of === 'cannot-say' ? '3 2' : undefined}
-          vectorEffect="non-scaling-stroke"
-        />
-      ))}
-    </svg>
+    <div className="relative">
+      <svg
+        role="img"
+        aria-label={label}
+        viewBox={`0 0 ${WIDTH} ${height}`}
+        preserveAspectRatio="none"
+        className="block h-14 w-full border-y border-rule bg-paper"
+      >
+        <defs>
+          <pattern
+            id={`${id}-past`}
+            width="6"
+            height="6"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <path d="M0 0V6" stroke="var(--rule)" strokeWidth="1.5" />
+          </pattern>
+        </defs>
+        {scale.bands.map(band => (
+          <rect
+            key={`${band.from} ${band.is}`}
+            x="0"
+            width={WIDTH}
+            y={y(band.to)}
+            height={Math.max(0, y(band.from) - y(band.to))}
+            fill={
+              band.is === 'within'
+                ? 'var(--pool-2)'
+                : band.is === 'one'
+                  ? 'var(--clay-2)'
+                  : `url(#${id}-past)`
+            }
+          />
+        ))}
+        {scale.bands.slice(1).map(band => (
+          <path
+            key={band.from}
+            d={`M0 ${y(band.from)}H${WIDTH}`}
+            stroke="var(--slate)"
+            strokeWidth="1"
+            strokeDasharray="4 3"
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
+        {curve?.band && (
+          <path
+            d={`M${curve.band.map(b => `${x(b.at)} ${y(b.high)}`).join('L')}L${[...curve.band]
+              .reverse()
+              .map(b => `${x(b.at)} ${y(b.low)}`)
+              .join('L')}Z`}
+            fill="var(--pool)"
+            opacity="0.25"
+          />
+        )}
+        {curve && (
+          <path
+            d={`M${curve.line.map(p => `${x(p.at)} ${y(p.value)}`).join('L')}`}
+            fill="none"
+            stroke="var(--pool)"
+            strokeWidth="1.5"
+            vectorEffect="non-scaling-stroke"
+          />
+        )}
+        {until > now && (
+          <path
+            d={`M${x(now)} 0V${height}`}
+            stroke="var(--slate)"
+            strokeWidth="1"
+            vectorEffect="non-scaling-stroke"
+          />
+        )}
+        {(['pass', 'cannot-say', 'watch', 'fail'] as const).map(of => (
+          <path
+            key={of}
+            d={ticks(of)}
+            fill="none"
+            stroke={inks[of]}
+            strokeWidth="2.5"
+            strokeDasharray={of === 'cannot-say' ? '3 2' : undefined}
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
+      </svg>
+      <span aria-hidden="true">
+        {scale.bands.slice(1).map(band => (
+          <span
+            key={band.from}
+            className="absolute right-1 translate-y-[-50%] bg-paper px-0.5 text-small leading-none"
+            style={{ top: `${(y(band.from) / height) * 100}%` }}
+          >
+            {scale.most === 1 && scale.least === 0 && !scale.isLog ? '' : format.number(band.from)}
+          </span>
+        ))}
+      </span>
+    </div>
   );
 }
 

@@ -19,7 +19,10 @@ const api = {
     const res = await fetch(path);
     if (!res.ok) throw new Error(`${res.status} for ${path}`);
     const lines = (await res.text()).split('\n').filter(line => line !== '');
-    const points = lines.flatMap(line => pointOf(JSON.parse(line) as Kept, c) ?? []);
+    const points = lines.flatMap(line => {
+      const reading = JSON.parse(line) as Kept;
+      return reading.point === 'inlet' ? [] : (pointOf(reading, c) ?? []);
+    });
     return { points: thinned(points, COLUMNS), count: lines.length };
   },
   thin: (points: readonly StripPoint[]): StripHistory => ({

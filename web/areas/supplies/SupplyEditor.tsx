@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { bleachProducts, strengthBases } from '#core/chlorine/strength.ts';
+import { type ParameterId, parameterIds } from '#core/quality/parameters.ts';
 import { type SupplyKind, supplyKindIds, supplyKinds } from '#core/stock/kinds.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { dimensionOfUnit } from '#core/units/dimension.ts';
@@ -10,6 +11,7 @@ import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { DateBlank } from '../../ui/DateBlank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
+import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { DeviceBlanks } from './DeviceBlanks.tsx';
 import { draftsOf, EACH, formOf, GROUP, isLasting, isPiece, type SupplyForm } from './supplyForm.ts';
@@ -70,6 +72,7 @@ function SupplySentence({ form, set, isNew, taken }: BlanksProps & { isNew: bool
         bleach: part(BleachBlanks),
         treats: part(TreatsBlank),
         device: <DeviceBlanks device={form.device} onDevice={device => set({ device })} />,
+        kit: part(KitBlanks),
         lasts: part(LastsBlank),
         madeOn: <DayBlank form={form} set={set} id="madeOn" />,
         openedOn: <DayBlank form={form} set={set} id="openedOn" />,
@@ -190,6 +193,28 @@ function TreatsBlank({ form, set }: BlanksProps) {
       onValue={treatsL => set({ treatsL })}
       least={0.1}
       most={100_000}
+    />
+  );
+}
+
+/** What a kit reads, and the lot that its readings are known by. */
+function KitBlanks({ form, set }: BlanksProps) {
+  const say = useSay();
+  return (
+    <Phrase
+      text="supply-form.kit"
+      blanks={{
+        reads: (
+          <ManyBlank<ParameterId>
+            label={say('supply-form.reads')}
+            values={form.reads}
+            placeholder={say('parameter.free-chlorine')}
+            onValues={reads => set({ reads })}
+            choices={parameterIds.map(value => ({ value, label: say(`parameter.${value}`) }))}
+          />
+        ),
+        lot: <TextBlank label={say('supply-form.lot')} value={form.lot} onValue={lot => set({ lot })} />,
+      }}
     />
   );
 }

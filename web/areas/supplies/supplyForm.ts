@@ -1,6 +1,7 @@
 import { type BleachProduct, bleachProducts, type StrengthBasis } from '#core/chlorine/strength.ts';
 import type { FilterDevice } from '#core/filters/device.ts';
 import type { HomeFacts } from '#core/plan/facts.ts';
+import type { ParameterId } from '#core/quality/parameters.ts';
 import type { SupplyKind } from '#core/stock/kinds.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
 import type { SupplySet } from '#core/supplies/fields.ts';
@@ -49,6 +50,9 @@ export interface SupplyForm {
   readonly useBy: string;
   readonly lastsMonths: number | undefined;
   readonly device: FilterDevice | undefined;
+  /** Of a kit: the lot on its box, and what it reads. */
+  readonly lot: string;
+  readonly reads: readonly ParameterId[];
 }
 
 const fresh: SupplyForm = {
@@ -69,6 +73,8 @@ const fresh: SupplyForm = {
   useBy: '',
   lastsMonths: undefined,
   device: undefined,
+  lot: '',
+  reads: [],
 };
 
 export function formOf(supply: SupplyFacts | 'new'): SupplyForm {
@@ -87,6 +93,7 @@ export function formOf(supply: SupplyFacts | 'new'): SupplyForm {
 /** What the sentence says that a supply is; undefined while something is missing. */
 function whatOf(form: SupplyForm): Omit<SupplySet, 'amount'> | undefined {
   const { kind, name, madeOn, openedOn, expiresOn, where, home, treatsL, lastsMonths, device } = form;
+  const { lot, reads } = form;
   if (!name.trim()) return undefined;
   const what = {
     name: name.trim(),
@@ -98,6 +105,8 @@ function whatOf(form: SupplyForm): Omit<SupplySet, 'amount'> | undefined {
     ...(treatsL && isPiece(kind) ? { treatsL } : {}),
     ...(lastsMonths && isLasting(kind) ? { lastsMonths } : {}),
     ...(device && kind === 'filter' ? { device } : {}),
+    ...(kind === 'test-kit' && lot.trim() ? { lot: lot.trim() } : {}),
+    ...(kind === 'test-kit' && reads.length > 0 ? { reads } : {}),
   };
   if (kind !== 'bleach') return { ...what, ...(madeOn ? { madeOn } : {}) };
   const { product, basis, strength, keptC, measuredMgMl, useBy } = form;

@@ -13,7 +13,7 @@ import { InTurn } from '../../ui/InTurn.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { testedOf } from './subjects.ts';
 
-/** Strips that are drawn at first; more are asked for. */
+/** Strips that are drawn at first, and with each asking for more. */
 const FIRST = 24;
 
 interface Read {
@@ -39,11 +39,11 @@ export function Multiples() {
     return parameterIds.filter(p => all.some(({ id }) => readingsAt(facts, id, p).length > 0));
   }, [facts]);
   const [chosen, setChosen] = useState<ParameterId | undefined>();
-  const [all, setAll] = useState(false);
+  const [count, setCount] = useState(FIRST);
   const parameter = chosen && parameters.includes(chosen) ? chosen : parameters[0];
   const read = useMemo(() => (parameter ? readOf(facts, parameter) : []), [facts, parameter]);
   if (!parameter) return null;
-  const shown = all ? read : read.slice(0, FIRST);
+  const shown = read.slice(0, count);
   return (
     <section aria-label={say('multiples.title')} data-testid="multiples">
       <h2 className="border-b-2 border-slate pb-1 text-large">{say('multiples.title')}</h2>
@@ -58,7 +58,7 @@ export function Multiples() {
                 value={parameter}
                 onValue={next => {
                   setChosen(next);
-                  setAll(false);
+                  setCount(FIRST);
                 }}
                 choices={parameters.map(value => ({ value, label: say(`parameter.${value}`) }))}
               />
@@ -76,8 +76,8 @@ export function Multiples() {
         </InTurn>
       </div>
       {shown.length < read.length && (
-        <Button look="quiet" onClick={() => setAll(true)}>
-          {say('multiples.all', { count: read.length })}
+        <Button look="quiet" onClick={() => setCount(count + FIRST)}>
+          {say('multiples.more', { shown: shown.length, count: read.length })}
         </Button>
       )}
       <p className="mt-2 text-small text-ash">{say('multiples.key')}</p>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { minutesBetween } from '#core/calendar/day.ts';
-import { incubationAt } from '#core/quality/incubation.ts';
+import { incubationAt, WARM_C } from '#core/quality/incubation.ts';
 import type { TestFacts } from '#core/tests/facts.ts';
 import { subjectName } from '#core/tests/naming.ts';
 import { test } from '#core/tests/subjects.ts';
@@ -58,6 +58,9 @@ function Sample({ sample }: { sample: TestFacts }) {
           })}
         </p>
         <p className={standing.phase === 'growing' ? '' : 'font-semibold'}>{says}</p>
+        {sample.temperatureC < WARM_C && standing.phase === 'growing' && (
+          <p className="text-small text-ash">{say('sample.cool')}</p>
+        )}
         <div className="flex flex-wrap gap-x-2">
           <Button look="quiet" onClick={() => setOpen(true)}>
             {say('sample.read')}

@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
+import { routes } from '#contract/routes.ts';
 import { type ColumnMeaning, columnMeanings, columnOf, type SheetColumn } from '#core/quality/labColumns.ts';
 import { type Doubt, readLabSheet } from '#core/quality/labSheet.ts';
 import { parameterIds, parameterRow, type ReportedAs } from '#core/quality/parameters.ts';
@@ -69,17 +70,22 @@ export function TakeInSheet() {
       }),
     [rows, columns, samples, facts, dayFirst, timeZone, clock],
   );
+  const known = useKnown(sheet.readings.some(r => r.entry));
+  const fresh = useMemo(
+    () => sheet.readings.filter(r => !r.entry || (known && !known.has(r.entry))),
+    [sheet, known],
+  );
   const drafts = useMemo(
     () =>
-      sheet.readings.length === 0
+      fresh.length === 0
         ? undefined
-        : sheet.readings.map(r =>
+        : fresh.map(r =>
             draft('read', r.subject, r.reading as ReadingFields, {
               at: r.at,
               ...(r.entry ? { id: r.entry } : {}),
             }),
           ),
-    [sheet],
+    [fresh],
   );
   const tell = (heading: string, means: ColumnMeaning) =>
     void recordAndTell(
@@ -155,16 +161,40 @@ export function TakeInSheet() {
               doubts: sheet.doubts.length,
             })}
           </p>
+          {known && fresh.length < sheet.readings.length && (
+            <p role="status">{say('sheet-in.known', { count: sheet.readings.length - fresh.length })}</p>
+          )}
           <Act
             drafts={drafts}
             label={say('sheet-in.do')}
-            told={say('sheet-in.told', { count: sheet.readings.length })}
+            told={say('sheet-in.told', { count: fresh.length })}
             onDone={() => setText('')}
           />
         </>
       )}
     </div>
   );
+}
+
+/** An entry's id, wherever it stands in a table. */
+const ENTRY = /\b[0-7][0-9A-HJKMNP-TV-Z]{25}\b/g;
+
+/** Readings that are here already, by their entries: asked once a sheet names any. */
+function useKnown(isAsked: boolean): ReadonlySet<string> | undefined {
+  const [known, setKnown] = useState<ReadonlySet<string> | undefined>();
+  useEffect(() => {
+    let isCurrent = true;
+    if (isAsked)
+      fetch(routes.readingsCsv)
+        .then(async res => (res.ok ? await res.text() : ''))
+        .then(table => isCurrent && setKnown(new Set(table.match(ENTRY) ?? [])))
+        // without the server nothing can be told apart: what names an entry waits
+        .catch(() => undefined);
+    return () => {
+      isCurrent = false;
+    };
+  }, [isAsked]);
+  return isAsked ? known : undefined;
 }
 
 interface ColumnsProps {

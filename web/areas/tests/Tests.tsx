@@ -19,6 +19,15 @@ import { TestsOf } from './TestsOf.tsx';
 
 type Open = 'read' | 'begin';
 
+/** Lines of what is due that are shown, however far ahead. */
+const FIRST_LINES = 6;
+
+/** The answer first: fails, then what is due. */
+function answerOf(failed: number, due: number) {
+  if (failed > 0) return due > 0 ? ('tests.answer.failed' as const) : ('tests.answer.failed-only' as const);
+  return due > 0 ? ('tests.answer' as const) : ('tests.answer.quiet' as const);
+}
+
 /** What is in the water: what waits to be tested, samples that stand, fails to follow up, and everything that was read. */
 export function Tests() {
   const say = useSay();
@@ -31,6 +40,7 @@ export function Tests() {
   const follow = duties.filter(d => d.id.startsWith('follow:'));
   const due = duties.filter(d => d.id.startsWith('sample:'));
   const now = due.filter(d => d.when === 'now');
+  const dueNow = now.reduce((sum, d) => sum + (d.subjects?.length ?? 1), 0);
   const sample = facts.test[subject ?? ''];
   const of = sample ? sample.of : subject;
   const isKnown = of !== undefined && subjectName(facts, of) !== '';
@@ -46,10 +56,7 @@ export function Tests() {
             <p className="text-large font-bold" data-testid="tests-answer">
               {isEmpty
                 ? say('tests.empty')
-                : say(follow.length > 0 ? 'tests.answer.failed' : 'tests.answer', {
-                    failed: follow.length,
-                    due: now.reduce((sum, d) => sum + (d.subjects?.length ?? 1), 0),
-                  })}
+                : say(answerOf(follow.length, dueNow), { failed: follow.length, due: dueNow })}
             </p>
           </div>
           <div className="flex flex-wrap gap-2">
@@ -63,7 +70,7 @@ export function Tests() {
         {isEmpty && <p className="text-ash">{say('empty.example')}</p>}
         <Lines title={say('tests.follow-ups')} duties={follow} />
         <Samples />
-        <Lines title={say('tests.due')} duties={due} />
+        <Lines title={say('tests.due')} duties={due} isFolded />
         <Multiples />
         <Kits />
         {!isEmpty && <SamplingPlan />}
@@ -84,15 +91,27 @@ export function Tests() {
   );
 }
 
-function Lines({ title, duties }: { title: string; duties: readonly Duty[] }) {
+/** What waits; of what is later the first few. */
+function Lines({
+  title,
+  duties,
+  isFolded = false,
+}: {
+  title: string;
+  duties: readonly Duty[];
+  isFolded?: boolean;
+}) {
   const say = useSay();
+  const [all, setAll] = useState(false);
+  const soon = duties.filter((d, i) => d.when === 'now' || i < FIRST_LINES);
+  const shown = all || !isFolded ? duties : soon;
   const { today } = useReader();
   if (duties.length === 0) return null;
   return (
     <section aria-label={title}>
       <h2 className="border-b-2 border-slate pb-1 text-large">{title}</h2>
       <ul className="m-0 list-none p-0">
-        {duties.map(duty => (
+        {shown.map(duty => (
           <li key={duty.id} className="flex items-start gap-3 border-b border-rule py-2">
             <Link
               to={testsPath(duty)}
@@ -104,6 +123,11 @@ function Lines({ title, duties }: { title: string; duties: readonly Duty[] }) {
           </li>
         ))}
       </ul>
+      {shown.length < duties.length && (
+        <Button look="quiet" className="mt-1" onClick={() => setAll(true)}>
+          {say('tests.all-due', { count: duties.length })}
+        </Button>
+      )}
     </section>
   );
 }

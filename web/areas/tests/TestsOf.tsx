@@ -86,7 +86,8 @@ function Pairs({ subject }: { subject: Subject }) {
                   at: pair.at,
                   before: pair.before,
                   after: pair.after,
-                  removal: pair.removal === undefined ? '' : format.percent(pair.removal),
+                  removal:
+                    pair.removal === undefined ? '' : format.percent(Math.round(pair.removal * 100) / 100),
                 })}
                 {pair.isOdd && <span className="block">{say('pairs.odd')}</span>}
                 {pair.isWorse && <span className="block">{say('pairs.worse')}</span>}
