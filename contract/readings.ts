@@ -1,6 +1,5 @@
 import * as v from 'valibot';
 import { parameterIds } from '#core/quality/parameters.ts';
-import type { Kept } from '#core/tests/facts.ts';
 import { SubjectSchema } from './entry.ts';
 
 /** Asks for all readings of a parameter of a subject. */
@@ -8,9 +7,6 @@ export const ReadingsRequestSchema = v.object({
   subject: SubjectSchema,
   parameter: v.picklist(parameterIds),
 });
-
-/** They come line by line, the oldest first, so that fifty thousand hold nobody up. */
-export type ReadingLine = Kept;
 
 const MONTH = /^(?:19|20|21)\d{2}-(?:0[1-9]|1[0-2])$/;
 

@@ -9,7 +9,10 @@ import { expect, quiet, settle, stepTo, test } from './zeolite.ts';
 const SIGNS = new Set(
   `Zeolite mL mg gal kg cm mm km min pH NTU UTC UV CT log Ctrl Enter Esc NaOCl NaDCC wt DPD mJ Wh ppm HDPE PET GL
   CSV JSON PDF SVG PNG iCalendar QR http https localhost COVID WHO EPA CDC ISO NSF USEPA Sphere IPCC st
-  alt and Jan Feb Mar Apr May Jun Jul Aug Sep Sept Oct Nov Dec Mon Tue Wed Thu Fri Sat Sun`.split(/\s+/),
+  alt and Jan Feb Mar Apr May Jun Jul Aug Sep Sept Oct Nov Dec
+  January February March April June July August September October November December Mon Tue Wed Thu Fri Sat Sun`.split(
+    /\s+/,
+  ),
 );
 const known = new Set<string>(Object.values(citations));
 
@@ -60,6 +63,15 @@ test('in another language nothing on any screen is left in this one', async ({ z
   h.write('container.added', drum, { code: '7', kind: 'drum-208l', place, role: 'clean', heldBefore: 'new' });
   h.write('filled', drum, { volumeL: { value: 198, known: 'measured' }, water: 'well', sealed: true });
   h.write('read', drum, readingOfChlorine({ method: 'dpd', mgL: 0.4 }));
+  h.write('read', drum, { parameter: 'e-coli', method: 'plate', value: 12 });
+  h.write('read', drum, { parameter: 'lead', method: 'strip', value: 15 });
+  const sample = h.subject('test');
+  h.write(
+    'test.begun',
+    sample,
+    { of: drum, method: 'presence-absence', parameters: ['e-coli'], temperatureC: 17 },
+    [drum],
+  );
   const entries = h.entries.map(entry => ({ ...entry, by: '8' }));
   await fetch(`${zeolite.address}api/entries`, {
     method: 'POST',
@@ -90,6 +102,9 @@ test('in another language nothing on any screen is left in this one', async ({ z
     `store/${encodeURIComponent(drum)}`,
     `store/${encodeURIComponent(drum)}/history`,
     'store/rounds',
+    `tests/${encodeURIComponent(drum)}`,
+    'tests/walk',
+    'tests/sheet',
   ];
   for (const path of pages) {
     await page.goto(`${zeolite.address}${path}`);
@@ -103,7 +118,7 @@ test('in another language nothing on any screen is left in this one', async ({ z
     await look(`bench?method=${id}`);
   }
   // what opens over a layer
-  for (const path of ['store', 'supplies', `store/${encodeURIComponent(drum)}`]) {
+  for (const path of ['store', 'supplies', 'tests', `store/${encodeURIComponent(drum)}`]) {
     await page.goto(`${zeolite.address}${path}`);
     await expect(page.locator('main h1').first()).toBeVisible();
     const buttons = page.locator('main button:visible');

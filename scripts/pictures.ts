@@ -15,11 +15,6 @@ const container = (code: string) => async (page: Page) => {
   await page.getByRole('option', { name: code }).first().click();
 };
 
-const scrolled = (px: number) => async (page: Page) => {
-  await page.mouse.move(600, 500);
-  await page.mouse.wheel(0, px);
-};
-
 const wide: View[] = [
   { name: 'today', path: 'today' },
   { name: 'store', path: 'store' },
@@ -40,20 +35,8 @@ const wide: View[] = [
     },
   },
   { name: 'plan', path: 'plan' },
-  { name: 'plan-more', path: 'plan', act: scrolled(900) },
   { name: 'bench', path: 'bench' },
   { name: 'boil', path: 'bench?method=boil' },
-  {
-    name: 'alum',
-    path: 'bench?method=alum-jars',
-    act: async page => {
-      const looks = { 10: 'cloudy', 20: 'hazy', 30: 'clear', 40: 'clear', 60: 'clear', 80: 'clear' };
-      for (const [mgL, look] of Object.entries(looks)) {
-        await page.getByRole('combobox', { name: `Jar with ${mgL} mg/L` }).click();
-        await page.getByRole('option', { name: look, exact: true }).click();
-      }
-    },
-  },
   { name: 'supplies', path: 'supplies' },
   {
     name: 'sources',
@@ -63,6 +46,15 @@ const wide: View[] = [
         .getByRole('link', { name: /^Upper spring/ })
         .first()
         .click(),
+  },
+  {
+    name: 'tests',
+    path: 'tests',
+    act: async page => {
+      await page.getByRole('combobox', { name: 'Parameter of the strips' }).click();
+      await page.getByRole('option', { name: 'Turbidity' }).click();
+      await page.getByRole('link', { name: /^TH-071 failed/ }).click();
+    },
   },
 ];
 
@@ -78,6 +70,7 @@ const phone: View[] = [
         .first()
         .click(),
   },
+  { name: 'walk-phone', path: 'tests/walk?parameter=free-chlorine' },
   {
     name: 'inspect-phone',
     path: 'sources',

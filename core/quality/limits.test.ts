@@ -116,6 +116,13 @@ describe('what the water is for', () => {
     expect(standing(read('free-chlorine', 0.1), { purpose: 'tap' })).toBe('fail');
   });
 
+  it('a low residual at the end of a contact time is a fail', () => {
+    const low = read('free-chlorine', 0.15);
+    expect(standing(low, { contactAt: [at] })).toBe('fail');
+    expect(standing(low, { contactAt: ['2026-06-10T09:00:01.000Z'] })).toBe('watch');
+    expect(standing(read('free-chlorine', 0.2), { contactAt: [at] })).toBe('pass');
+  });
+
   it('germs in water that is treated first are what was expected', () => {
     expect(standing(read('e-coli', 80), { purpose: 'raw' })).toBe('watch');
     expect(standing(read('e-coli', 1), { purpose: 'fresh' })).toBe('fail');

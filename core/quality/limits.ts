@@ -1,5 +1,8 @@
+import { RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts';
+import { TOP_UP_MG_L } from '../chlorine/schools.ts';
 import type { CitationId } from '../citations.ts';
 import { type Judgement, judge, type Message, message, type Params } from '../judgement.ts';
+import type { Instant } from '../moment.ts';
 import { type ParameterId, parameterRow, unitText } from './parameters.ts';
 import { type Dated, figureOf, germsOf, isExpired, whyVoid } from './testReading.ts';
 
@@ -56,14 +59,16 @@ const IDEAL_NTU = 1;
 /** WHO's palatable water (mg/L). */
 const GOOD_TDS_MG_L = 600;
 
-/** What the water that was read is for. `raw`: treated before it is drunk; `tap`: a delivery point. */
-export type Purpose = 'store' | 'tap' | 'fresh' | 'raw';
+/** What the water that was read is for. `raw`: treated before it is drunk; `tap`: a delivery point; `contact`: the end of a contact time. */
+export type Purpose = 'store' | 'tap' | 'fresh' | 'raw' | 'contact';
 
 /** What else is known where a reading is judged. */
 export interface ReadingCase {
   readonly purpose: Purpose;
   /** An infant under six months drinks of it, or under a year. */
   readonly hasInfant?: boolean;
+  /** Moments at which a reading of its chlorine ended a contact time. */
+  readonly contactAt?: readonly Instant[];
   /** The latest of the other of nitrate and nitrite in the same water (mg/L as NO₃ and NO₂). */
   readonly nitrateMgL?: number | undefined;
   readonly nitriteMgL?: number | undefined;
@@ -130,7 +135,8 @@ export function limitsSeen(r: Dated): SeenLimit[] {
  * source and what to do next. Past every authority is a fail of its class; past one is a watch with all of them shown. An expired
  * kit never passes anything, and a bad value of it still alarms.
  */
-export function judgeReading(r: Dated, c: ReadingCase): Judged {
+export function judgeReading(r: Dated, given: ReadingCase): Judged {
+  const c: ReadingCase = given.contactAt?.includes(r.at) ? { ...given, purpose: 'contact' } : given;
   const seen = limitsSeen(r);
   const judged = byClass(r, c, seen);
   const isBad = judged.standing === 'fail' || judged.standing === 'watch';
@@ -219,7 +225,7 @@ export const urgencyOf = (per100Ml: number): 'few' | 'many' | 'most' =>
 
 function judgeChlorine(r: Dated, { purpose }: ReadingCase): Said {
   const figure = figureOf(r);
-  const params = { ...nameOf(r), leastMgL: 0.2 };
+  const params = { ...nameOf(r), leastMgL: RESIDUAL_LEAST_MG_L, topUpMgL: TOP_UP_MG_L };
   if (figure === undefined) {
     const isThere = r.found === 'faint' || r.found === 'strong';
     return say(
@@ -235,6 +241,8 @@ function judgeChlorine(r: Dated, { purpose }: ReadingCase): Said {
     return say('cannot-say', 'judged.chlorine.total', 'who-gdwq', params, 'residual.total.remedy');
   }
   const isLow = r.beyond === 'below' ? figure <= 0.2 : r.beyond === undefined && figure < 0.2;
+  if (isLow && purpose === 'contact')
+    return say('fail', 'judged.chlorine.contact', 'who-gdwq', params, 'residual.none.remedy');
   if (isLow)
     return purpose === 'tap'
       ? say('fail', 'judged.chlorine.tap', 'who-gdwq', params, 'judged.chlorine.tap.remedy')

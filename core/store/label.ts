@@ -52,6 +52,9 @@ export function labelOf(facts: Facts, container: ContainerFacts, state: Containe
     lines.push(message('label.filled', { filledDay: dayOf(fill.at, facts.group.timeZone) }));
   }
   lines.push(...keepsLines(state));
+  const said = state.watch?.reason;
+  if (said?.id === 'judged.lifelong' || said?.id.startsWith('judged.infant.'))
+    lines.push(message('label.lifelong', { name: said.params?.name ?? '' }));
   if (container.setApart) lines.push(message('label.set-apart', { what: container.setApart }));
   if (state.batch && state.standing && state.standing.doses > 0) {
     const { school, doseMl } = state.batch.instruction;

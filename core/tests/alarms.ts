@@ -8,6 +8,7 @@ import type { ContainerFacts, Fill } from '../store/facts.ts';
 import { containersAlarmed } from '../store/find.ts';
 import { partsOf } from '../store/parts.ts';
 import type { Subject } from '../subject.ts';
+import type { Water } from '../water/waters.ts';
 import type { Alarm, Kept, Readings } from './facts.ts';
 import type { Followed } from './fields.ts';
 
@@ -115,8 +116,15 @@ export function retestOf(tests: Readings | undefined, { reading }: Alarm, after:
 export const alarmedContainers = (facts: Pick<Facts, 'container'>): ContainerFacts[] =>
   [...containersAlarmed(facts)].flatMap(id => facts.container[id] ?? []);
 
-const keyOf = (part: { readonly source?: Subject; readonly at: Instant }, water: string, day: Day): string =>
-  `${part.source ?? water} ${day}`;
+interface Part {
+  readonly at: Instant;
+  readonly source?: Subject;
+  readonly water: Water;
+}
+
+/** Of one source on one day; where nobody wrote one of the sources down, of the same kind of water. */
+const isSameWater = (a: Part, b: Part, dayAt: (at: Instant) => Day): boolean =>
+  (a.source && b.source ? a.source === b.source : a.water === b.water) && dayAt(a.at) === dayAt(b.at);
 
 /** An alarm elsewhere that a fill shares its water with: the same source, on the same day. */
 export interface Neighbour {
@@ -141,10 +149,9 @@ export function neighboursOf(
     }),
   ];
   if (alarms.length === 0) return [];
-  const own = new Set(partsOf(fill).map(p => keyOf(p, fill.water, dayOf(p.at, timeZone))));
-  return alarms.filter(({ alarm }) =>
-    alarm.parts.some(p => own.has(keyOf(p, p.water, dayOf(p.at, timeZone)))),
-  );
+  const own = partsWithWater(fill);
+  const dayAt = (at: Instant) => dayOf(at, timeZone);
+  return alarms.filter(({ alarm }) => alarm.parts.some(p => own.some(mine => isSameWater(p, mine, dayAt))));
 }
 
 /** Filled with what failed elsewhere, and not tested since: it stays in use, and is tested first. */

@@ -4,6 +4,7 @@ import { kind, none } from '../log/define.ts';
 import type { Told } from '../log/entry.ts';
 import type { Upcast } from '../log/upcast.ts';
 import type { Purpose } from '../quality/limits.ts';
+import { germsOf } from '../quality/testReading.ts';
 import type { SourceFacts } from '../sources/facts.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import { read } from '../store/fill.ts';
@@ -11,6 +12,7 @@ import { gradeAt } from '../store/fit.ts';
 import { withFill } from '../store/vessel.ts';
 import type { SupplyFacts } from '../supplies/facts.ts';
 import { kindRow } from '../water/sourceKinds.ts';
+import { rowOf } from '../water/waters.ts';
 import * as alarms from './alarms.ts';
 import { freshSampling, type TestFacts } from './facts.ts';
 import {
@@ -39,15 +41,26 @@ const ofChlorine: Upcast = data => {
     : data;
 };
 
+/** Germs in it: a well that was taken for closed is not, a roof is not clean, whatever was believed when it was filled. */
+const fouled = (facts: ContainerFacts): ContainerFacts =>
+  withFill(facts, fill => {
+    const { class: of } = rowOf(fill.water);
+    if (of === 'ground') return { ...fill, origin: { ...fill.origin, protection: 'exposed' } };
+    return of === 'roof' && fill.origin?.roof !== 'unfit'
+      ? { ...fill, origin: { ...fill.origin, roof: 'soiled' } }
+      : fill;
+  });
+
 /** What is read in a container: its chlorine goes to the water and its batch, the rest stands beside them. */
 function readInContainer(facts: ContainerFacts, entry: Told<ReadingFields>): ContainerFacts {
   const reading = keptOf(entry);
   const chlorine = chlorineOf(reading);
   if (chlorine) return withFill(facts, fill => read(fill, entry, chlorine));
-  const noted = withReading(facts, reading);
   const { fill } = facts;
-  // there is no water that a reading of an empty vessel could be of
-  if (!fill || fill.remainingL <= 0) return noted;
+  // of an empty vessel there is no water that it could be a reading of: it stands in the log alone
+  if (!fill || fill.remainingL <= 0) return facts;
+  const noted =
+    (germsOf(reading) ?? 0) >= 1 ? fouled(withReading(facts, reading)) : withReading(facts, reading);
   const grade = gradeAt(facts, fill, entry.happenedAt);
   const purpose: Purpose = grade === 'utility' || grade === 'never' ? 'raw' : 'store';
   return alarms.alarmed(noted, reading, purpose, alarms.partsWithWater(fill));

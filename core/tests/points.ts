@@ -7,8 +7,7 @@ import { figureOf, germsOf } from '../quality/testReading.ts';
 import type { ContainerFacts, Fill } from '../store/facts.ts';
 import type { Subject } from '../subject.ts';
 import type { Kept, Readings } from './facts.ts';
-import { purposeFor } from './report.ts';
-import { caseOf } from './standing.ts';
+import { caseOf, contactAt, purposeFor } from './standing.ts';
 
 /** How batches speak of chlorine, as readings do. */
 function chlorineReadings(fill: Fill | undefined, parameter: ParameterId): Kept[] {
@@ -43,8 +42,10 @@ export function parametersAt(facts: Facts, subject: Subject): ParameterId[] {
 }
 
 /** What readings of a subject are judged by. */
-export const readingCaseAt = (facts: Facts, subject: Subject, today: Day): ReadingCase =>
-  caseOf(facts, purposeFor(facts, subject), testsOf(facts, subject), today);
+export const readingCaseAt = (facts: Facts, subject: Subject, today: Day): ReadingCase => ({
+  ...caseOf(facts, purposeFor(facts, subject), testsOf(facts, subject), today),
+  contactAt: contactAt(facts.container[subject]),
+});
 
 /** Words that say that nothing was found. */
 const noneWords: readonly string[] = ['absent', 'none', 'clear', 'readable'];

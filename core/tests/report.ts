@@ -2,12 +2,12 @@ import { addMonths, type Day, dayOf } from '../calendar/day.ts';
 import { type Message, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import { homesOf } from '../plan/care.ts';
-import { judgeReading, type Purpose, type Standing } from '../quality/limits.ts';
+import { judgeReading, type Standing } from '../quality/limits.ts';
 import { type ParameterId, parameterIds } from '../quality/parameters.ts';
 import type { Kept } from './facts.ts';
 import { followLines, nextStep } from './followUp.ts';
 import { subjectName } from './naming.ts';
-import { purposeOf } from './standing.ts';
+import { contactAt, purposeFor } from './standing.ts';
 import { wordsOfReading } from './wordsOf.ts';
 
 /** A reading with whom it is of. */
@@ -47,13 +47,6 @@ export interface MonthReport {
 /** Lines of what failed that a page has room for. */
 const MOST_FAILS = 12;
 
-/** What water of a subject is for, as far as it can be told of any moment. */
-export function purposeFor(facts: Pick<Facts, 'container' | 'source'>, subject: string): Purpose {
-  const source = facts.source[subject];
-  if (source) return purposeOf(source);
-  return facts.container[subject]?.role === 'clean' ? 'store' : 'raw';
-}
-
 function followOf(facts: Facts, subject: string, entry: string): Message | undefined {
   const container = facts.container[subject];
   const found = container ?? facts.source[subject];
@@ -81,7 +74,7 @@ export function monthReport(
     const on = dayOf(reading.at, facts.group.timeZone);
     const { standing, judgement } = judgeReading(
       { ...reading, on },
-      { purpose: purposeFor(facts, subject), hasInfant },
+      { purpose: purposeFor(facts, subject), hasInfant, contactAt: contactAt(facts.container[subject]) },
     );
     const by = counts.get(reading.parameter) ?? { pass: 0, watch: 0, fail: 0, 'cannot-say': 0 };
     by[standing] += 1;

@@ -1,4 +1,4 @@
-import { type Day, dayOf } from '../calendar/day.ts';
+import { type Day, dayOf, type Instant } from '../calendar/day.ts';
 import type { Judgement } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import { homesOf } from '../plan/care.ts';
@@ -6,6 +6,7 @@ import { type Judged, judgeReading, type Purpose, type ReadingCase } from '../qu
 import { type ParameterId, parameterIds, parameterRow } from '../quality/parameters.ts';
 import type { SourceFacts } from '../sources/facts.ts';
 import type { ContainerFacts, Fill } from '../store/facts.ts';
+import type { Subject } from '../subject.ts';
 import { kindRow } from '../water/sourceKinds.ts';
 import { rowOf } from '../water/waters.ts';
 import type { Kept, Readings } from './facts.ts';
@@ -17,6 +18,17 @@ export function purposeOf({ kind }: Pick<SourceFacts, 'kind'>): Purpose {
   if (of === 'tap') return 'tap';
   return of === 'ground' || kind === 'carrier' ? 'fresh' : 'raw';
 }
+
+/** What water of a subject is for, as far as it can be told of any moment. */
+export function purposeFor(facts: Pick<Facts, 'container' | 'source'>, subject: Subject): Purpose {
+  const source = facts.source[subject];
+  if (source) return purposeOf(source);
+  return facts.container[subject]?.role === 'clean' ? 'store' : 'raw';
+}
+
+/** Moments at which a reading was taken for the end of a contact time. */
+export const contactAt = (container: ContainerFacts | undefined): Instant[] =>
+  (container?.fill?.batches ?? []).flatMap(b => b.events.filter(e => e.what === 'read').map(e => e.at));
 
 /** What a reading of a subject is judged by, beside itself. */
 export const caseOf = (

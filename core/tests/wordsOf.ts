@@ -1,11 +1,16 @@
 import { type Message, message } from '../judgement.ts';
 import { unitText } from '../quality/parameters.ts';
-import type { TestReading } from '../quality/testReading.ts';
+import { figureOf, type TestReading } from '../quality/testReading.ts';
 
 /** How a reading is said: the figure with its unit, or what was found. */
-/** A plain figure of chlorine is said as it was before other things were read. */
-function chlorineWords({ parameter, method, value: mgL, beyond }: TestReading): Message | undefined {
+/** Plain figures of chlorine, and a laboratory's of germs and nitrate, are said as they were before other things were read. */
+function plainWords(r: TestReading): Message | undefined {
+  const { parameter, method, value: mgL, beyond } = r;
   if (mgL === undefined || beyond) return undefined;
+  if (method === 'laboratory' && parameter === 'e-coli')
+    return message('entry.source.tested', { eColi: mgL });
+  if (method === 'laboratory' && parameter === 'nitrate')
+    return message('entry.source.tested-nitrate', { nitrateMgL: Math.round((figureOf(r) ?? 0) * 100) / 100 });
   if (parameter === 'total-chlorine') return message('entry.read', { mgL, method: 'method.total' });
   if (parameter !== 'free-chlorine') return undefined;
   return message('entry.read', {
@@ -22,8 +27,8 @@ function chlorineWords({ parameter, method, value: mgL, beyond }: TestReading): 
 export function wordsOfReading(r: TestReading): Message {
   const { parameter, method, value, beyond, found, as } = r;
   if (parameter === 'chlorine-smell') return message('entry.smelled', { what: `smell.${found ?? 'none'}` });
-  const asBefore = chlorineWords(r);
-  if (asBefore) return asBefore;
+  const plain = plainWords(r);
+  if (plain) return plain;
   const about = { name: `parameter.${parameter}`, method: `test-method.${method}` };
   if (value === undefined)
     return message('entry.read.found', { ...about, found: `found-word.${found ?? 'none'}` });

@@ -10,10 +10,10 @@ import {
   testMethods,
 } from '#core/quality/parameters.ts';
 import { slipOf } from '#core/quality/testReading.ts';
+import { runningBatch } from '#core/store/state.ts';
 import type { Subject } from '#core/subject.ts';
 import type { TestFacts } from '#core/tests/facts.ts';
-import { purposeFor } from '#core/tests/report.ts';
-import { caseOf, judgedAt } from '#core/tests/standing.ts';
+import { caseOf, judgedAt, purposeFor } from '#core/tests/standing.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts, useToday } from '../app/hooks.ts';
 import { draft } from '../session/draft.ts';
@@ -79,7 +79,10 @@ export function ReadingForm({ subject, name, parameter, sample, onDone }: Props)
     if (!reading) return undefined;
     const tests = facts.container[subject]?.tests ?? facts.source[subject]?.tests;
     const kept = { at: clock.now(), entry: '', ...reading };
-    return judgedAt(facts, kept, caseOf(facts, purposeFor(facts, subject), tests, today));
+    const container = facts.container[subject];
+    const phase = container && runningBatch(container, clock.now())?.standing.phase;
+    const purpose = phase === 'read' || phase === 'air' ? 'contact' : purposeFor(facts, subject);
+    return judgedAt(facts, kept, caseOf(facts, purpose, tests, today));
   }, [reading, facts, subject, clock, today]);
   const row = of && of !== TASTE ? parameterRow(of) : undefined;
   const kits = of && of !== TASTE ? kitsFor(facts, of) : [];

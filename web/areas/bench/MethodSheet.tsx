@@ -111,6 +111,12 @@ export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large
       {!large && (
         <div className="px-4 pb-4">
           <Photo subject={sheet.id} name={name} digest={sheet.photo} />
+          <Link
+            to={`/tests/${sheet.id}`}
+            className="px-1 text-small underline decoration-rule underline-offset-3"
+          >
+            {say('sheet.readings')}
+          </Link>
         </div>
       )}
     </section>

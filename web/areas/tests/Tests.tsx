@@ -2,10 +2,10 @@ import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { routes } from '#contract/routes.ts';
 import type { Duty } from '#core/duty.ts';
-import { subjectName } from '#core/tests/naming.ts';
 import { useAsked } from '../../app/asked.ts';
 import { useDuties, useFacts, useReader, useUnits } from '../../app/hooks.ts';
 import { testsPath } from '../../app/paths.ts';
+import { useTestedName } from '../../app/testedName.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -43,7 +43,8 @@ export function Tests() {
   const dueNow = now.reduce((sum, d) => sum + (d.subjects?.length ?? 1), 0);
   const sample = facts.test[subject ?? ''];
   const of = sample ? sample.of : subject;
-  const isKnown = of !== undefined && subjectName(facts, of) !== '';
+  const nameOf = useTestedName();
+  const isKnown = of !== undefined && nameOf(of) !== '';
   const isEmpty = Object.keys(facts.container).length === 0 && Object.keys(facts.source).length === 0;
   return (
     <div className="flex h-full max-wide:block">
@@ -79,7 +80,7 @@ export function Tests() {
       </div>
       {isKnown && of && (
         <aside
-          aria-label={subjectName(facts, of)}
+          aria-label={nameOf(of)}
           className="w-[480px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-0"
         >
           <TestsOf key={of} subject={of} />

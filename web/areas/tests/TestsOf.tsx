@@ -2,28 +2,36 @@ import { X } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { pairsOf, trendOf } from '#core/filters/readings.ts';
+import type { Facts } from '#core/log/facts.ts';
 import type { Subject } from '#core/subject.ts';
-import { subjectName } from '#core/tests/naming.ts';
 import { parametersAt, testsOf } from '#core/tests/points.ts';
 import { FollowUp } from '../../acts/FollowUp.tsx';
 import { ReadingForm } from '../../acts/ReadingForm.tsx';
 import { SubjectStrip } from '../../acts/SubjectStrip.tsx';
 import { History } from '../../app/History.tsx';
 import { useFacts } from '../../app/hooks.ts';
+import { useTestedName } from '../../app/testedName.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
+
+/** Where the life of a subject is told. */
+function homeOf(facts: Facts, subject: Subject): string {
+  if (facts.container[subject]) return `/store/${subject}`;
+  if (facts.source[subject]) return `/sources/${subject}`;
+  return facts.sheet[subject] ? `/bench/${subject}` : '/supplies';
+}
 
 /** The tests of one subject: its follow-up where it failed, every parameter as a strip, and what was read before and behind a filter. */
 export function TestsOf({ subject }: { subject: Subject }) {
   const say = useSay();
   const facts = useFacts();
   const [isReading, setReading] = useState(false);
-  const name = subjectName(facts, subject);
+  const name = useTestedName()(subject);
   const container = facts.container[subject];
   const found = container ?? facts.source[subject];
   const parameters = parametersAt(facts, subject);
-  const home = container ? `/store/${subject}` : facts.source[subject] ? `/sources/${subject}` : '/supplies';
+  const home = homeOf(facts, subject);
   return (
     <div className="flex flex-col gap-4 p-5">
       <div className="flex items-start justify-between">
@@ -54,7 +62,7 @@ export function TestsOf({ subject }: { subject: Subject }) {
         ))}
       </div>
       <Pairs subject={subject} />
-      <History subject={subject} version={found ?? facts.supply[subject]} />
+      <History subject={subject} version={found ?? facts.supply[subject] ?? facts.sheet[subject]} />
     </div>
   );
 }

@@ -10,8 +10,7 @@ import {
   type TestMethod,
 } from '#core/quality/parameters.ts';
 import { subjectName } from '#core/tests/naming.ts';
-import { purposeFor } from '#core/tests/report.ts';
-import { caseOf, judgedAt } from '#core/tests/standing.ts';
+import { caseOf, judgedAt, purposeFor } from '#core/tests/standing.ts';
 import { JudgedLines } from '../../acts/JudgedLines.tsx';
 import { kitsFor, type ReadingBlanks, readingOf, usesKit } from '../../acts/readingBlanks.ts';
 import { StepBlank } from '../../acts/StepBlank.tsx';

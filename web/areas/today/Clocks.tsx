@@ -1,10 +1,12 @@
 import { Link } from 'react-router';
 import { sheetAt } from '#core/bench/sheets.ts';
-import type { Instant } from '#core/calendar/day.ts';
+import { dayOf, type Instant } from '#core/calendar/day.ts';
 import type { Duty } from '#core/duty.ts';
 import type { Facts } from '#core/log/facts.ts';
+import { incubationAt } from '#core/quality/incubation.ts';
 import type { State } from '#core/store/state.ts';
-import { useDuties, useFacts, useWaterState } from '../../app/hooks.ts';
+import { subjectName } from '#core/tests/naming.ts';
+import { useDuties, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { type TextId, useSay } from '../../texts/texts.ts';
 import { ArcClock } from '../../ui/ArcClock.tsx';
 
@@ -28,6 +30,13 @@ function clockOf({ subject }: Duty, facts: Facts, { containers, now }: State): R
       from: standing.standsFrom,
       until: standing.standsUntil,
     };
+  const sample = facts.test[subject];
+  if (sample) {
+    const { phase, readsFrom } = incubationAt({ ...sample, from: sample.begunAt }, now);
+    if (phase !== 'growing' || !readsFrom) return undefined;
+    const name = { method: 'today.sample' as const, code: subjectName(facts, sample.of) };
+    return { id: subject, name, from: sample.begunAt, until: readsFrom };
+  }
   const sheet = facts.sheet[subject];
   const at = sheet && sheetAt(sheet, now);
   if (!at?.standsFrom || !at.standsUntil || at.isOver) return undefined;
@@ -45,6 +54,7 @@ export function Clocks() {
   const say = useSay();
   const facts = useFacts();
   const state = useWaterState();
+  const { timeZone, today } = useReader();
   const running = useDuties()
     .map(duty => clockOf(duty, facts, state))
     .filter(clock => clock !== undefined)
@@ -55,14 +65,18 @@ export function Clocks() {
       {running.map(({ id, name, from, until }) => (
         <Link
           key={id}
-          to={`/bench/${id}`}
+          to={id.startsWith('test:') ? `/tests/${id}` : `/bench/${id}`}
           className="block w-[250px] border-[1.5px] border-slate bg-pool-2 p-3"
         >
           <p className="flex justify-between gap-2 font-bold">
             <span className="truncate">
               {[name.method && say(name.method), name.code].filter(Boolean).join(' ')}
             </span>
-            <span className="shrink-0 font-normal">{say('today.stands-until', { untilAt: until })}</span>
+            <span className="shrink-0 font-normal">
+              {say(dayOf(until, timeZone) === today ? 'today.stands-until' : 'today.stands-until-day', {
+                untilAt: until,
+              })}
+            </span>
           </p>
           <ArcClock from={from} until={until} />
         </Link>

@@ -12,7 +12,7 @@ import { Swatch } from '../../ui/Textures.tsx';
 import { Clocks } from './Clocks.tsx';
 
 /** Rows of a section before it asks whether to show the rest. */
-const ROWS_FIRST = 18;
+const ROWS_FIRST = 24;
 
 /** Several that fall due together are a round through their place. */
 const pathTo = (duty: Duty, place: string): string => {
