@@ -145,43 +145,53 @@ const turned = (
  *   { volumeMl: 0.1, tubes: 3, positive: 0 }]).per100Ml // 42.7
  */
 export function mpnOf(tubes: readonly Dilution[]): Mpn {
+  const { per100Ml, beyond } = mpnEstimate(tubes);
+  const [least, most] = spanOf(tubes);
+  if (beyond === 'below') {
+    // chance of no positive at all is e^(−λV): what leaves 2.5 % of it is the upper end
+    const upper = -Math.log(HALF_OF_5_PERCENT) / soughtMl(tubes);
+    return { per100Ml, beyond, range: { least: 0, most: upper * ML }, rarity: 1 };
+  }
+  if (beyond === 'above')
+    return {
+      per100Ml,
+      beyond,
+      range: { least: leastOfAll(tubes) * ML, most: Number.POSITIVE_INFINITY },
+      rarity: 1,
+    };
+  const perMl = per100Ml / ML;
+  // the chance of at least this estimate rises with the density, that of at most this one falls
+  const lower = rootOf(at => tail(tubes, perMl, 'least', at) - HALF_OF_5_PERCENT, least, most);
+  const upper = rootOf(at => HALF_OF_5_PERCENT - tail(tubes, perMl, 'most', at), least, most);
+  return { per100Ml, range: { least: lower * ML, most: upper * ML }, rarity: rarityOf(tubes, perMl) };
+}
+
+/** The least density at which a rack turns whole in one of forty tests (per mL). */
+const leastOfAll = (tubes: readonly Dilution[]): number =>
+  rootOf(perMl => tail(tubes, perMlOfAll(tubes), 'least', perMl) - HALF_OF_5_PERCENT, ...spanOf(tubes));
+
+/**
+ * The estimate alone, which costs a thousandth of its interval.
+ * @throws RangeError as mpnOf
+ */
+export function mpnEstimate(tubes: readonly Dilution[]): Pick<Mpn, 'per100Ml' | 'beyond'> {
   if (tubes.length < 1 || tubes.length > MOST_DILUTIONS)
     throw new RangeError(`${tubes.length} dilutions; 1 to ${MOST_DILUTIONS} are worked out`);
   for (const { volumeMl, tubes: n, positive } of tubes)
     if (!(volumeMl > 0 && n >= 1 && n <= MOST_TUBES && positive >= 0 && positive <= n))
       throw new RangeError(`${positive} of ${n} tubes of ${volumeMl} mL`);
-  const [least, most] = spanOf(tubes);
   const total = tubes.reduce((sum, d) => sum + d.tubes, 0);
   const positives = tubes.reduce((sum, d) => sum + d.positive, 0);
+  // one tube alone has nothing between its two bounds: each is said by the end of its interval
   if (positives === 0) {
-    // chance of no positive at all is e^(−λV): what leaves 2.5 % of it is the upper end
-    const upper = -Math.log(HALF_OF_5_PERCENT) / soughtMl(tubes);
-    const one = total === 1 ? upper : estimate(onePositive(tubes));
-    return { per100Ml: one * ML, beyond: 'below', range: { least: 0, most: upper * ML }, rarity: 1 };
+    const one = total === 1 ? -Math.log(HALF_OF_5_PERCENT) / soughtMl(tubes) : estimate(onePositive(tubes));
+    return { per100Ml: one * ML, beyond: 'below' };
   }
   if (positives === total) {
-    const lower = rootOf(
-      perMl => tail(tubes, perMlOfAll(tubes), 'least', perMl) - HALF_OF_5_PERCENT,
-      least,
-      most,
-    );
-    const highest = total === 1 ? lower : estimate(allButOne(tubes));
-    return {
-      per100Ml: highest * ML,
-      beyond: 'above',
-      range: { least: lower * ML, most: Number.POSITIVE_INFINITY },
-      rarity: 1,
-    };
+    const highest = total === 1 ? leastOfAll(tubes) : estimate(allButOne(tubes));
+    return { per100Ml: highest * ML, beyond: 'above' };
   }
-  const perMl = estimate(tubes);
-  // the chance of at least this estimate rises with the density, that of at most this one falls
-  const lower = rootOf(at => tail(tubes, perMl, 'least', at) - HALF_OF_5_PERCENT, least, most);
-  const upper = rootOf(at => HALF_OF_5_PERCENT - tail(tubes, perMl, 'most', at), least, most);
-  return {
-    per100Ml: perMl * ML,
-    range: { least: lower * ML, most: upper * ML },
-    rarity: rarityOf(tubes, perMl),
-  };
+  return { per100Ml: estimate(tubes) * ML };
 }
 
 /** One tube of the smallest volume turned: the least that a rack can find. */

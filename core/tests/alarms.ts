@@ -11,6 +11,7 @@ import type { Subject } from '../subject.ts';
 import type { Water } from '../water/waters.ts';
 import type { Alarm, Kept, Readings } from './facts.ts';
 import type { Followed } from './fields.ts';
+import { lastFigure } from './readings.ts';
 
 /** Fails that were followed up to the end are kept beside their subject for the report; older ones stay in the log. */
 const CLOSED_KEPT = 4;
@@ -22,14 +23,19 @@ interface Alarmed {
 export const openAlarms = ({ alarms = [] }: Alarmed): readonly Alarm[] => alarms.filter(a => !a.closedAt);
 
 /** The facts of a subject after a reading that may hold its water back. */
-export function alarmed<F extends Alarmed>(
+export function alarmed<F extends Alarmed & { readonly tests?: Readings }>(
   facts: F,
   reading: Kept,
-  purpose: Purpose,
+  { purpose, since }: { readonly purpose: Purpose; readonly since?: Instant },
   parts: Alarm['parts'],
 ): F {
   if (purpose === 'raw') return facts;
-  const judged = judgeReading({ ...reading, on: reading.at.slice(0, 10) }, { purpose });
+  const c = {
+    purpose,
+    nitrateMgL: lastFigure(facts.tests, 'nitrate', since),
+    nitriteMgL: lastFigure(facts.tests, 'nitrite', since),
+  };
+  const judged = judgeReading({ ...reading, on: reading.at.slice(0, 10) }, c);
   if (!isAlarm(reading, judged)) return facts;
   const { entry, at, ...rest } = reading;
   // a second bad reading of the same is the first one's follow-up

@@ -63,14 +63,14 @@ function readInContainer(facts: ContainerFacts, entry: Told<ReadingFields>): Con
     (germsOf(reading) ?? 0) >= 1 ? fouled(withReading(facts, reading)) : withReading(facts, reading);
   const grade = gradeAt(facts, fill, entry.happenedAt);
   const purpose: Purpose = grade === 'utility' || grade === 'never' ? 'raw' : 'store';
-  return alarms.alarmed(noted, reading, purpose, alarms.partsWithWater(fill));
+  return alarms.alarmed(noted, reading, { purpose, since: fill.since }, alarms.partsWithWater(fill));
 }
 
 function readAtSource(facts: SourceFacts, entry: Told<ReadingFields>): SourceFacts {
   const reading = keptOf(entry);
   const { water } = kindRow(facts.kind);
   const parts = [{ at: entry.happenedAt, source: facts.id, water }];
-  return alarms.alarmed(withReading(facts, reading), reading, purposeOf(facts), parts);
+  return alarms.alarmed(withReading(facts, reading), reading, { purpose: purposeOf(facts) }, parts);
 }
 
 /** A test of a kit is used up; what is read before and after a filter stands beside it. */

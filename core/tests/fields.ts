@@ -2,7 +2,7 @@ import * as v from 'valibot';
 import { between, day, digest, entryId, fields, instant, line, name, subjectOf, whole } from '../fields.ts';
 import type { DataOf } from '../log/define.ts';
 import { columnMeanings } from '../quality/labColumns.ts';
-import { MOST_DILUTIONS, MOST_TUBES, mpnOf } from '../quality/mpn.ts';
+import { MOST_DILUTIONS, MOST_TUBES, mpnEstimate } from '../quality/mpn.ts';
 import { foundWords, parameterIds, reportedAs, testMethods } from '../quality/parameters.ts';
 import { samplingRuleIds } from '../quality/samplingPlan.ts';
 import { faultOf } from '../quality/testReading.ts';
@@ -62,7 +62,7 @@ export const testReading = v.pipe(
   v.check(({ rack, value }) => {
     if (!rack) return true;
     if (rack.some(d => d.positive > d.tubes)) return false;
-    const { per100Ml } = mpnOf(rack);
+    const { per100Ml } = mpnEstimate(rack);
     return value !== undefined && Math.abs(value - per100Ml) <= per100Ml * TUBES_TOLERANCE + 0.05;
   }, 'tubes'),
 );

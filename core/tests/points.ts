@@ -43,7 +43,13 @@ export function parametersAt(facts: Facts, subject: Subject): ParameterId[] {
 
 /** What readings of a subject are judged by. */
 export const readingCaseAt = (facts: Facts, subject: Subject, today: Day): ReadingCase => ({
-  ...caseOf(facts, purposeFor(facts, subject), testsOf(facts, subject), today),
+  ...caseOf(
+    facts,
+    purposeFor(facts, subject),
+    testsOf(facts, subject),
+    today,
+    facts.container[subject]?.fill?.since,
+  ),
   contactAt: contactAt(facts.container[subject]),
 });
 

@@ -62,9 +62,20 @@ export function lastGerms(
   return last && { at: last.at, germs: germsOf(last)! };
 }
 
-/** The last figure of a parameter (in its own unit). */
-export function lastFigure(tests: Readings | undefined, parameter: ParameterId): number | undefined {
-  const last = lastOf(tests, parameter, r => figureOf(r) !== undefined && !isExpired(r, r.at.slice(0, 10)));
+/**
+ * The last figure of a parameter (in its own unit).
+ * @param since of this water: what was read before it was filled is of another
+ */
+export function lastFigure(
+  tests: Readings | undefined,
+  parameter: ParameterId,
+  since = '',
+): number | undefined {
+  const last = lastOf(
+    tests,
+    parameter,
+    r => r.at >= since && figureOf(r) !== undefined && !isExpired(r, r.at.slice(0, 10)),
+  );
   return last && figureOf(last);
 }
 

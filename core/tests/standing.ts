@@ -36,11 +36,12 @@ export const caseOf = (
   purpose: Purpose,
   tests: Readings | undefined,
   today: Day,
+  since?: Instant,
 ): ReadingCase => ({
   purpose,
   hasInfant: homesOf(facts, 'nitrate', today).length > 0,
-  nitrateMgL: lastFigure(tests, 'nitrate'),
-  nitriteMgL: lastFigure(tests, 'nitrite'),
+  nitrateMgL: lastFigure(tests, 'nitrate', since),
+  nitriteMgL: lastFigure(tests, 'nitrite', since),
 });
 
 /** A reading as its subject has it, judged. */
@@ -63,7 +64,7 @@ export function watchOfTests(
   for (const parameter of watched) {
     const last = tests[parameter]?.findLast(r => r.at >= fill.since);
     if (!last) continue;
-    const judged = judgedAt(facts, last, caseOf(facts, 'store', tests, today));
+    const judged = judgedAt(facts, last, caseOf(facts, 'store', tests, today, fill.since));
     const [infant] = judged.also;
     if (judged.standing === 'fail' || judged.standing === 'watch')
       return { ...(infant?.verdict === 'refuse' ? infant : judged.judgement), verdict: 'warn' };

@@ -276,6 +276,19 @@ describe('other readings of stored water', () => {
     expect(at(drum, later(3)).state).toBe('failed');
   });
 
+  it('nitrate and nitrite of one water are added up, and not those of the water before', () => {
+    read(drum, 'nitrite', { value: 2, as: 'NO2' });
+    read(drum, 'nitrate', { value: 25, as: 'NO3' });
+    expect(at(drum, later(3)).state).toBe('failed');
+    const other = vessel('D-9');
+    fill(other);
+    read(other, 'nitrite', { value: 2, as: 'NO2' });
+    h.write('emptied', other, { to: 'utility' });
+    fill(other);
+    read(other, 'nitrate', { value: 25, as: 'NO3' });
+    expect(at(other, later(3)).state).toBe('ready');
+  });
+
   it('nitrate over one limit is no water where an infant lives', () => {
     read(drum, 'nitrate', { value: 45, as: 'NO3' });
     h.write('home.set', h.subject('home'), { name: 'One', people: [{ born: '2026-04' }] });

@@ -51,7 +51,7 @@ export function RackBlanks({ rack, onRack }: Props) {
               volume: (
                 <QuantityBlank
                   label={say('rack.volume', { place: i + 1 })}
-                  dimension="doseMl"
+                  dimension="number"
                   value={dilution.volumeMl}
                   onValue={volumeMl => put(i, { volumeMl })}
                   least={0.0001}

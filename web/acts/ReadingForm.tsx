@@ -82,7 +82,7 @@ export function ReadingForm({ subject, name, parameter, sample, onDone }: Props)
     const container = facts.container[subject];
     const phase = container && runningBatch(container, clock.now())?.standing.phase;
     const purpose = phase === 'read' || phase === 'air' ? 'contact' : purposeFor(facts, subject);
-    return judgedAt(facts, kept, caseOf(facts, purpose, tests, today));
+    return judgedAt(facts, kept, caseOf(facts, purpose, tests, today, container?.fill?.since));
   }, [reading, facts, subject, clock, today]);
   const row = of && of !== TASTE ? parameterRow(of) : undefined;
   const kits = of && of !== TASTE ? kitsFor(facts, of) : [];

@@ -168,7 +168,13 @@ function Stop({ subject, blanks, where, state, onNext }: StopProps) {
     judgedAt(
       facts,
       { at: clock.now(), entry: '', ...reading },
-      caseOf(facts, purposeFor(facts, subject), facts.container[subject]?.tests, today),
+      caseOf(
+        facts,
+        purposeFor(facts, subject),
+        facts.container[subject]?.tests,
+        today,
+        facts.container[subject]?.fill?.since,
+      ),
     );
   const keep = async (mode: 'intend' | 'happened') => {
     if (!reading) return;
