@@ -25,7 +25,15 @@ import { Phrase } from '../ui/Phrase.tsx';
 import { FromInstrument } from './FromInstrument.tsx';
 import { JudgedLines } from './JudgedLines.tsx';
 import { RackBlanks } from './RackBlanks.tsx';
-import { freshRack, kitsFor, type ReadingBlanks, readingOf, TASTE, usesKit } from './readingBlanks.ts';
+import {
+  asksStanding,
+  freshRack,
+  kitsFor,
+  type ReadingBlanks,
+  readingOf,
+  TASTE,
+  usesKit,
+} from './readingBlanks.ts';
 import { StepBlank } from './StepBlank.tsx';
 
 interface Props {
@@ -62,7 +70,7 @@ export function ReadingForm({ subject, name, parameter, sample, onDone }: Props)
   const put = (more: Partial<ReadingBlanks>) => setBlanks(b => ({ ...b, ...more }));
   const { parameter: of, method } = blanks;
   const reading = useMemo(() => {
-    const plain = readingOf(blanks, facts, clock.now());
+    const plain = readingOf(blanks, facts, clock.now(), sample);
     if (!plain || !sample) return plain;
     const { window, temperatureC, begunAt } = sample;
     return { ...plain, incubated: { from: begunAt, temperatureC, ...(window ? { window } : {}) } };
@@ -128,7 +136,13 @@ export function ReadingForm({ subject, name, parameter, sample, onDone }: Props)
               />
             ),
             result: of && of !== TASTE && method && (
-              <ResultBlanks blanks={blanks} parameter={of} method={method} onBlanks={put} />
+              <ResultBlanks
+                blanks={blanks}
+                parameter={of}
+                method={method}
+                isSample={sample !== undefined}
+                onBlanks={put}
+              />
             ),
             kit: usesKit(method) && (
               <ChoiceBlank<string>
@@ -195,6 +209,13 @@ export function ReadingForm({ subject, name, parameter, sample, onDone }: Props)
           {say('reading.taste')}
         </p>
       )}
+      {!sample &&
+        asksStanding(blanks) &&
+        (blanks.stoodH === undefined || blanks.temperatureC === undefined) && (
+          <p role="status" className="border-l-4 border-clay pl-3">
+            {say('reading.say-standing')}
+          </p>
+        )}
       {row?.as && blanks.value !== undefined && blanks.as === undefined && (
         <p role="status" className="border-l-4 border-clay pl-3">
           {say('reading.say-as')}
@@ -213,8 +234,17 @@ interface ResultProps {
 }
 
 /** What a method asks for: centimetres of a tube, the steps of a strip, what turned, tubes of a rack, or a figure. */
-function ResultBlanks({ blanks, parameter, method, onBlanks }: ResultProps) {
+function ResultBlanks({
+  blanks,
+  parameter,
+  method,
+  isSample,
+  onBlanks,
+}: ResultProps & { isSample: boolean }) {
   const say = useSay();
+  const stood = !isSample && incubates.includes(method) && (
+    <StoodBlanks blanks={blanks} onBlanks={onBlanks} />
+  );
   const { unit, words = [], as, least, most, dimension } = parameterRow(parameter);
   if (isFoundBy(method))
     return (
@@ -229,11 +259,16 @@ function ResultBlanks({ blanks, parameter, method, onBlanks }: ResultProps) {
             ...(incubates.includes(method) ? { note: say(`found-bottle.${value as 'present'}`) } : {}),
           }))}
         />
-        {incubates.includes(method) && <StoodBlanks blanks={blanks} onBlanks={onBlanks} />}
+        {stood}
       </>
     );
   if (method === 'tubes')
-    return <RackBlanks rack={blanks.rack ?? freshRack} onRack={rack => onBlanks({ rack })} />;
+    return (
+      <>
+        <RackBlanks rack={blanks.rack ?? freshRack} onRack={rack => onBlanks({ rack })} />
+        {stood}
+      </>
+    );
   if (method === 'tube')
     return (
       <Phrase
@@ -307,7 +342,7 @@ function ResultBlanks({ blanks, parameter, method, onBlanks }: ResultProps) {
         }}
       />
       {slip !== undefined && say('reading.slip', { slip })}
-      {incubates.includes(method) && <StoodBlanks blanks={blanks} onBlanks={onBlanks} />}
+      {stood}
     </>
   );
 }

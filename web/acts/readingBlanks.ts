@@ -13,6 +13,7 @@ import {
 } from '#core/quality/parameters.ts';
 import type { Subject } from '#core/subject.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
+import type { TestFacts } from '#core/tests/facts.ts';
 import type { ReadingFields } from '#core/tests/fields.ts';
 
 /** What nobody does: named among what is read, so that it is answered. */
@@ -111,11 +112,21 @@ function resultOf(b: ReadingBlanks, method: TestMethod): Partial<ReadingFields> 
   return { value: b.value, ...(b.beyond ? { beyond: b.beyond } : {}), ...(b.as ? { as: b.as } : {}) };
 }
 
+/** A bottle that stayed clear proves something only where it is known how long and how warm it stood. */
+export const asksStanding = ({ method, found, value, rack, beyond }: ReadingBlanks): boolean =>
+  method !== undefined &&
+  incubates.includes(method) &&
+  (found === 'absent' ||
+    value === 0 ||
+    (value !== undefined && beyond === 'below') ||
+    wholeRack(rack)?.every(d => d.positive === 0) === true);
+
 /** A reading as it would be recorded; undefined while something that it needs is not said. */
 export function readingOf(
   b: ReadingBlanks,
   facts: Pick<Facts, 'supply'>,
   now: string,
+  sample?: TestFacts,
 ): ReadingFields | undefined {
   const { parameter, method } = b;
   if (!parameter || parameter === TASTE || !method) return undefined;
@@ -132,6 +143,7 @@ export function readingOf(
     ...(expires ? { expires } : {}),
   };
   const stands = incubates.includes(method) && b.stoodH !== undefined && b.temperatureC !== undefined;
+  if (asksStanding(b) && !stands && !sample) return undefined;
   return {
     parameter,
     method,
