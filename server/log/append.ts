@@ -12,7 +12,8 @@ import { entries, entrySubjects, facts } from '../db/schema.ts';
 import { ProblemError } from '../problems.ts';
 import { inSlices, slices } from '../slices.ts';
 import { type Key, LiveFacts } from './live.ts';
-import { entriesById, entriesOf, lotsOf, rowOf } from './rows.ts';
+import { Lives } from './lives.ts';
+import { entriesById, lotsOf, rowOf } from './rows.ts';
 
 /** A phone's clock may run this far ahead of the server's. */
 const AHEAD_MIN = 5;
@@ -51,6 +52,7 @@ export async function openLog(
       last: { happenedAt: r.lastHappenedAt, id: r.lastEntry },
     })),
   );
+  const lives = new Lives(db);
   const [newest] = await db.select({ seq: max(entries.seq) }).from(entries);
   let seq = newest?.seq ?? 0;
   let view: View | undefined;
@@ -63,7 +65,7 @@ export async function openLog(
     const putsRight = fresh.some(e => e.kind === PUT_RIGHT);
     const receivedAt = putsRight ? clock.machine() : clock.now();
     requireNotAhead(fresh, list, receivedAt);
-    const pending = new Pending(database, fresh);
+    const pending = new Pending(database, lives, fresh);
     const touched = new Map<Subject, Key>();
     try {
       const breathe = slices();
@@ -82,6 +84,7 @@ export async function openLog(
       throw error;
     }
     live.keep();
+    lives.add(fresh);
     seq += fresh.length;
     if (putsRight) clock.putRight();
     else clock.raise(receivedAt);
@@ -163,11 +166,12 @@ function requireNotAhead(fresh: readonly Entry[], list: readonly Entry[], now: s
 class Pending {
   readonly #database: Database;
   readonly #admitted: Entry[] = [];
-  readonly #recorded = new Map<Subject, readonly Entry[]>();
+  readonly #lives: Lives;
   readonly #struck: ReadonlySet<string>;
 
-  constructor(database: Database, fresh: readonly Entry[]) {
+  constructor(database: Database, lives: Lives, fresh: readonly Entry[]) {
     this.#database = database;
+    this.#lives = lives;
     this.#struck = new Set(fresh.flatMap(e => (e.kind === 'struck' ? [e.data.target] : [])));
   }
 
@@ -179,11 +183,12 @@ class Pending {
     return this.#struck.has(id);
   }
 
-  /** Everything on a subject; what is in the file is read once a request, however many late entries it brings. */
+  /** Everything on a subject: what is in the file, and what of this request came before. */
   async entriesOf(subject: Subject): Promise<Entry[]> {
-    const recorded = this.#recorded.get(subject) ?? (await entriesOf(this.#database.db, subject));
-    this.#recorded.set(subject, recorded);
-    return [...recorded, ...this.#admitted.filter(e => subjectsOf(e).includes(subject))];
+    return [
+      ...(await this.#lives.of(subject)),
+      ...this.#admitted.filter(e => subjectsOf(e).includes(subject)),
+    ];
   }
 
   async find(id: string): Promise<Entry | undefined> {
