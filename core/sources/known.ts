@@ -236,7 +236,11 @@ export function knownOf(facts: Where, fill: Fill, today: Day): Known {
     return poorerOf(worst, now);
   }, said);
   const alarms = named.flatMap(({ found, at }) => alarmsOver(found, at));
-  const germs = alarms.find(a => parameterRow(a.reading.parameter).class === 'germs');
+  // a well in which germs were found is an open one (see originOf); a tap has no such row
+  const germs = named
+    .filter(({ found }) => rowOf(kindRow(found.kind).water).class === 'tap')
+    .flatMap(({ found, at }) => alarmsOver(found, at))
+    .find(a => parameterRow(a.reading.parameter).class === 'germs');
   const dirty = alarms.find(a => parameterRow(a.reading.parameter).class === 'senses');
   const notice = gravestOf(noticesOn(facts, fill));
   const stop = [

@@ -12,11 +12,11 @@ import { rowOf } from '../water/waters.ts';
 import type { Kept, Readings } from './facts.ts';
 import { lastFigure } from './readings.ts';
 
-/** What water of a source is for as it comes: drunk at a tap, drunk fresh, or treated first. */
-export function purposeOf({ kind }: Pick<SourceFacts, 'kind'>): Purpose {
+/** What water of a source is for as it comes: drunk at a tap, drunk fresh where it is closed all round, or treated first. */
+export function purposeOf({ kind, isProtected }: Pick<SourceFacts, 'kind' | 'isProtected'>): Purpose {
   const { class: of } = rowOf(kindRow(kind).water);
   if (of === 'tap') return 'tap';
-  return of === 'ground' || kind === 'carrier' ? 'fresh' : 'raw';
+  return of === 'ground' && isProtected ? 'fresh' : 'raw';
 }
 
 /** What water of a subject is for, as far as it can be told of any moment. */

@@ -355,6 +355,36 @@ describe('a source that fails', () => {
     expect(at(after, later(9.5)).counts).toBe('utility');
   });
 
+  it('a closed spring with germs is followed up, and asks what an open one does', () => {
+    const spring = (isProtected: boolean) => {
+      const id = h.subject('source');
+      h.write('source.set', id, {
+        name: `Spring ${isProtected}`,
+        kind: 'spring',
+        upstream: [],
+        distanceM: 9,
+        climbM: 0,
+        isProtected,
+      });
+      h.write('source.inspected', id, { form: 'spring', yes: [] });
+      return id;
+    };
+    const [closed, open] = [spring(true), spring(false)];
+    germs(closed, 7);
+    germs(open, 7);
+    expect(facts().source[closed]!.alarms).toHaveLength(1);
+    expect(facts().source[open]!.alarms).toBeUndefined();
+    const drum = vessel('W-1');
+    h.at(later(1));
+    fill(drum, 'spring', closed);
+    expect(at(drum, later(2)).fitness?.required?.least).toEqual({
+      bacteria: 2,
+      viruses: 3,
+      protozoa: 2,
+      crypto: 2,
+    });
+  });
+
   it('germs in a beck open no follow-up', () => {
     const beck = h.subject('source');
     h.write('source.set', beck, { name: 'Beck', kind: 'stream', upstream: [], distanceM: 100, climbM: 5 });

@@ -180,9 +180,6 @@ function Feareds({ source }: { source: SourceFacts }) {
           );
         })}
       </ul>
-      <Link to={`/tests/${source.id}`} className="underline decoration-rule underline-offset-3">
-        {say('life.all-tests')}
-      </Link>
     </section>
   );
 }
@@ -246,6 +243,9 @@ function Details({ source }: { source: SourceFacts }) {
           </li>
         ))}
       </ul>
+      <Link to={`/tests/${source.id}`} className="underline decoration-rule underline-offset-3">
+        {say('life.all-tests')}
+      </Link>
     </section>
   );
 }
