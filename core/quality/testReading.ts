@@ -81,10 +81,11 @@ export const whyVoid = (r: Dated): VoidWhy | undefined => {
 };
 
 /**
- * Germs that a reading tells of (per 100 mL): a bottle that turned counts as one at least; undefined where it tells nothing, as
- * a void one or an expired kit does not.
+ * Germs that a reading tells of (per 100 mL): a bottle that turned counts as one at least; undefined where it tells nothing, as a
+ * void one, an expired kit, or a reading of something else does not.
  */
 export function germsOf(r: Dated): number | undefined {
+  if (parameterRow(r.parameter).class !== 'germs') return undefined;
   if (r.found === 'present') return 1;
   const isVoid = whyVoid(r) !== undefined || isExpired(r, r.on);
   const figure = figureOf(r);

@@ -247,7 +247,8 @@ export function knownOf(facts: Where, fill: Fill, today: Day): Known {
     ...sources.flatMap(source => stopsOf(caseOf(source, today))),
     ...named.flatMap(({ found }) => illnessAt(found, timeZone)),
   ].at(0);
-  const ill = illStopOf(fill.ill ?? [], undefined);
+  // its own clean test answers it, as a source's does
+  const ill = illStopOf(fill.ill ?? [], fill.foundCleanAt && dayOf(fill.foundCleanAt, timeZone));
   const isMineral = sources.some(s => (lastFigure(s.tests, 'nitrate') ?? 0) > NITRATE_MG_L);
   let most: WaterGrade = 'drinking';
   const says: Judgement[] = [];

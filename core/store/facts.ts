@@ -38,8 +38,9 @@ export interface Fill {
   readonly batches: readonly Batch[];
   /** Where its parts came from, as they were poured together. */
   readonly from?: readonly { readonly at: Instant; readonly source?: Subject; readonly isTap: boolean }[];
-  /** People who fell ill and had drunk of it. */
+  /** People who fell ill and had drunk of it, and the last test since in which no germs were found. */
   readonly ill?: readonly Illness[];
+  readonly foundCleanAt?: Instant;
   readonly failed?: { readonly at: Instant; readonly why: Failing['why'] };
   /** Sheets begun on this very water, and what each would credit: one begun on other water proves nothing here. */
   readonly sheets?: Readonly<Record<string, RunCredit>>;

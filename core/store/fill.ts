@@ -40,6 +40,7 @@ export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
     // what was poured at once, from a source that nobody wrote down, is told by the fill itself
     ...(left || source ? { from: [...(left ? partsOf(left) : []), part].slice(-PARTS_KEPT) } : {}),
     ...(left?.ill ? { ill: left.ill } : {}),
+    ...(left?.foundCleanAt ? { foundCleanAt: left.foundCleanAt } : {}),
     ...(left?.failed ? { failed: left.failed } : {}),
     readings,
     batches: [],

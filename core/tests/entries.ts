@@ -14,7 +14,7 @@ import type { SupplyFacts } from '../supplies/facts.ts';
 import { kindRow } from '../water/sourceKinds.ts';
 import { rowOf } from '../water/waters.ts';
 import * as alarms from './alarms.ts';
-import { freshSampling, type TestFacts } from './facts.ts';
+import { freshSampling, type Kept, type TestFacts } from './facts.ts';
 import {
   followed,
   followUpClosed,
@@ -51,6 +51,15 @@ const fouled = (facts: ContainerFacts): ContainerFacts =>
       : fill;
   });
 
+/** What germs, or none, say of the water for as long as it stands there. */
+function ofGerms(facts: ContainerFacts, reading: Kept): ContainerFacts {
+  const germs = germsOf(reading);
+  if (germs === undefined) return facts;
+  // coliforms without E. coli came in with soil or a dirty tap as often as with dung
+  if (germs >= 1) return reading.parameter === 'total-coliforms' ? facts : fouled(facts);
+  return withFill(facts, fill => ({ ...fill, foundCleanAt: reading.at }));
+}
+
 /** What is read in a container: its chlorine goes to the water and its batch, the rest stands beside them. */
 function readInContainer(facts: ContainerFacts, entry: Told<ReadingFields>): ContainerFacts {
   const reading = keptOf(entry);
@@ -59,8 +68,7 @@ function readInContainer(facts: ContainerFacts, entry: Told<ReadingFields>): Con
   const { fill } = facts;
   // of an empty vessel there is no water that it could be a reading of: it stands in the log alone
   if (!fill || fill.remainingL <= 0) return facts;
-  const noted =
-    (germsOf(reading) ?? 0) >= 1 ? fouled(withReading(facts, reading)) : withReading(facts, reading);
+  const noted = ofGerms(withReading(facts, reading), reading);
   const grade = gradeAt(facts, fill, entry.happenedAt);
   const purpose: Purpose = grade === 'utility' || grade === 'never' ? 'raw' : 'store';
   return alarms.alarmed(noted, reading, { purpose, since: fill.since }, alarms.partsWithWater(fill));

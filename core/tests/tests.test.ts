@@ -245,6 +245,9 @@ describe('a failed drum', () => {
       origin: { protection: 'protected' },
       sealed: true,
     });
+    read(well, 'lead', { value: 14 });
+    read(well, 'total-coliforms', { value: 9 });
+    expect(container(well).fill?.origin).toEqual({ protection: 'protected' });
     germs(well, 4);
     expect(container(well).fill?.origin).toEqual({ protection: 'exposed' });
   });
@@ -293,6 +296,17 @@ describe('other readings of stored water', () => {
     read(drum, 'nitrate', { value: 45, as: 'NO3' });
     h.write('home.set', h.subject('home'), { name: 'One', people: [{ born: '2026-04' }] });
     expect(at(drum, later(3)).watch?.reason.id).toBe('judged.infant.acute');
+  });
+
+  it('people who fell ill stop it until a test of it is clean', () => {
+    h.at(later(2)).write('made-ill', drum, { people: 2, fellIllOn: '2026-06-03' });
+    expect(at(drum, later(3)).counts).toBe('utility');
+    h.at(later(2.2));
+    germs(drum, 0);
+    // of the very day: the water may have been bad before and after it
+    expect(at(drum, later(3)).counts).toBe('drinking');
+    h.at(later(4)).write('made-ill', drum, { people: 2, fellIllOn: '2026-06-05' });
+    expect(at(drum, later(5)).counts).toBe('utility');
   });
 
   it('lead over its limit is a watch in store', () => {

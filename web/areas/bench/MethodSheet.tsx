@@ -113,7 +113,7 @@ export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large
           <Photo subject={sheet.id} name={name} digest={sheet.photo} />
           <Link
             to={`/tests/${sheet.id}`}
-            className="px-1 text-small underline decoration-rule underline-offset-3"
+            className="inline-flex min-h-9 items-center px-1 text-small underline decoration-rule underline-offset-3"
           >
             {say('sheet.readings')}
           </Link>

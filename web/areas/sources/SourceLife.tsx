@@ -243,7 +243,10 @@ function Details({ source }: { source: SourceFacts }) {
           </li>
         ))}
       </ul>
-      <Link to={`/tests/${source.id}`} className="underline decoration-rule underline-offset-3">
+      <Link
+        to={`/tests/${source.id}`}
+        className="inline-flex min-h-9 items-center underline decoration-rule underline-offset-3"
+      >
         {say('life.all-tests')}
       </Link>
     </section>

@@ -96,7 +96,10 @@ function Strips({ container }: { container: ContainerFacts }) {
       {parameters.map(parameter => (
         <SubjectStrip key={parameter} subject={container.id} parameter={parameter} isWhole />
       ))}
-      <Link to={`/tests/${container.id}`} className="underline decoration-rule underline-offset-3">
+      <Link
+        to={`/tests/${container.id}`}
+        className="inline-flex min-h-9 items-center underline decoration-rule underline-offset-3"
+      >
         {say('life.all-tests')}
       </Link>
     </section>
