@@ -1,5 +1,6 @@
 import type { Instant } from '../moment.ts';
-import { limits, type Standing } from './limits.ts';
+import type { Standing } from './limits.ts';
+import { limits } from './limitTable.ts';
 import { type ParameterId, parameterRow } from './parameters.ts';
 
 /** A reading as a strip draws it: when, at which height, and how it stands. */

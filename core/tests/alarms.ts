@@ -1,7 +1,8 @@
 import { type Day, dayOf, type Instant } from '../calendar/day.ts';
 import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
-import { isAlarm, judgeReading, limitsSeen, type Purpose } from '../quality/limits.ts';
+import { isAlarm, judgeReading, type Purpose } from '../quality/limits.ts';
+import { limitsSeen } from '../quality/limitTable.ts';
 import { type ParameterId, parameterRow, unitText } from '../quality/parameters.ts';
 import { figureOf, germsOf } from '../quality/testReading.ts';
 import type { ContainerFacts, Fill } from '../store/facts.ts';

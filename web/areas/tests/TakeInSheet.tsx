@@ -1,6 +1,5 @@
 import Papa from 'papaparse';
 import { useEffect, useMemo, useState } from 'react';
-import { Link } from 'react-router';
 import { routes } from '#contract/routes.ts';
 import { type ColumnMeaning, columnMeanings, columnOf, type SheetColumn } from '#core/quality/labColumns.ts';
 import { type Doubt, readLabSheet } from '#core/quality/labSheet.ts';
@@ -15,6 +14,7 @@ import { decimalMark } from '../../texts/decimal.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
+import { PageHead } from './PageHead.tsx';
 import { testedBy, testedOf } from './subjects.ts';
 
 /** Doubts that are shown at once; the rest is counted. */
@@ -95,15 +95,7 @@ export function TakeInSheet() {
   const unknown = [...new Set(sheet.doubts.filter(d => d.why === 'no-sample' && d.text).map(d => d.text))];
   return (
     <div className="flex max-w-[1040px] flex-col gap-4 p-6 max-wide:p-4">
-      <div className="flex items-start justify-between gap-3">
-        <h1 className="text-title">{say('sheet-in.title')}</h1>
-        <Link
-          to="/tests"
-          className="inline-flex min-h-11 items-center underline decoration-rule underline-offset-3"
-        >
-          {say('walk.leave')}
-        </Link>
-      </div>
+      <PageHead title={say('sheet-in.title')} />
       <label className="block">
         <span className="font-semibold">{say('sheet-in.paste')}</span>
         <textarea

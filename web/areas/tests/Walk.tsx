@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import type { Judgement } from '#core/judgement.ts';
 import {
   isFoundBy,
@@ -24,6 +24,7 @@ import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
+import { PageHead } from './PageHead.tsx';
 
 /** What a walk reads: a figure in each vessel, one after another. */
 const walked = parameterIds.filter(p => parameterRow(p).methods.some(m => !isFoundBy(m)));
@@ -64,15 +65,7 @@ export function Walk() {
   );
   return (
     <div className="flex max-w-[640px] flex-col gap-4 p-6 max-wide:p-4">
-      <div className="flex items-start justify-between gap-3">
-        <h1 className="text-title">{say('walk.title')}</h1>
-        <Link
-          to="/tests"
-          className="inline-flex min-h-11 items-center underline decoration-rule underline-offset-3"
-        >
-          {say('walk.leave')}
-        </Link>
-      </div>
+      <PageHead title={say('walk.title')} />
       <Sentence>
         <span className="text-base">
           <Phrase
