@@ -52,12 +52,16 @@ export function stripScale(parameter: ParameterId, points: readonly StripPoint[]
   const marks = set.flatMap(l => [l.least, l.most]).filter(b => b !== undefined);
   if (isLog) return germScale(values);
   const top = Math.max(1e-6, ...values);
+  // pH is drawn where it lies, everything else from nothing
+  if (parameter === 'ph') {
+    const [least, most] = [Math.min(5.5, ...values), Math.max(9.5, ...values)];
+    return { least, most, isLog, bands: bandsOf(set, least, most) };
+  }
   // a limit far above everything that was read would press the readings to the foot of the strip
   const near = marks.filter(m => m <= top * NEAR);
   const foot = set.flatMap(l => l.least ?? []).map(m => m * NEAR);
-  const most = Math.max(top * 1.2, ...near.map(m => m * 1.25), ...(parameter === 'ph' ? [9.5] : foot));
-  // pH and temperature are drawn where they lie, everything else from nothing
-  const least = parameter === 'ph' ? Math.min(5.5, ...values) : Math.min(0, ...values);
+  const most = Math.max(top * 1.2, ...near.map(m => m * 1.25), ...foot);
+  const least = Math.min(0, ...values);
   return { least, most, isLog, bands: bandsOf(set, least, most) };
 }
 
