@@ -29,8 +29,8 @@ const dilution = fields({
   positive: whole(0, MOST_TUBES),
 });
 
-/** A figure that comes from tubes is the figure that these tubes give. */
-const TUBES_TOLERANCE = 0.02;
+/** A figure that comes from tubes is the one that these tubes give, to the two digits that tables print. */
+const TUBES_TOLERANCE = 0.05;
 
 /** One reading of one parameter. */
 export const testReading = v.pipe(

@@ -3,7 +3,7 @@ import { useSay } from '../texts/texts.ts';
 import { QuantityBlank } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
-import { type DilutionBlanks, mpnOfBlanks } from './readingBlanks.ts';
+import { type DilutionBlanks, mpnOfBlanks, printed } from './readingBlanks.ts';
 
 interface Props {
   readonly rack: readonly DilutionBlanks[];
@@ -82,11 +82,11 @@ export function RackBlanks({ rack, onRack }: Props) {
       {mpn && (
         <span className="block text-base leading-6" data-testid="mpn">
           <strong className="text-large">
-            {say(mpn.beyond ? `rack.mpn.${mpn.beyond}` : 'rack.mpn', { per100Ml: mpn.per100Ml })}
+            {say(mpn.beyond ? `rack.mpn.${mpn.beyond}` : 'rack.mpn', { per100Ml: printed(mpn.per100Ml) })}
           </strong>{' '}
           {say(Number.isFinite(mpn.range.most) ? 'rack.interval' : 'rack.interval.open', {
-            least: mpn.range.least,
-            most: mpn.range.most,
+            least: printed(mpn.range.least),
+            most: printed(mpn.range.most),
           })}
           {mpn.rarity < RARE && <strong className="block text-clay">{say('rack.rare')}</strong>}
           <span className="block text-small text-ash">{say('rack.source')}</span>

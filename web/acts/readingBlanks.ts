@@ -84,6 +84,8 @@ export const mpnOfBlanks = (rack: readonly DilutionBlanks[] | undefined): Mpn | 
 };
 
 const tenth = (value: number): number => Number(value.toPrecision(3));
+/** A most probable number to the two digits that tables print it with: it is not surer than that. */
+export const printed = (value: number): number => Number(value.toPrecision(2));
 
 /** The figure of a reading by its method. */
 function resultOf(b: ReadingBlanks, method: TestMethod): Partial<ReadingFields> | undefined {
@@ -102,10 +104,10 @@ function resultOf(b: ReadingBlanks, method: TestMethod): Partial<ReadingFields> 
     if (!rack || !mpn) return undefined;
     const { least, most } = mpn.range;
     return {
-      value: tenth(mpn.per100Ml),
+      value: printed(mpn.per100Ml),
       rack,
       ...(mpn.beyond ? { beyond: mpn.beyond } : {}),
-      ...(Number.isFinite(most) ? { range: { least: tenth(least), most: tenth(most) } } : {}),
+      ...(Number.isFinite(most) ? { range: { least: printed(least), most: printed(most) } } : {}),
     };
   }
   if (b.value === undefined) return undefined;
