@@ -41,9 +41,13 @@ test('what is turned down after a reload stays with its reason, and is recorded 
   await expect(dialog).toContainText('Nothing is left to decide');
   await page.keyboard.press('Escape');
   await expect(page.getByRole('button', { name: /turned down/ })).toHaveCount(0);
-  const history = await fetch(`${zeolite.address}api/subjects/${encodeURIComponent(drum)}/entries`);
-  const { lines } = (await history.json()) as { lines: { entry: { kind: string } }[] };
-  expect(lines.filter(line => line.entry.kind === 'drawn')).toHaveLength(1);
+  // it is shown before the server has it
+  const drawn = async () => {
+    const history = await fetch(`${zeolite.address}api/subjects/${encodeURIComponent(drum)}/entries`);
+    const { lines } = (await history.json()) as { lines: { entry: { kind: string } }[] };
+    return lines.filter(line => line.entry.kind === 'drawn').length;
+  };
+  await expect.poll(drawn).toBe(1);
 });
 
 test('a strange answer is no answer: what was recorded waits, and is sent when the server is itself again', async ({
