@@ -1,6 +1,15 @@
 import type { Page } from '@playwright/test';
 import { checksumOf } from '#core/instruments/protocol.ts';
-import { expect, expectAccessible, expectRecorded, settle, stepTo, test, type Visitor } from './zeolite.ts';
+import {
+  expect,
+  expectAccessible,
+  expectRecorded,
+  settle,
+  stepTo,
+  test,
+  Visitor,
+  Zeolite,
+} from './zeolite.ts';
 
 const tap = /^treated tap/;
 const judged = (page: Page) => page.getByTestId('judged');
@@ -166,6 +175,7 @@ test('a walk through the cellar takes a figure and Enter for each vessel', async
 });
 
 test('a laboratory’s sheet is taken in with every doubt mended where it stands, and goes out as it came', async ({
+  browser,
   visitor,
   zeolite,
 }) => {
@@ -205,6 +215,22 @@ test('a laboratory’s sheet is taken in with every doubt mended where it stands
   await expect(page.getByTestId('sheet-answer')).toContainText('10 readings understood in 10 rows');
   await expect(page.getByText('10 of them are here already')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Take in what is understood' })).toBeDisabled();
+  // and in another folder, with vessels of the same codes, it comes to the very same table
+  const other = new Zeolite();
+  await other.start();
+  const elsewhere = await browser.newPage({ locale: 'en-GB' });
+  await elsewhere.goto(other.address);
+  await settle(new Visitor(elsewhere), tap);
+  await stepTo(elsewhere, 'tests/sheet');
+  await elsewhere.getByLabel('Paste it here, headings and all').fill(csv);
+  await expect(elsewhere.getByTestId('sheet-answer')).toContainText('10 readings understood in 10 rows');
+  await elsewhere.getByRole('button', { name: 'Take in what is understood' }).click();
+  await expect(elsewhere.getByTestId('sheet-answer')).toHaveCount(0);
+  const there = async () => (await (await fetch(`${other.address}api/readings.csv`)).text()).trim();
+  await expect.poll(there).toBe(csv);
+  await elsewhere.close();
+  await other.stop();
+  other.remove();
 });
 
 test('tubes give a number with its interval, and a pattern that hardly happens is said', async ({
@@ -246,7 +272,6 @@ test('a meter on the cable fills the blank, and a garbled line does not', async 
     Object.defineProperty(navigator, 'serial', { value: { requestPort: async () => port() } });
   }, lines);
   await page.goto(zeolite.address);
-  const { Visitor } = await import('./zeolite.ts');
   const visitor = new Visitor(page);
   await settle(visitor, tap);
   await stepTo(page, 'tests');

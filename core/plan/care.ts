@@ -32,6 +32,10 @@ const concerns: Readonly<Record<Care, (person: Person, day: Day) => boolean>> = 
   dialysis: p => has(p, 'dialysis'),
 };
 
+/** Somebody under a year lives here: what harms over a lifetime harms them first. */
+export const hasYoung = (facts: Pick<Facts, 'home'>, day: Day): boolean =>
+  Object.values(facts.home).some(home => home.people.some(person => isYounger(person, day, YOUNG_MONTHS)));
+
 /** Homes in which somebody lives for whom it is wrong. */
 export const homesOf = (facts: Pick<Facts, 'home'>, care: Care, day: Day): string[] =>
   Object.values(facts.home)

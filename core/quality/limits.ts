@@ -20,8 +20,9 @@ export type Purpose = 'store' | 'tap' | 'fresh' | 'raw' | 'contact';
 /** What else is known where a reading is judged. */
 export interface ReadingCase {
   readonly purpose: Purpose;
-  /** An infant under six months drinks of it, or under a year. */
+  /** An infant under six months drinks of it, or one under a year. */
   readonly hasInfant?: boolean;
+  readonly hasYoung?: boolean;
   /** Moments at which a reading of its chlorine ended a contact time. */
   readonly contactAt?: readonly Instant[];
   /** The latest of the other of nitrate and nitrite in the same water (mg/L as NO₃ and NO₂). */
@@ -291,14 +292,23 @@ function judgeTurbidity(r: Dated, { purpose }: ReadingCase): Said {
 }
 
 /** For whom a figure below some limit is still no water. */
-function forInfants(r: Dated, { hasInfant = false }: ReadingCase, seen: readonly SeenLimit[]): Judgement[] {
+function forInfants(
+  r: Dated,
+  { hasInfant = false, hasYoung = false }: ReadingCase,
+  seen: readonly SeenLimit[],
+): Judgement[] {
   const of = parameterRow(r.parameter).class;
   const isPast = seen.some(l => l.is === 'past');
   if (!isPast || (of !== 'acute' && of !== 'lifelong')) return [];
   return [
-    judge(hasInfant ? 'refuse' : 'warn', message(`judged.infant.${of}`, nameOf(r)), 'who-gdwq', {
-      remedy: message('judged.infant.remedy'),
-    }),
+    judge(
+      (of === 'acute' ? hasInfant : hasYoung) ? 'refuse' : 'warn',
+      message(`judged.infant.${of}`, nameOf(r)),
+      'who-gdwq',
+      {
+        remedy: message('judged.infant.remedy'),
+      },
+    ),
   ];
 }
 

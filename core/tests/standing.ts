@@ -1,7 +1,7 @@
 import { type Day, dayOf, type Instant } from '../calendar/day.ts';
 import type { Judgement } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
-import { homesOf } from '../plan/care.ts';
+import { hasYoung, homesOf } from '../plan/care.ts';
 import { type Judged, judgeReading, type Purpose, type ReadingCase } from '../quality/limits.ts';
 import { type ParameterId, parameterIds, parameterRow } from '../quality/parameters.ts';
 import type { SourceFacts } from '../sources/facts.ts';
@@ -40,6 +40,7 @@ export const caseOf = (
 ): ReadingCase => ({
   purpose,
   hasInfant: homesOf(facts, 'nitrate', today).length > 0,
+  hasYoung: hasYoung(facts, today),
   nitrateMgL: lastFigure(tests, 'nitrate', since),
   nitriteMgL: lastFigure(tests, 'nitrite', since),
 });
@@ -61,13 +62,20 @@ export function watchOfTests(
   today: Day,
 ): Judgement | undefined {
   if (!tests) return undefined;
-  for (const parameter of watched) {
+  const said = watched.flatMap(parameter => {
     const last = tests[parameter]?.findLast(r => r.at >= fill.since);
-    if (!last) continue;
-    const judged = judgedAt(facts, last, caseOf(facts, 'store', tests, today, fill.since));
-    const [infant] = judged.also;
-    if (judged.standing === 'fail' || judged.standing === 'watch')
-      return { ...(infant?.verdict === 'refuse' ? infant : judged.judgement), verdict: 'warn' };
-  }
-  return undefined;
+    if (!last) return [];
+    const { standing, judgement, also } = judgedAt(
+      facts,
+      last,
+      caseOf(facts, 'store', tests, today, fill.since),
+    );
+    if (standing !== 'fail' && standing !== 'watch') return [];
+    return [...also.filter(j => j.verdict === 'refuse'), judgement];
+  });
+  // whom it must not reach stands before what others may drink for a while
+  const first =
+    said.find(j => j.reason.id.startsWith('judged.infant.')) ?? said.find(j => j.verdict === 'refuse');
+  const gravest = first ?? said[0];
+  return gravest && { ...gravest, verdict: 'warn' };
 }

@@ -316,6 +316,14 @@ describe('other readings of stored water', () => {
     expect(labelOf(facts(), container(drum), state).lines.map(l => l.id)).toContain('label.lifelong');
   });
 
+  it('lead over its limit is no water where a child under a year lives, nitrate only under half a year', () => {
+    h.write('home.set', h.subject('home'), { name: 'One', people: [{ born: '2025-09' }] });
+    read(drum, 'nitrate', { value: 45, as: 'NO3' });
+    expect(at(drum, later(3)).watch?.reason.id).toBe('judged.one-of');
+    read(drum, 'lead', { value: 14 });
+    expect(at(drum, later(3)).watch?.reason.id).toBe('judged.infant.lifelong');
+  });
+
   it('chlorine above 5 is not drunk until it falls', () => {
     read(drum, 'free-chlorine', { value: 6 });
     expect(at(drum, later(3))).toMatchObject({ state: 'waiting', counts: null });
