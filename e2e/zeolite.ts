@@ -89,6 +89,8 @@ export class Visitor {
   async step(button: string, sheet: Page | Locator = this.page): Promise<void> {
     const live = sheet.locator('[aria-current="step"]');
     const steps = async (): Promise<string> => (await live.locator('p').allInnerTexts()).join();
+    // a sheet that was just begun takes the place of another: its own step is the one that is done
+    await sheet.getByRole('button', { name: button, exact: true }).waitFor();
     const before = await steps();
     await this.press(button, sheet, true);
     await expect.poll(steps).not.toBe(before);
