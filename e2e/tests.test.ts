@@ -48,10 +48,14 @@ test('nitrate is never taken without saying as what, and judged by both authorit
   await visitor.choose('Written as', /as nitrogen/);
   await expect(judged(page)).toHaveAttribute('data-standing', 'fail');
   await expect(judged(page)).toContainText('199');
+  await page.getByRole('dialog').getByLabel('Photo').setInputFiles('docs/screenshots/walk-phone.png');
+  await expect(page.getByText('The photo goes with this reading.')).toBeVisible();
   await visitor.press('Keep the reading');
   await expect(
     page.getByRole('link', { name: /OW-001 failed \(Nitrate\)\. Next: Stop drinking it/ }),
   ).toBeVisible();
+  await page.getByRole('link', { name: /OW-001 failed/ }).click();
+  await expect(page.getByRole('link', { name: 'Photo of it' })).toBeVisible();
 });
 
 test('what cannot be is answered beside its blank, and nothing typed is lost', async ({ visitor }) => {

@@ -12,6 +12,7 @@ import type { TestFacts } from '#core/tests/facts.ts';
 import { caseOf, judgedAt, purposeFor } from '#core/tests/standing.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts, useToday } from '../app/hooks.ts';
+import { TakePhoto } from '../app/Photo.tsx';
 import { draft } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
@@ -61,6 +62,7 @@ export function ReadingForm({ subject, name, parameter, sample, onDone }: Props)
   const [blanks, setBlanks] = useState<ReadingBlanks>(() =>
     start(sample?.parameters[0] ?? parameter, sample?.method),
   );
+  const [photo, setPhoto] = useState<string | undefined>();
   const put = (more: Partial<ReadingBlanks>) => setBlanks(b => ({ ...b, ...more }));
   const { parameter: of, method } = blanks;
   const reading = useMemo(() => {
@@ -75,8 +77,9 @@ export function ReadingForm({ subject, name, parameter, sample, onDone }: Props)
       ...(sample ? [sample.id] : []),
       ...(reading.kit?.supply ? [reading.kit.supply] : []),
     ].filter(id => id !== subject);
-    return [draft('read', subject, reading, also.length > 0 ? { also } : {})];
-  }, [reading, subject, sample]);
+    const kept = photo ? { ...reading, photo } : reading;
+    return [draft('read', subject, kept, also.length > 0 ? { also } : {})];
+  }, [reading, subject, sample, photo]);
   const judged = useMemo(() => {
     if (!reading) return undefined;
     const tests = facts.container[subject]?.tests ?? facts.source[subject]?.tests;
@@ -186,6 +189,10 @@ export function ReadingForm({ subject, name, parameter, sample, onDone }: Props)
           }}
         />
       </Sentence>
+      <div className="text-small">
+        <TakePhoto isAnother={photo !== undefined} onKept={setPhoto} />
+        {photo && <span className="text-ash">{say('reading.photo')}</span>}
+      </div>
       <FromInstrument
         about={sample?.id ?? subject}
         parameter={of === TASTE ? undefined : of}

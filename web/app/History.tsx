@@ -1,6 +1,7 @@
 import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { HistoryLine } from '#contract/log.ts';
+import { photoPath } from '#contract/routes.ts';
 import { minutesBetween } from '#core/calendar/day.ts';
 import type { Entry } from '#core/record.ts';
 import { useSession } from '../session/hooks.ts';
@@ -68,6 +69,14 @@ export function History({ subject, version, isWhole = false }: Props) {
           <li key={entry.id} className="group flex items-start gap-2 border-b border-rule py-1.5 text-small">
             <span className="min-w-0 flex-1">
               <span className={isStruck ? 'line-through' : ''}>{words(entry)}</span>
+              {entry.kind === 'read' && entry.data.photo && (
+                <a
+                  href={photoPath(entry.data.photo)}
+                  className="ml-2 inline-flex min-h-6 items-center underline"
+                >
+                  {say('history.photo')}
+                </a>
+              )}
               <span className="block text-ash">
                 <Phrase
                   text="history.line"

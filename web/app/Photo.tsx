@@ -16,18 +16,6 @@ interface Props {
 export function Photo({ subject, name, digest }: Props) {
   const say = useSay();
   const { recordAndTell } = useRecord();
-  const input = useRef<HTMLInputElement>(null);
-  const [fault, setFault] = useState(false);
-  const take = async (file: File | undefined) => {
-    if (!file) return;
-    setFault(false);
-    try {
-      const kept = await keepPhoto(file);
-      await recordAndTell([draft('photographed', subject, { digest: kept })], say('photo.told', { name }));
-    } catch {
-      setFault(true);
-    }
-  };
   return (
     <div>
       {digest && (
@@ -37,6 +25,38 @@ export function Photo({ subject, name, digest }: Props) {
           className="mb-1 max-h-[220px] w-full border border-rule object-contain"
         />
       )}
+      <TakePhoto
+        isAnother={digest !== undefined}
+        onKept={kept =>
+          recordAndTell([draft('photographed', subject, { digest: kept })], say('photo.told', { name }))
+        }
+      />
+    </div>
+  );
+}
+
+interface TakeProps {
+  readonly isAnother: boolean;
+  /** The picture is on the server: its digest is for an entry to name. */
+  readonly onKept: (digest: string) => unknown;
+}
+
+/** Takes a picture and keeps it; what went wrong is said, and nothing else is lost. */
+export function TakePhoto({ isAnother, onKept }: TakeProps) {
+  const say = useSay();
+  const input = useRef<HTMLInputElement>(null);
+  const [fault, setFault] = useState(false);
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    setFault(false);
+    try {
+      await onKept(await keepPhoto(file));
+    } catch {
+      setFault(true);
+    }
+  };
+  return (
+    <>
       <input
         ref={input}
         type="file"
@@ -47,13 +67,13 @@ export function Photo({ subject, name, digest }: Props) {
         onChange={e => void take(e.target.files?.[0])}
       />
       <Button look="quiet" onClick={() => input.current?.click()}>
-        {say(digest ? 'photo.another' : 'photo.add')}
+        {say(isAnother ? 'photo.another' : 'photo.add')}
       </Button>
       {fault && (
         <p role="alert" className="text-iron">
           {say('photo.fault')}
         </p>
       )}
-    </div>
+    </>
   );
 }
