@@ -23,6 +23,7 @@ import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { InTurn } from '../../ui/InTurn.tsx';
 import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { ProvenanceTag } from '../../ui/Provenance.tsx';
@@ -93,9 +94,11 @@ function Strips({ container }: { container: ContainerFacts }) {
   return (
     <section aria-label={say('life.tests')} className="flex flex-col gap-3">
       <h3 className="border-b border-slate pb-1 text-base">{say('life.tests')}</h3>
-      {parameters.map(parameter => (
-        <SubjectStrip key={parameter} subject={container.id} parameter={parameter} isWhole />
-      ))}
+      <InTurn>
+        {parameters.map(parameter => (
+          <SubjectStrip key={parameter} subject={container.id} parameter={parameter} isWhole />
+        ))}
+      </InTurn>
       <Link
         to={`/tests/${container.id}`}
         className="inline-flex min-h-9 items-center underline decoration-rule underline-offset-3"
