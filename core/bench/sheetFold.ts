@@ -75,6 +75,8 @@ function credited(facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts 
     return {
       ...fill,
       treated,
+      ...(credit.bacteria > 0 ? { germsTreatedAt: entry.happenedAt } : {}),
+      ...(desalts ? { desaltedAt: entry.happenedAt } : {}),
       ...(holds && credit.bacteria > 0 ? { disinfectedAt: entry.happenedAt } : {}),
       ...(dechlorinates ? { dechlorinatedAt: entry.happenedAt } : {}),
     };

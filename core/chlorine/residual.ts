@@ -23,6 +23,8 @@ export interface ChlorineReading {
   readonly method: ReadingMethod;
   readonly mgL?: number;
   readonly smell?: Smell;
+  /** The kit ends at this figure: there is more. */
+  readonly isAbove?: true;
   /** Read with a kit past its day: a good figure of it proves nothing, and a bad one still alarms. */
   readonly isUnsure?: true;
 }
@@ -33,6 +35,10 @@ export const isTrusted = ({ isUnsure, mgL = 0 }: ChlorineReading): boolean =>
 
 /** What an end reading means for the water. `high` waits open and is read again; it is no failed batch. */
 export type ResidualOutcome = 'passed' | 'passed-by-smell' | 'high' | 'none';
+
+/** More than may be drunk (WHO). */
+export const isTooStrong = ({ mgL = 0, isAbove }: ChlorineReading): boolean =>
+  mgL > WHO_LIMIT_MG_L || (isAbove === true && mgL >= WHO_LIMIT_MG_L);
 
 /** What an end reading must show (mg/L): cloudy water hides germs, and asks more. */
 export const leastResidualMgL = (clarity: Clarity): number =>
@@ -47,7 +53,7 @@ export function residualOutcome(
     if (reading.smell === 'faint') return 'passed-by-smell';
     return reading.smell === 'strong' ? 'high' : 'none';
   }
-  if (reading.mgL > WHO_LIMIT_MG_L) return 'high';
+  if (isTooStrong(reading)) return 'high';
   if (reading.mgL < leastMgL) return 'none';
   return reading.method === 'total' ? 'passed-by-smell' : 'passed';
 }

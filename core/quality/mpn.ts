@@ -163,7 +163,9 @@ export function mpnOf(tubes: readonly Dilution[]): Mpn {
   // the chance of at least this estimate rises with the density, that of at most this one falls
   const lower = rootOf(at => tail(tubes, perMl, 'least', at) - HALF_OF_5_PERCENT, least, most);
   const upper = rootOf(at => HALF_OF_5_PERCENT - tail(tubes, perMl, 'most', at), least, most);
-  return { per100Ml, range: { least: lower * ML, most: upper * ML }, rarity: rarityOf(tubes, perMl) };
+  // a pattern that hardly happens may lie outside its own interval: it is widened to its estimate, which only makes it surer
+  const range = { least: Math.min(lower, perMl) * ML, most: Math.max(upper, perMl) * ML };
+  return { per100Ml, range, rarity: rarityOf(tubes, perMl) };
 }
 
 /** The least density at which a rack turns whole in one of forty tests (per mL). */

@@ -87,7 +87,8 @@ export const whyVoid = (r: Dated): VoidWhy | undefined => {
 export function germsOf(r: Dated): number | undefined {
   if (parameterRow(r.parameter).class !== 'germs') return undefined;
   if (r.found === 'present') return 1;
-  const isVoid = whyVoid(r) !== undefined || isExpired(r, r.on);
+  // what is kept beside a subject has no local day: the day of its moment tells as well
+  const isVoid = whyVoid(r) !== undefined || isExpired(r, r.on ?? r.at.slice(0, 10));
   const figure = figureOf(r);
   if (r.found === 'absent') return isVoid ? undefined : 0;
   if (figure === undefined) return undefined;

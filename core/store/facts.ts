@@ -51,6 +51,9 @@ export interface Fill {
     readonly byMethod: Readonly<Record<string, Credit>>;
     readonly isDesalted?: true;
   };
+  /** When a sheet that takes germs out, or what is dissolved, was last finished on this water. */
+  readonly germsTreatedAt?: Instant;
+  readonly desaltedAt?: Instant;
   /** When something that disinfects was last put in by a sheet: a second dose is not put on it. */
   readonly disinfectedAt?: Instant;
   /** The chlorine in it was taken out: what was read before tells nothing of it now. */

@@ -1,7 +1,7 @@
 import { sheetAt } from '../bench/sheets.ts';
 import { addMinutes, type Day, dayOf, daysBetween, type Instant } from '../calendar/day.ts';
 import { type Batch, type BatchStanding, isRunning, standingOf } from '../chlorine/batch.ts';
-import { RESIDUAL_LEAST_MG_L, WHO_LIMIT_MG_L } from '../chlorine/residual.ts';
+import { isTooStrong, RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts';
 import { type ContainerKind, seedKinds } from '../containers/kinds.ts';
 import { massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
@@ -153,7 +153,7 @@ export function containerState(
 /** Chlorine above WHO's value is not drunk until it falls, however good the water is otherwise. */
 function tooStrong({ readings, dechlorinatedAt = '' }: Fill): Judgement | undefined {
   const last = lastFree(readings);
-  return last && last.at > dechlorinatedAt && last.mgL! > WHO_LIMIT_MG_L
+  return last && last.at > dechlorinatedAt && isTooStrong(last)
     ? judge('refuse', message('state.too-strong', { residualMgL: last.mgL! }), 'who-gdwq', {
         remedy: message('residual.high.remedy'),
       })

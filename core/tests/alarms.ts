@@ -4,7 +4,7 @@ import type { Facts } from '../log/facts.ts';
 import { isAlarm, judgeReading, type Purpose } from '../quality/limits.ts';
 import { limitsSeen } from '../quality/limitTable.ts';
 import { type ParameterId, parameterRow, unitText } from '../quality/parameters.ts';
-import { figureOf, germsOf } from '../quality/testReading.ts';
+import { figureOf, germsOf, isExpired } from '../quality/testReading.ts';
 import type { ContainerFacts, Fill } from '../store/facts.ts';
 import { containersAlarmed } from '../store/find.ts';
 import { partsOf } from '../store/parts.ts';
@@ -110,12 +110,26 @@ function isClean(r: Kept, of: ParameterId): boolean {
   return limits.length > 0 && limits.every(l => l.is === 'within');
 }
 
-/** The clean retest that answers an alarm, of water that was read after a moment. */
-export function retestOf(tests: Readings | undefined, { reading }: Alarm, after: Instant): Kept | undefined {
-  return Object.values(tests ?? {})
-    .flat()
-    .find(r => r.at > after && isClean(r, reading.parameter));
+/** Whether a reading is about what an alarm was raised for, and tells something: a void one, or an expired kit's good one, does not. */
+function tells(r: Kept, of: ParameterId): boolean {
+  if (parameterRow(of).class === 'germs')
+    return (r.parameter === 'e-coli' || r.parameter === 'h2s') && germsOf(r) !== undefined;
+  return r.parameter === of && (!isExpired(r, r.at.slice(0, 10)) || !isClean(r, of));
 }
+
+/** The clean retest that answers an alarm, of water that was read after a moment: the last word, for a bad one after it undoes it. */
+export function retestOf(tests: Readings | undefined, { reading }: Alarm, after: Instant): Kept | undefined {
+  const about = Object.values(tests ?? {})
+    .flat()
+    .filter(r => r.at > after && tells(r, reading.parameter))
+    .sort((a, b) => (a.at < b.at ? -1 : 1));
+  const lastBad = about.findLast(r => isBad(r, reading.parameter))?.at ?? '';
+  return about.find(r => r.at > lastBad && isClean(r, reading.parameter));
+}
+
+/** As bad as what raised the alarm; a clean test of another kind answers nothing, and is not bad either. */
+const isBad = (r: Kept, of: ParameterId): boolean =>
+  parameterRow(of).class === 'germs' ? (germsOf(r) ?? 0) >= 1 : !isClean(r, of);
 
 // ——— what was filled from the same water ———
 

@@ -1,5 +1,6 @@
 import type { Instant } from '../calendar/day.ts';
 import { standingOf } from '../chlorine/batch.ts';
+import { parameterRow } from '../quality/parameters.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import { openAlarms, retestOf } from './alarms.ts';
 import type { Alarm, Readings } from './facts.ts';
@@ -24,16 +25,21 @@ export interface FollowLine {
 /** When the water that failed was treated or poured away, as the record shows it; undefined where it stands as it was. */
 export function dealtWithAt(
   container: ContainerFacts,
-  { at }: Alarm,
+  { at, reading }: Alarm,
 ): { at: Instant; way: 'treated' | 'discarded' } | undefined {
   const { fill } = container;
   if (!fill) return { at, way: 'discarded' };
   if (fill.since > at) return { at: fill.since, way: 'discarded' };
+  const kind = parameterRow(reading.parameter).class;
   const passed = fill.batches.findLast(b => b.begunAt > at && standingOf(b, '9999').provedAt);
-  const ends = [
-    fill.treated && fill.treated.at > at ? fill.treated.at : undefined,
-    passed && standingOf(passed, '9999').provedAt,
-  ].filter(end => end !== undefined);
+  // heat and chlorine answer germs, a still nitrate, and nothing what stops by eye or nose
+  const answers =
+    kind === 'germs'
+      ? [fill.germsTreatedAt, passed && standingOf(passed, '9999').provedAt]
+      : kind === 'acute'
+        ? [fill.desaltedAt]
+        : [];
+  const ends = answers.filter(end => end !== undefined && end > at);
   const last = ends.sort().at(-1);
   return last ? { at: last, way: 'treated' } : undefined;
 }

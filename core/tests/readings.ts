@@ -94,7 +94,13 @@ export function chlorineOf(r: Kept): ChlorineReading | undefined {
   const method = r.parameter === 'total-chlorine' ? 'total' : (chlorineMethods[r.method] ?? 'dpd');
   // "less than" may be nothing at all
   const mgL = r.beyond === 'below' ? 0 : (r.value ?? 0);
-  return { method, mgL, ...(isExpired(r, r.at.slice(0, 10)) ? { isUnsure: true as const } : {}) };
+  const isAbove = r.beyond === 'above';
+  return {
+    method,
+    mgL,
+    ...(isAbove ? { isAbove: true as const } : {}),
+    ...(isExpired(r, r.at.slice(0, 10)) ? { isUnsure: true as const } : {}),
+  };
 }
 
 /** A reading of chlorine as it is entered, from how batches speak of it. */

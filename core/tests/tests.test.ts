@@ -44,7 +44,7 @@ const container = (id: Subject): ContainerFacts => facts().container[id]!;
 const lines = (id: Subject) => followLines(container(id), container(id).alarms![0]!, container(id));
 const sanitise = (id: Subject) =>
   h.write('sanitised', id, { waterL: 5, bleachMl: 25, targetMgL: 300 } as never);
-const boil = (id: Subject) => {
+const boil = (id: Subject, credit = full) => {
   const sheet = h.subject('sheet');
   const begun = {
     method: 'boil',
@@ -52,11 +52,11 @@ const boil = (id: Subject) => {
     headline: { id: 'boil.headline' },
     steps: [{ id: 'boil', text: { id: 'x' }, kind: 'do' as const }],
     uses: [],
-    credit: full,
+    credit,
     barrier: 'heat',
   };
   h.write('sheet.begun', sheet, begun, [id]);
-  h.write('sheet.ended', sheet, { outcome: 'finished', method: 'boil', credit: full }, [id]);
+  h.write('sheet.ended', sheet, { outcome: 'finished', method: 'boil', credit }, [id]);
 };
 const judged = (
   id: Subject,
@@ -189,6 +189,41 @@ describe('a failed drum', () => {
     germs(failed, 0);
     h.write('follow-up.closed', failed, { of });
     expect(at(failed, later(5.1)).state).not.toBe('failed');
+  });
+
+  it('is answered by no test of an expired kit, and by none that a bad one followed', () => {
+    germs(failed, 3);
+    const retest = () => lines(failed).find(l => l.step === 'retest')?.doneAt;
+    h.at(later(4));
+    boil(failed);
+    h.at(later(5));
+    read(failed, 'e-coli', { value: 0, kit: { expires: '2026-05-01' } });
+    expect(retest()).toBeUndefined();
+    h.at(later(6));
+    germs(failed, 0);
+    expect(retest()).toBe(h.entries.at(-1)!.happenedAt);
+    h.at(later(7));
+    germs(failed, 2);
+    expect(retest()).toBeUndefined();
+    h.at(later(8));
+    germs(failed, 0);
+    expect(retest()).toBe(h.entries.at(-1)!.happenedAt);
+  });
+
+  it('is not treated by what takes no germs out, and nitrate not by heat', () => {
+    germs(failed, 3);
+    h.at(later(4));
+    boil(failed, { bacteria: 0, viruses: 0, protozoa: 0, crypto: 0 });
+    const treated = () => lines(failed).find(l => l.step === 'treat')?.doneAt;
+    expect(treated()).toBeUndefined();
+    boil(failed);
+    expect(treated()).toBeDefined();
+    const other = vessel('N-1');
+    fill(other);
+    read(other, 'nitrate', { value: 90, as: 'NO3' });
+    h.at(later(6));
+    boil(other);
+    expect(lines(other).find(l => l.step === 'treat')?.doneAt).toBeUndefined();
   });
 
   it('is as it was when the reading is struck', () => {
@@ -328,6 +363,10 @@ describe('other readings of stored water', () => {
     read(drum, 'free-chlorine', { value: 6 });
     expect(at(drum, later(3))).toMatchObject({ state: 'waiting', counts: null });
     read(drum, 'free-chlorine', { value: 3 });
+    expect(at(drum, later(3)).counts).toBe('drinking');
+    read(drum, 'free-chlorine', { value: 5, beyond: 'above' });
+    expect(at(drum, later(3)).counts).toBeNull();
+    read(drum, 'free-chlorine', { value: 3.5, beyond: 'above' });
     expect(at(drum, later(3)).counts).toBe('drinking');
   });
 
