@@ -130,6 +130,10 @@ test('a failed drum leaves the reach, its neighbours are watched, and only what 
   const { page, reach } = visitor;
   await settle(visitor, tap);
   const before = await reach.innerText();
+  await visitor.press('Labels');
+  await visitor.press('Make the PDF of 3 labels');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expectRecorded(page);
   await zeolite.pass(2 * 1440);
   await stepTo(page, 'tests');
   await read(visitor, 'OW-001', 'E. coli', 'a laboratory');
@@ -148,6 +152,14 @@ test('a failed drum leaves the reach, its neighbours are watched, and only what 
   await visitor.step('Done', sheet);
   await visitor.step('Done', sheet);
   await visitor.step('Done', sheet);
+  // its label, and no other, is to be printed again; it says so in any ink
+  await page.getByRole('link', { name: 'Its life' }).click();
+  await visitor.press('Print its label');
+  await expect(page.getByText(/OW-001 · NOT FOR DRINKING · FAILED/)).toBeVisible();
+  await visitor.choose('Which ones', /^only those that changed/);
+  await expect(page.getByRole('button', { name: 'Make the PDF of 1 label' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.goBack();
   await step('Treat it, or pour it away');
   await expect(sheet.getByRole('button', { name: 'Done' })).toHaveCount(0);
   await page.getByRole('link', { name: 'Its life' }).click();
@@ -160,6 +172,30 @@ test('a failed drum leaves the reach, its neighbours are watched, and only what 
   await expect(reach).toHaveText(low);
   await expectRecorded(page);
   await expectAccessible(page);
+  // cleaned and filled afresh, the new water waits for its own test
+  await visitor.press('Sanitise', page, true);
+  await page.locator('[data-act]').getByRole('button', { name: 'Sanitised', exact: true }).click();
+  await expect(page.locator('[data-act]')).toHaveCount(0);
+  await zeolite.pass(60);
+  await visitor.press('Fill', page, true);
+  await visitor.choose('What water', tap);
+  await page.locator('[data-act]').getByRole('button', { name: /^Fill/ }).click();
+  await expectRecorded(page);
+  await expect(reach).toHaveText(low);
+  await zeolite.pass(60);
+  await stepTo(page, 'tests');
+  await read(visitor, 'OW-001', 'E. coli', 'a laboratory');
+  await type(page, 'Reading', '0');
+  await visitor.press('Keep the reading');
+  await page.getByRole('link', { name: /^1 Today/ }).click();
+  await page.getByRole('link', { name: /OW-001: every step is done\. Close the follow-up/ }).click();
+  await visitor.press('Close the follow-up');
+  await expect(reach).toHaveText(before);
+  // what was not tested again stays on watch
+  await page.getByRole('link', { name: /^1 Today/ }).click();
+  await expect(page.getByRole('link', { name: /OW-001 failed/ })).toHaveCount(0);
+  await expect(page.getByText(/OW-002: test it, OW-001 was filled with it and failed/)).toBeVisible();
+  await expectRecorded(page);
 });
 
 test('a walk through the cellar takes a figure and Enter for each vessel', async ({ visitor }) => {

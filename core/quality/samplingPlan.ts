@@ -1,7 +1,7 @@
 import type { ParameterId } from './parameters.ts';
 
 /** What is sampled by one rule. */
-export type Sampled = 'store' | 'rain-tank' | 'ground' | 'tap';
+export type Sampled = 'store' | 'rain-tank' | 'ground' | 'tap' | 'batch';
 
 interface SamplingRule {
   readonly of: Sampled;
@@ -12,11 +12,13 @@ interface SamplingRule {
   readonly atFill?: true;
   /** Also after a flood or works there. */
   readonly afterUpset?: true;
+  /** Of a batch: before it is dosed, or once its time is over. It has no rhythm: its days are 1, or 0 where it is set aside. */
+  readonly at?: 'before' | 'after';
 }
 
 /**
  * Who samples what, how often, until somebody says otherwise: the residual of stored water at the fill, a day after, and monthly;
- * rain tanks monthly, for germs quarterly; wells and springs yearly and after a flood (WHO, surveillance of community supplies).
+ * rain tanks monthly, for germs quarterly; a batch before and after; wells and springs yearly and after a flood (WHO, surveillance of community supplies).
  */
 export const samplingRules = {
   'store-chlorine': { of: 'store', parameter: 'free-chlorine', everyDays: 30, atFill: true },
@@ -24,6 +26,8 @@ export const samplingRules = {
   'tank-turbidity': { of: 'rain-tank', parameter: 'turbidity', everyDays: 30 },
   'tank-ph': { of: 'rain-tank', parameter: 'ph', everyDays: 30 },
   'tank-germs': { of: 'rain-tank', parameter: 'e-coli', everyDays: 91 },
+  'batch-before': { of: 'batch', parameter: 'turbidity', everyDays: 1, at: 'before' },
+  'batch-after': { of: 'batch', parameter: 'free-chlorine', everyDays: 1, at: 'after' },
   'ground-germs': { of: 'ground', parameter: 'e-coli', everyDays: 365, afterUpset: true },
   'ground-nitrate': { of: 'ground', parameter: 'nitrate', everyDays: 365, afterUpset: true },
 } as const satisfies Record<string, SamplingRule>;

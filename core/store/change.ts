@@ -4,7 +4,7 @@ import { atOnce, type InLots } from '../lots.ts';
 import { dailyNeed } from '../need/need.ts';
 import { type Reach, reachOf } from '../need/reach.ts';
 import type { Subject } from '../subject.ts';
-import { alarmedContainers, openAlarms } from '../tests/alarms.ts';
+import { alarmedContainers } from '../tests/alarms.ts';
 import {
   containerState,
   countIn,
@@ -24,7 +24,7 @@ const isShared = (facts: Facts, next: Facts): boolean =>
 /** A fail in one vessel is told of others that were filled with it. */
 function isSameAlarms(facts: Facts, next: Facts): boolean {
   if (facts.container === next.container) return true;
-  const [before, after] = [facts, next].map(f => alarmedContainers(f).flatMap(openAlarms));
+  const [before, after] = [facts, next].map(f => alarmedContainers(f).flatMap(c => c.alarms ?? []));
   return before!.length === after!.length && before!.every(alarm => after!.includes(alarm));
 }
 

@@ -15,9 +15,9 @@ export const containersOfCode = (facts: Pick<Facts, 'container'>, code: string):
 export const containersIn = (facts: Pick<Facts, 'container'>, id: string): ReadonlySet<string> =>
   index(facts, 'place').get(id) ?? none;
 
-/** Containers in which a fail was found that is not followed up yet. */
+/** Containers in which a fail was found: what was filled with them is watched until it is tested itself. */
 export const containersAlarmed = (facts: Pick<Facts, 'container'>): ReadonlySet<string> =>
-  index(facts, 'alarm').get('open') ?? none;
+  index(facts, 'alarm').get('some') ?? none;
 
 /** Places of a building. */
 export const placesOf = (facts: Pick<Facts, 'place'>, building: string): ReadonlySet<string> =>

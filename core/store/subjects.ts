@@ -16,6 +16,6 @@ export const container: SubjectDefinition<'container'> = {
   indexes: {
     code: c => codeKey(c.code),
     place: c => c.place,
-    alarm: c => (c.alarms?.some(a => !a.closedAt) ? 'open' : ''),
+    alarm: c => (c.alarms?.length ? 'some' : ''),
   },
 };

@@ -133,7 +133,7 @@ const isBad = (r: Kept, of: ParameterId): boolean =>
 
 // ——— what was filled from the same water ———
 
-/** Containers whose fail is not followed up yet. */
+/** Containers in which a fail was found, whether or not it is followed up. */
 export const alarmedContainers = (facts: Pick<Facts, 'container'>): ContainerFacts[] =>
   [...containersAlarmed(facts)].flatMap(id => facts.container[id] ?? []);
 
@@ -153,7 +153,10 @@ export interface Neighbour {
   readonly name: string;
 }
 
-/** Alarms of other containers, and of sources, whose water a fill was filled with on the same day. */
+/**
+ * Alarms of other containers, and of sources, whose water a fill was filled with on the same day; also those that were followed up
+ * to the end, for that brings back only what was tested again.
+ */
 export function neighboursOf(
   facts: Pick<Facts, 'container' | 'source' | 'group'>,
   container: Pick<ContainerFacts, 'id'>,
@@ -162,11 +165,11 @@ export function neighboursOf(
   const { timeZone } = facts.group;
   const alarms = [
     ...alarmedContainers(facts).flatMap(c =>
-      c.id === container.id ? [] : openAlarms(c).map(alarm => ({ alarm, name: c.code })),
+      c.id === container.id ? [] : (c.alarms ?? []).map(alarm => ({ alarm, name: c.code })),
     ),
     ...partsOf(fill).flatMap(({ source }) => {
-      const found = source && facts.source[source];
-      return found ? openAlarms(found).map(alarm => ({ alarm, name: found.name })) : [];
+      const found = source ? facts.source[source] : undefined;
+      return found?.alarms?.map(alarm => ({ alarm, name: found.name })) ?? [];
     }),
   ];
   if (alarms.length === 0) return [];

@@ -53,6 +53,33 @@ const sampledAs = ({ fill, kind }: ContainerFacts): Sampled | undefined => {
   return 'store';
 };
 
+/**
+ * What a batch of chlorine is to be read for: how clear the water is while it waits for its dose, and the residual where the batch
+ * was passed by smell alone.
+ */
+function dueOfBatch(
+  container: ContainerFacts,
+  { batch, standing }: ContainerState,
+  rule: SamplingRuleId,
+  timeZone: string,
+): DueSample | undefined {
+  const { fill } = container;
+  if (!fill || !batch || !standing) return undefined;
+  const { at, parameter } = samplingRule(rule);
+  const isBefore = at === 'before';
+  const isAsked = isBefore
+    ? ['check', 'dose'].includes(standing.phase)
+    : standing.phase === 'passed-by-smell';
+  const readings = isBefore ? (container.tests?.[parameter] ?? []) : fill.readings.filter(isMeasured);
+  const from = isBefore ? fill.since : (standing.provedAt ?? batch.begunAt);
+  if (!isAsked || readings.some(r => r.at >= from)) return undefined;
+  const day = dayOf(isBefore ? batch.begunAt : from, timeZone);
+  return { rule, parameter, subject: container.id, day };
+}
+
+/** A figure by a kit, not by the nose. */
+const isMeasured = ({ mgL }: { readonly mgL?: number }): boolean => mgL !== undefined;
+
 /** When the next sample of a container is due by a rule; undefined where the rule is not about it. */
 export function dueOfContainer(
   container: ContainerFacts,
@@ -62,6 +89,7 @@ export function dueOfContainer(
   timeZone: string,
 ): DueSample | undefined {
   const { of, parameter, atFill } = { atFill: false, ...samplingRule(rule) };
+  if (of === 'batch') return dueOfBatch(container, state, rule, timeZone);
   const { fill } = container;
   if (!fill || sampledAs(container) !== of) return undefined;
   // what is not drunk, or is sealed for good by a factory, is not read every month

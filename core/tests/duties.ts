@@ -113,10 +113,12 @@ function dueAt(
   const container = facts.container[state.id]!;
   const last = keptDue.get(state);
   if (last?.container === container && last.rules === signature) return last.due;
-  const due = rules.flatMap(rule => {
+  const asked = rules.flatMap(rule => {
     const every = everyDaysOf(facts.sampling, rule);
     return dueOfContainer(container, state, rule, every, facts.group.timeZone) ?? [];
   });
+  // one reading answers two rules
+  const due = asked.filter((d, i) => asked.findIndex(o => o.parameter === d.parameter) === i);
   keptDue.set(state, { container, rules: signature, due });
   return due;
 }
@@ -126,7 +128,7 @@ const LOT = 200;
 
 /** Every sample that the plan asks for, in lots. */
 export function* samplesInLots(facts: Facts, state: State): InLots<DueSample[]> {
-  const rules = [...rulesFor(facts, 'store'), ...rulesFor(facts, 'rain-tank')];
+  const rules = (['store', 'rain-tank', 'batch'] as const).flatMap(of => rulesFor(facts, of));
   const samples: DueSample[] = dueOfSources(facts, state.today);
   if (rules.length === 0) return samples;
   const signature = rules.map(rule => `${rule} ${everyDaysOf(facts.sampling, rule)}`).join();

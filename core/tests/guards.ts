@@ -4,6 +4,7 @@ import { judgeReadingFigure } from '../chlorine/residual.ts';
 import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
+import { judgeTrial } from '../quality/controls.ts';
 import { COLDEST_C, windowOf } from '../quality/incubation.ts';
 import { parameterRow } from '../quality/parameters.ts';
 import { isExpired, whyVoid } from '../quality/testReading.ts';
@@ -38,6 +39,11 @@ function judgeKit(facts: Facts, kit: ReadingFields['kit'], at: Instant): Judgeme
     judgements.push(refuse('guard.kit-other', { name: supply.name, expiresDay: supply.expiresOn }, true));
   if (supply && supply.amount - supply.used < 1)
     judgements.push(warn('guard.kit-empty', { name: supply.name }));
+  const trial = supply?.checks?.at(-1);
+  if (supply && trial && judgeTrial(trial).verdict !== 'ok')
+    judgements.push(
+      warn('guard.kit-doubted', { name: supply.name, onDay: dayOf(trial.at, facts.group.timeZone) }),
+    );
   const expires = kit.expires ?? supply?.expiresOn;
   if (expires && isExpired({ kit: { expires } }, dayOf(at, facts.group.timeZone)))
     judgements.push(warn('guard.kit-expired', { expiresDay: expires }));

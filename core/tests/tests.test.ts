@@ -169,6 +169,7 @@ describe('a failed drum', () => {
     // tested is not closed: the hand that looks at it all says so
     expect(at(failed, later(8.5)).state).toBe('failed');
     h.at(later(9)).write('follow-up.closed', failed, { of });
+    expect(at(same, later(10)).watch?.reason.id).toBe('watch.neighbour');
     expect(at(failed, later(9.5)).counts).toBe('drinking');
     expect(duties(later(9.5)).some(d => d.id.startsWith('follow:'))).toBe(false);
   });
@@ -531,6 +532,71 @@ describe('the sampling plan', () => {
     kit(['free-chlorine']);
     fill(vessel('D-2'));
     expect(due(later(2))).toMatchObject([{ subjects: { length: 2 }, what: { id: 'duty.sample.many' } }]);
+  });
+
+  it('asks how clear water is before its dose, and for the residual of a batch that passed by smell', () => {
+    kit(['free-chlorine', 'turbidity']);
+    const well = vessel('W-1');
+    fill(well, 'well');
+    const begin = later(0.1);
+    const asked = (days: number) =>
+      due(later(days))
+        .filter(d => d.subject === well)
+        .map(d => d.id.split(':')[1]);
+    h.at(begin).write('batch.begun', well, {
+      school: 'target-dose',
+      strengthSchool: 'replace-yearly',
+      volumeL: 100,
+      strengthMgMl: 61.8,
+      targetMgL: 2,
+      doseMl: 3.2,
+      way: 'tool',
+      contactMin: 30,
+      clarity: 'clear',
+    });
+    expect(asked(0.1)).toEqual(['batch-before']);
+    read(well, 'turbidity', { value: 2 });
+    expect(asked(0.1)).toEqual([]);
+    h.write('checked', well, { clarity: 'clear', chemicalSmell: false });
+    h.write('dosed', well, { doseMl: 3.2, strengthMgMl: 61.8 });
+    h.write('mixed', well, {});
+    h.at(later(0.2)).write('read', well, {
+      parameter: 'chlorine-smell',
+      method: 'senses',
+      found: 'faint',
+    } as never);
+    expect(asked(0.2)).toEqual(['batch-after']);
+    h.write('sampling.set', 'sampling', { rule: 'batch-after', everyDays: 0 });
+    expect(asked(0.2)).not.toContain('batch-after');
+    h.write('sampling.set', 'sampling', { rule: 'batch-after', everyDays: 1 });
+    h.at(later(0.3)).write('read', well, {
+      parameter: 'free-chlorine',
+      method: 'comparator',
+      value: 0.5,
+    } as never);
+    expect(asked(0.3)).toEqual([]);
+  });
+
+  it('doubts what a kit finds that failed its last trial', () => {
+    kit(['free-chlorine']);
+    const supply = Object.keys(facts().supply)[0]! as Subject;
+    const warned = () =>
+      guard(
+        facts(),
+        {
+          ...h.entries.at(-1)!,
+          kind: 'read',
+          subject: drum,
+          data: { parameter: 'free-chlorine', method: 'comparator', value: 0.5, kit: { supply } },
+          happenedAt: later(1),
+        } as never,
+        later(1),
+      ).map(j => j.reason.id);
+    expect(warned()).not.toContain('guard.kit-doubted');
+    h.write('kit.checked', supply, { what: 'blank', parameter: 'free-chlorine', first: { value: 0.6 } });
+    expect(warned()).toContain('guard.kit-doubted');
+    h.write('kit.checked', supply, { what: 'blank', parameter: 'free-chlorine', first: { value: 0 } });
+    expect(warned()).not.toContain('guard.kit-doubted');
   });
 
   it('asks a well for germs every year and after a flood', () => {

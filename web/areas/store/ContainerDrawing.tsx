@@ -1,4 +1,4 @@
-import type { KeyboardEvent } from 'react';
+import { type KeyboardEvent, memo } from 'react';
 import type { Shape } from '#core/containers/kinds.ts';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
@@ -69,7 +69,7 @@ interface Props {
 }
 
 /** A container to scale, filled to its level; the texture tells the state. */
-export function ContainerDrawing({
+export const ContainerDrawing = memo(function ContainerDrawing({
   drawn,
   scale,
   kindName,
@@ -201,7 +201,7 @@ export function ContainerDrawing({
       )}
     </g>
   );
-}
+});
 
 /** A count in its box (px): where the block is narrower than that it would lie over its neighbours; its name still tells it. */
 const badgeW = (count: number): number => 12 + 8 * String(count).length + 2;

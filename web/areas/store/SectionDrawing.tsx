@@ -1,4 +1,4 @@
-import { type KeyboardEvent, memo, type ReactNode, useMemo, useRef } from 'react';
+import { type KeyboardEvent, memo, type ReactNode, useDeferredValue, useMemo, useRef } from 'react';
 import { roomAbove } from '#core/store/mixRoom.ts';
 import { kindOf } from '#core/store/state.ts';
 import { useAppSelector, useCalmWater, useReader } from '../../app/hooks.ts';
@@ -84,7 +84,8 @@ export function SectionDrawing({ selected, onSelect, onBlock, onPlace, below }: 
     return byPlace && turn > 1 ? sectionOf(facts, byPlace, planned) : nothingDrawn;
   }, [facts, byPlace, ghosts, turn]);
   const box = useRef<HTMLDivElement>(null);
-  const widthPx = useWidth(box, 760);
+  // a drawer that opens beside it makes it narrower: it is drawn anew in pieces, after the drawer
+  const widthPx = useDeferredValue(useWidth(box, 760));
   // as long as the store keeps its outline the scale is the same one, and rooms in which nothing changed are not drawn anew
   const { x: leftM, y: bottomM, w: wideM, h: highM } = section.extent;
   const scale = useMemo(() => {
