@@ -20,9 +20,9 @@ import { createApp } from '#server/app.ts';
 import { systemClock } from '#server/clock.ts';
 import { openDatabase } from '#server/db/open.ts';
 import { replay } from '#server/log/replay.ts';
-import { benchBrowser } from './benchBrowser.ts';
+import { benchBrowser, benchReadings } from './benchBrowser.ts';
 import { benchPlanners } from './benchPlanners.ts';
-import { generate } from './generate.ts';
+import { generate, generateReadings } from './generate.ts';
 
 /** Sizes compared: a village, and ten villages. */
 const sizes = [
@@ -170,21 +170,50 @@ const drinkable = (state: State): string =>
 const written = (value: number): string =>
   (value < 100 ? value.toPrecision(3) : value.toFixed(0)).padStart(10);
 
-const results: Row[] = [];
-for (const { containers, entries } of sizes) {
-  console.log(
-    `measuring ${containers.toLocaleString('en')} containers, ${entries.toLocaleString('en')} entries …`,
+/** Readings of a dozen drums: what a zealous group writes down in years. */
+const READINGS = 50_000;
+
+async function measureReadings(): Promise<void> {
+  console.log(`measuring ${READINGS.toLocaleString('en')} readings of twelve drums …`);
+  const entries = generateReadings(READINGS, new Date().toISOString());
+  const folder = mkdtempSync(join(tmpdir(), 'zeolite-bench-'));
+  const file = join(folder, 'zeolite.db');
+  const app = await createApp({ file, clock: systemClock(), logger: pino({ level: 'silent' }) });
+  for (let i = 0; i < entries.length; i += LOT) await app.log.append(entries.slice(i, i + LOT), 'happened');
+  await app.close();
+  const { address, stop } = await served(file);
+  await benchReadings(
+    address,
+    entries.flatMap(e => (e.kind === 'container.added' ? [e.subject] : [])),
   );
-  results.push(await measure(containers, entries));
+  await stop();
+  rmSync(folder, { recursive: true, force: true });
 }
-const [small, large] = results as [Row, Row];
-console.log(`\n${''.padEnd(52)}${'× 1'.padStart(10)}${'× 10'.padStart(10)}     growth`);
-for (const what of Object.keys(small)) {
+
+/** `npm run bench [-- large | readings | planners]`: one part alone, or all of them. */
+const [only] = process.argv.slice(2);
+const isAsked = (part: string): boolean => only === undefined || only === part;
+
+async function measureLarge(): Promise<void> {
+  const results: Row[] = [];
+  for (const { containers, entries } of sizes) {
+    console.log(
+      `measuring ${containers.toLocaleString('en')} containers, ${entries.toLocaleString('en')} entries …`,
+    );
+    results.push(await measure(containers, entries));
+  }
+  const [small, large] = results as [Row, Row];
+  console.log(`\n${''.padEnd(52)}${'× 1'.padStart(10)}${'× 10'.padStart(10)}     growth`);
+  for (const what of Object.keys(small)) {
+    console.log(
+      `${what.padEnd(52)}${written(small[what]!)}${written(large[what]!)}   × ${(large[what]! / small[what]!).toFixed(2)}`,
+    );
+  }
   console.log(
-    `${what.padEnd(52)}${written(small[what]!)}${written(large[what]!)}   × ${(large[what]! / small[what]!).toFixed(2)}`,
+    '\nA cost per entry or per container that grows × 1 is linear in the whole; × 10 would be quadratic.',
   );
 }
-await benchPlanners();
-console.log(
-  '\nA cost per entry or per container that grows × 1 is linear in the whole; × 10 would be quadratic.',
-);
+
+if (isAsked('large')) await measureLarge();
+if (isAsked('readings')) await measureReadings();
+if (isAsked('planners')) await benchPlanners();

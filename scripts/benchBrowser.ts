@@ -11,12 +11,8 @@ async function longTasks(page: Page): Promise<number[]> {
   });
 }
 
-/**
- * Opens the views of a large store as a person does, records, and says how long the longest task on the
- * main thread was.
- * @param container one of the store's, with water in it
- */
-export async function benchBrowser(address: string, container: string): Promise<void> {
+/** Opens a browser whose long tasks are listened for, and tells of them. */
+async function watched() {
   const browser = await chromium.launch({ executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' });
   const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
   await page.addInitScript(() => {
@@ -34,6 +30,40 @@ export async function benchBrowser(address: string, container: string): Promise<
       `${what.padEnd(44)}${tasks.length === 0 ? `no task over ${LONG_MS} ms` : `${tasks.length} tasks over ${LONG_MS} ms, the longest ${longest.toFixed(0)} ms`}`,
     );
   };
+  return { browser, page, tell };
+}
+
+/** Opens what draws readings, in a store that has many of them. */
+export async function benchReadings(address: string, containers: readonly string[]): Promise<void> {
+  const { browser, page, tell } = await watched();
+  const step = async (path: string) => {
+    await page.evaluate(to => {
+      history.pushState(null, '', to);
+      dispatchEvent(new PopStateEvent('popstate'));
+    }, `/${path}`);
+  };
+  await page.goto(`${address}today`);
+  await page.getByRole('heading', { name: 'Today' }).waitFor({ timeout: 60_000 });
+  await page.waitForTimeout(2000);
+  await longTasks(page);
+  for (const id of containers.slice(0, 2)) {
+    await step(`store/${id}`);
+    await tell('open the drawer of a container');
+    await step(`tests/${id}`);
+    await tell('open all its tests');
+  }
+  await step('tests');
+  await tell('open Tests with its small multiples');
+  await browser.close();
+}
+
+/**
+ * Opens the views of a large store as a person does, records, and says how long the longest task on the
+ * main thread was.
+ * @param container one of the store's, with water in it
+ */
+export async function benchBrowser(address: string, container: string): Promise<void> {
+  const { browser, page, tell } = await watched();
   // looking for a button by its name is the bench's own work on the page: it is done before, and a hand presses
   const press = async (name: string | RegExp) => {
     const button = page.getByRole('button', { name, exact: true });

@@ -120,3 +120,57 @@ export function generate(containerCount: number, entryCount: number, now: Instan
   }
   return h.entries;
 }
+
+/** A store of a dozen drums with very many readings of the year up to `now`: what every week reads, and more. */
+export function generateReadings(count: number, now: Instant, seed = 1): Entry[] {
+  const random = seeded(seed);
+  const h = hand(addMinutes(now, -360 * 1440), 'Generator', random);
+  h.write('group.set', 'group', { name: 'Much read', timeZone: 'UTC', toolIds: [] });
+  h.write('home.set', h.subject('home'), { name: 'All', people: [{}, {}, {}] });
+  const building = h.subject('building');
+  h.write('building.set', building, { name: 'House', order: 0, roof: 'flat' });
+  const place = h.subject('place');
+  h.write('place.set', place, {
+    name: 'Cellar',
+    building,
+    level: 0,
+    widthM: 12,
+    heightM: 2.4,
+    shelves: [],
+    meanC: 14,
+    dark: true,
+  });
+  const drums = Array.from({ length: 12 }, (_, i) => {
+    const id = h.subject('container');
+    h.write('container.added', id, {
+      code: `R-${i + 1}`,
+      kind: 'drum-208l',
+      place,
+      role: 'clean',
+      heldBefore: 'new',
+    });
+    h.write('filled', id, {
+      volumeL: { value: 190, known: 'measured' },
+      water: 'treated-tap',
+      sealed: true,
+    });
+    return id;
+  });
+  const begin = addMinutes(now, -359 * 1440);
+  for (let i = 0; i < count; i++) {
+    h.at(addMinutes(begin, (i * 358 * 1440) / count));
+    const drum = drums[i % drums.length]!;
+    const fading = 0.9 * Math.exp(-i / count) + 0.05 * random();
+    if (random() < 0.7)
+      h.write('read', drum, readingOfChlorine({ method: 'dpd', mgL: Math.round(fading * 100) / 100 }));
+    else if (random() < 0.5)
+      h.write('read', drum, { parameter: 'ph', method: 'meter', value: 7 + Math.round(random() * 10) / 10 });
+    else
+      h.write('read', drum, {
+        parameter: 'turbidity',
+        method: 'meter',
+        value: Math.round(random() * 20) / 10,
+      });
+  }
+  return h.entries;
+}
