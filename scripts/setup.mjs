@@ -194,6 +194,9 @@ const commands = {
       ]),
     );
   },
+  kernel() {
+    process.exit(node('scripts/kernel.ts', rest));
+  },
   replay() {
     process.exit(node('server/replay.ts', rest));
   },
