@@ -46,6 +46,8 @@ const words: readonly string[] = [
   '1990-01-01',
   '2199-12-31',
   '1961-07',
+  '0 42 1250',
+  'x -5 120',
   'Europe/London',
   'https://water.example/',
   'ab'.repeat(32),
@@ -127,7 +129,20 @@ function whole(data: unknown): object {
   );
 }
 
-const coherent: Readonly<Partial<Record<EntryKind, fc.Arbitrary<unknown>>>> = { read: anyReading };
+/** Twelve months of one figure: arrays that are made up elsewhere are shorter. */
+const months = (...from: number[]) => fc.array(fc.constantFrom(...from), { minLength: 12, maxLength: 12 });
+
+const anyNormals = fc.record({ rainMm: months(10, 80), wetDays: months(1, 12), meanC: months(-5, 20) });
+const { needL: _, ...planEntries } = (kinds['rain.planned'].data as Schema).entries as Record<string, Schema>;
+const anyRainPlan = fc
+  .tuple(anyObject(planEntries), months(0, 120))
+  .map(([plan, needL]) => ({ ...(plan as object), needL }));
+
+const coherent: Readonly<Partial<Record<EntryKind, fc.Arbitrary<unknown>>>> = {
+  read: anyReading,
+  'normals.set': anyNormals,
+  'rain.planned': anyRainPlan,
+};
 
 const instant = fc
   .integer({ min: Date.parse('2025-11-26'), max: Date.parse('2026-11-26') })

@@ -104,7 +104,7 @@ describe('adding', () => {
     expect(kind.map(p => p.path)).toEqual(['core/store/entries.ts', 'web/texts/en.json']);
     expect(own(subject)).toHaveLength(1);
     expect(lines(subject)).toHaveLength(1);
-    expect(new Set(own(area).map(dirname))).toEqual(new Set(['core/rain', 'web/areas/rain']));
+    expect(new Set(own(area).map(dirname))).toEqual(new Set(['core/book', 'web/areas/book']));
     expect(lines(area)).toHaveLength(2);
     for (const path of own([...subject, ...area])) expect(existsSync(join(root, path)), path).toBe(false);
   });
@@ -132,12 +132,12 @@ describe('adding', () => {
     'does not compile where a part was not thought of',
     async () => {
       const forgotten: readonly (readonly [path: string, part: RegExp, missing: string])[] = [
-        ['core/rain/entries.ts', /^ {4}guard: none,\n/m, "'guard' is missing"],
-        ['core/rain/entries.ts', /^ {4}restsOn: none,\n(?!.*restsOn)/ms, "'restsOn' is missing"],
+        ['core/book/entries.ts', /^ {4}guard: none,\n/m, "'guard' is missing"],
+        ['core/book/entries.ts', /^ {4}restsOn: none,\n(?!.*restsOn)/ms, "'restsOn' is missing"],
         ['core/store/entries.ts', /^ {4}words: \(\{ times \}\).*\n/m, 'fold, words'],
         ['core/store/entries.ts', /^ {4}fold: \{ container: none \},\n/m, 'fold, words'],
         ['core/supplies/subjects.ts', /^export \{ hose \}.*\n/m, "'hose' is missing"],
-        ['core/rain/area.ts', /^export \{ duties \}.*\n/m, "'duties' is missing"],
+        ['core/book/area.ts', /^export \{ duties \}.*\n/m, "'duties' is missing"],
       ];
       for (const [path, part] of forgotten) {
         const file = join(copy, path);
@@ -172,7 +172,7 @@ h.write('container.added', drum, { code: 'A-1', kind: 'drum-208l', place, role: 
 const rinsed = h.write('rinsed', drum, { times: 2 });
 const set = await server.post(h.entries);
 const facts = fold(h.entries);
-const duties = dutiesAt(facts, stateAt(facts, server.clock.now())).filter(d => d.area === 'rain').map(d => d.what.id);
+const duties = dutiesAt(facts, stateAt(facts, server.clock.now())).filter(d => d.area === 'book').map(d => d.what.id);
 const read = h.write('gauge.read', gauge, { mm: 12.5 });
 const more = await server.post([read]);
 const refused = await server.post([h.write('gauge.read', gauge, { mm: 2000 })]);

@@ -59,9 +59,8 @@ describe('thirty days worked by hand', () => {
       storeL = tank.storeL;
       const [used, spilled, store] = rest.slice(at - 4);
       const said = [got.runoffL, got.flushedL, got.caughtL, tank.usedL, tank.spilledL, tank.storeL];
-      [runoff, flushed, caught, used, spilled, store].forEach((wanted, i) =>
-        expect(said[i], `day ${day + 1}, figure ${i + 1}`).toBeCloseTo(wanted!, 6),
-      );
+      for (const [i, wanted] of [runoff, flushed, caught, used, spilled, store].entries())
+        expect(said[i], `day ${day + 1}, figure ${i + 1}`).toBeCloseTo(wanted!, 6);
     });
   });
 
@@ -69,7 +68,7 @@ describe('thirty days worked by hand', () => {
     const caughtL = new Float64Array(HAND.length);
     const mm = HAND.map(([rain]) => rain!);
     const sums = new Catching(roof).add(mm, new Uint8Array(HAND.length), caughtL);
-    HAND.forEach(([, , , caught], day) => expect(caughtL[day]).toBeCloseTo(caught!, 6));
+    for (const [day, [, , , caught]] of HAND.entries()) expect(caughtL[day]).toBeCloseTo(caught!, 6);
     expect(sums.runoffL).toBeCloseTo(sums.flushedL + sums.caughtL, 6);
   });
 });
@@ -95,7 +94,13 @@ const caughtOf = (mm: readonly number[], catcher = roof): Float64Array => {
   new Catching(catcher).add(mm, new Uint8Array(mm.length), caughtL);
   return caughtL;
 };
-const shares = (mm: readonly number[], sizeL: number, needL: number, rule: (typeof yieldRules)[number], catcher = roof) => {
+const shares = (
+  mm: readonly number[],
+  sizeL: number,
+  needL: number,
+  rule: (typeof yieldRules)[number],
+  catcher = roof,
+) => {
   const sums = runTank(caughtOf(mm, catcher), () => needL, { sizeL, rule });
   return { ...sums, volume: sums.usedL / sums.needL, time: sums.metDays / sums.days };
 };
@@ -104,36 +109,46 @@ const EPS = 1e-9;
 describe('whatever falls', () => {
   it('closes: run-off is flushed or caught, and what is caught is used, spilled or still there', () => {
     fc.assert(
-      fc.property(rain, fc.double({ min: 50, max: 5000, noNaN: true }), fc.constantFrom(...yieldRules), (mm, sizeL, rule) => {
-        const caughtL = new Float64Array(mm.length);
-        const sums = new Catching(roof).add(mm, new Uint8Array(mm.length), caughtL);
-        const tank = runTank(caughtL, () => 80, { sizeL, rule });
-        expect(Math.abs(sums.runoffL - sums.flushedL - sums.caughtL)).toBeLessThan(0.001);
-        expect(Math.abs(tank.caughtL - tank.usedL - tank.spilledL - (tank.toL - tank.fromL))).toBeLessThan(0.001);
-      }),
+      fc.property(
+        rain,
+        fc.double({ min: 50, max: 5000, noNaN: true }),
+        fc.constantFrom(...yieldRules),
+        (mm, sizeL, rule) => {
+          const caughtL = new Float64Array(mm.length);
+          const sums = new Catching(roof).add(mm, new Uint8Array(mm.length), caughtL);
+          const tank = runTank(caughtL, () => 80, { sizeL, rule });
+          expect(Math.abs(sums.runoffL - sums.flushedL - sums.caughtL)).toBeLessThan(0.001);
+          expect(Math.abs(tank.caughtL - tank.usedL - tank.spilledL - (tank.toL - tank.fromL))).toBeLessThan(
+            0.001,
+          );
+        },
+      ),
     );
   });
 
-  it.each(yieldRules)('serves never less with more tank, roof or rain, and never more of a greater need; yield %s', rule => {
-    const positive = fc.double({ min: 1, max: 2, noNaN: true });
-    fc.assert(
-      fc.property(rain, positive, positive, (mm, more, size) => {
-        const [sizeL, needL] = [400 * size, 70];
-        const base = shares(mm, sizeL, needL, rule);
-        const larger = shares(mm, sizeL * more, needL, rule);
-        expect(larger.volume).toBeGreaterThanOrEqual(base.volume - EPS);
-        expect(larger.time).toBeGreaterThanOrEqual(base.time - EPS);
-        // the flush grows with the roof: what is caught of each rain grows in proportion
-        const roomier = shares(mm, sizeL, needL, rule, { ...roof, areaM2: roof.areaM2 * more });
-        expect(roomier.volume).toBeGreaterThanOrEqual(base.volume - EPS);
-        const greedier = shares(mm, sizeL, needL * more, rule);
-        expect(greedier.volume).toBeLessThanOrEqual(base.volume + EPS);
-        if (rule === 'after-spillage') return;
-        expect(roomier.time).toBeGreaterThanOrEqual(base.time - EPS);
-        expect(greedier.time).toBeLessThanOrEqual(base.time + EPS);
-      }),
-    );
-  });
+  it.each(yieldRules)(
+    'serves never less with more tank, roof or rain, and never more of a greater need; yield %s',
+    rule => {
+      const positive = fc.double({ min: 1, max: 2, noNaN: true });
+      fc.assert(
+        fc.property(rain, positive, positive, (mm, more, size) => {
+          const [sizeL, needL] = [400 * size, 70];
+          const base = shares(mm, sizeL, needL, rule);
+          const larger = shares(mm, sizeL * more, needL, rule);
+          expect(larger.volume).toBeGreaterThanOrEqual(base.volume - EPS);
+          expect(larger.time).toBeGreaterThanOrEqual(base.time - EPS);
+          // the flush grows with the roof: what is caught of each rain grows in proportion
+          const roomier = shares(mm, sizeL, needL, rule, { ...roof, areaM2: roof.areaM2 * more });
+          expect(roomier.volume).toBeGreaterThanOrEqual(base.volume - EPS);
+          const greedier = shares(mm, sizeL, needL * more, rule);
+          expect(greedier.volume).toBeLessThanOrEqual(base.volume + EPS);
+          if (rule === 'after-spillage') return;
+          expect(roomier.time).toBeGreaterThanOrEqual(base.time - EPS);
+          expect(greedier.time).toBeLessThanOrEqual(base.time + EPS);
+        }),
+      );
+    },
+  );
 });
 
 describe('many tanks at once', () => {
@@ -155,10 +170,15 @@ describe('many tanks at once', () => {
           sizes.forEach((sizeL, i) => {
             let heldDays = 0;
             const metOf = [0, 0, 0];
-            const alone = runTank(caught, day => needL[day % days]!, { sizeL, rule }, (day, storeL, isMet) => {
-              if (storeL >= 250) heldDays += 1;
-              if (isMet) metOf[Math.floor(day / days)]! += 1;
-            });
+            const alone = runTank(
+              caught,
+              day => needL[day % days]!,
+              { sizeL, rule },
+              (day, storeL, isMet) => {
+                if (storeL >= 250) heldDays += 1;
+                if (isMet) metOf[Math.floor(day / days)]! += 1;
+              },
+            );
             expect(many.usedL[i]).toBe(alone.usedL);
             expect(many.storeL[i]).toBe(alone.toL);
             expect(many.heldDays[i]).toBe(heldDays);

@@ -15,7 +15,13 @@ export interface TankDay {
  * min(before + caught − used, size − used). Before spillage: used = min(need, before + caught), store = min(before + caught − used,
  * size). What is caught = used + spilled + change in store.
  */
-export function tankDay(beforeL: number, caughtL: number, needL: number, sizeL: number, rule: YieldRule): TankDay {
+export function tankDay(
+  beforeL: number,
+  caughtL: number,
+  needL: number,
+  sizeL: number,
+  rule: YieldRule,
+): TankDay {
   const isAfter = rule === 'after-spillage';
   const usedL = Math.min(needL, isAfter ? beforeL : beforeL + caughtL);
   const wouldBeL = beforeL + caughtL - usedL;

@@ -88,7 +88,7 @@ export class Catching {
       else dryDays = 0;
       if (rainMm <= WETTING_MM) continue;
       const runoffL = areaM2 * (rainMm - WETTING_MM) * coefficient;
-      const flushedL = runoffL < leftL ? runoffL : leftL;
+      const flushedL = Math.min(runoffL, leftL);
       leftL -= flushedL;
       const caught = runoffL - flushedL;
       caughtL[i] = caughtL[i]! + caught;

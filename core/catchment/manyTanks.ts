@@ -71,7 +71,15 @@ export class ManyTanks {
   ) {
     const width = Math.ceil(sizesL.length / AT_ONCE) * AT_ONCE;
     const { memory, afterSpillage, beforeSpillage } = kernel();
-    const lengths = [yearsAtOnce * needL.length, needL.length, width, width, width, width, yearsAtOnce * width];
+    const lengths = [
+      yearsAtOnce * needL.length,
+      needL.length,
+      width,
+      width,
+      width,
+      width,
+      yearsAtOnce * width,
+    ];
     // the first page is left to the compiler
     const starts: number[] = [];
     let next = PAGE;

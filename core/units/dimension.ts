@@ -56,6 +56,8 @@ const rows = {
   money: { measure: 'money' },
   conductivityUsCm: { measure: 'conductivity' },
   removalLog: { measure: 'removal' },
+  pitchDeg: { measure: 'angle' },
+  rainMmH: { measure: 'rainfall', bare: { US: 'in/h' } },
   dropsPerMl: { measure: 'drops-per-volume' },
   dropsPerL: { measure: 'drops-per-litre' },
   tablets: { measure: 'tablets' },

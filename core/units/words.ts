@@ -25,6 +25,8 @@ export type Measure =
   | 'money'
   | 'removal'
   | 'conductivity'
+  | 'angle'
+  | 'rainfall'
   | 'drops-per-volume'
   | 'drops-per-litre'
   | 'tablets'
@@ -193,6 +195,11 @@ const lines: Record<Measure, readonly Line[]> = {
   conductivity: [
     [1, 'µs/cm,us/cm,µs,us'],
     [1000, 'ms/cm,ms'],
+  ],
+  angle: [[1, '°,deg,degree,degrees']],
+  rainfall: [
+    [1, 'mm/h,mm/hr,mm per hour,mm an hour,mmh'],
+    [25.4, 'in/h,in/hr,inch/h,inches/h,inches per hour,inches an hour'],
   ],
   'drops-per-volume': [[1, 'drops/ml,drops per ml,drops a ml']],
   'drops-per-litre': [[1, 'drops/l,drops per litre,drops a litre,drops per l,drops']],

@@ -1,7 +1,7 @@
 import { addDays, type Day } from '../calendar/day.ts';
+import type { RainRecord } from './dailyRecord.ts';
 import { type DailyRain, generateRain } from './generator.ts';
 import { MONTH_DAYS, MONTH_OF_DAY, MONTHS, type Normals, WET_MM, YEAR_DAYS } from './normals.ts';
-import type { RainRecord } from './record.ts';
 
 /** Warmth of months of which nobody measured any: mild, so that nothing is taken for snow (°C). */
 const UNKNOWN_C = 10;

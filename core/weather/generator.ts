@@ -25,7 +25,8 @@ const DAY_SD_C = 3.5;
 function normalShare(z: number): number {
   const x = Math.abs(z) / Math.SQRT2;
   const t = 1 / (1 + 0.3275911 * x);
-  const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
+  const poly =
+    t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
   const tail = (poly * Math.exp(-x * x)) / 2;
   return z > 0 ? 1 - tail : tail;
 }

@@ -32,7 +32,10 @@ export interface NormalFault {
 const MOST_MONTH_MM = 9300;
 
 /** The first month that cannot be as it is typed. */
-export function faultOfNormals({ rainMm, wetDays }: Pick<Normals, 'rainMm' | 'wetDays'>): NormalFault | undefined {
+export function faultOfNormals({
+  rainMm,
+  wetDays,
+}: Pick<Normals, 'rainMm' | 'wetDays'>): NormalFault | undefined {
   for (let month = 0; month < MONTHS; month++) {
     const [rain, days] = [rainMm[month] ?? 0, wetDays[month] ?? 0];
     const why =

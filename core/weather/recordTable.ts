@@ -1,7 +1,17 @@
 // Which column of a table of daily weather is which: agencies head them in many languages, under notes of their own.
 
 /** What a column of daily weather holds. */
-export const recordMeanings = ['day', 'year', 'month', 'dayOfMonth', 'rain', 'meanC', 'leastC', 'mostC', 'other'] as const;
+export const recordMeanings = [
+  'day',
+  'year',
+  'month',
+  'dayOfMonth',
+  'rain',
+  'meanC',
+  'leastC',
+  'mostC',
+  'other',
+] as const;
 export type RecordMeaning = (typeof recordMeanings)[number];
 
 /** Units that rain is written in, and millimetres in one of each. */
@@ -69,7 +79,8 @@ const hasDay = (columns: readonly RecordColumn[]): boolean =>
 /** How far down headings are looked for: below so many lines of notes nobody writes them. */
 const MOST_NOTES = 60;
 
-const DATE_LIKE = /^\s*(\d{4}[-./]?\d{1,2}[-./]?\d{1,2}|\d{1,2}[-./]\d{1,2}[-./]\d{2,4}|\d{1,2}[ -][a-z]{3,}[ -]\d{2,4})\s*$/i;
+const DATE_LIKE =
+  /^\s*(\d{4}[-./]?\d{1,2}[-./]?\d{1,2}|\d{1,2}[-./]\d{1,2}[-./]\d{2,4}|\d{1,2}[ -][a-z]{3,}[ -]\d{2,4})\s*$/i;
 const NUMBER_LIKE = /^\s*-?\d+([.,]\d+)?\s*$/;
 
 /**
@@ -79,7 +90,9 @@ const NUMBER_LIKE = /^\s*-?\d+([.,]\d+)?\s*$/;
 export function recordTableOf(lines: readonly (readonly string[])[]): RecordTable {
   const notesOf = (at: number) => lines.slice(0, at).map(cells => cells.join(' ').trim());
   const unitOf = (at: number) => {
-    const unit = notesOf(at).flatMap(note => (/rain|precip|unit/i.test(note) ? (rainUnitOf(note) ?? []) : []))[0];
+    const unit = notesOf(at).flatMap(note =>
+      /rain|precip|unit/i.test(note) ? (rainUnitOf(note) ?? []) : [],
+    )[0];
     return unit ? { unit } : {};
   };
   for (const [at, cells] of lines.slice(0, MOST_NOTES).entries()) {
@@ -88,14 +101,17 @@ export function recordTableOf(lines: readonly (readonly string[])[]): RecordTabl
       return { notes: notesOf(at), headingLine: at + 1, columns, ...unitOf(at) };
   }
   const first = lines.findIndex(
-    cells => cells.some(cell => DATE_LIKE.test(cell)) && cells.filter(cell => NUMBER_LIKE.test(cell)).length > 0,
+    cells =>
+      cells.some(cell => DATE_LIKE.test(cell)) && cells.filter(cell => NUMBER_LIKE.test(cell)).length > 0,
   );
   if (first < 0) return { notes: notesOf(lines.length), headingLine: 0, columns: [] };
   const dayAt = lines[first]!.findIndex(cell => DATE_LIKE.test(cell));
   const rainAt = lines[first]!.findIndex((cell, i) => i > dayAt && NUMBER_LIKE.test(cell));
-  const columns = lines[first]!.map((_, i): RecordColumn => ({
-    heading: '',
-    means: i === dayAt ? 'day' : i === rainAt ? 'rain' : 'other',
-  }));
+  const columns = lines[first]!.map(
+    (_, i): RecordColumn => ({
+      heading: '',
+      means: i === dayAt ? 'day' : i === rainAt ? 'rain' : 'other',
+    }),
+  );
   return { notes: notesOf(first), headingLine: first, columns, ...unitOf(first) };
 }

@@ -30,6 +30,8 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
   grams: (value: number, { units }) => format.grams(value, units),
   length: (value: number, { units }) => format.length(value, units),
   mm: (value: number, { units }) => format.mm(value, units),
+  rain: (value: number, { units }) => format.rain(value, units),
+  area: (value: number, { units }) => format.area(value, units),
   flow: (value: number, { units }) => format.flow(value, units),
   flowFigure: (value: number, { units }) => format.flowFigure(value, units),
   days: (value: number) => format.days(value),

@@ -272,6 +272,16 @@ export function mm(value: number, units: UnitSystem): string {
   return units === 'US' ? `${number(value / MM_PER_IN)}${NBSP}in` : `${number(value)}${NBSP}mm`;
 }
 
+/** Rain that fell, or runs off in a year. */
+export function rain(value: number, units: UnitSystem): string {
+  return units === 'US' ? `${number(value / MM_PER_IN)}${NBSP}in` : `${number(value)}${NBSP}mm`;
+}
+
+/** A plan area. */
+export function area(m2: number, units: UnitSystem): string {
+  return units === 'metric' ? `${number(m2)}${NBSP}m²` : `${number(m2 / M_PER_FT ** 2)}${NBSP}ft²`;
+}
+
 /** A flow beside another whose unit is written. */
 export function flowFigure(litresAnHour: number, units: UnitSystem): string {
   return number(volumeFigure(litresAnHour, units));
@@ -350,6 +360,10 @@ function inBlank(value: number, dimension: Dimension, units: UnitSystem): [numbe
     case 'flowLDay':
       if (units === 'metric') return [value, 'L/day'];
       return [fromLitres(value, units === 'US' ? 'US gal' : 'imp gal'), 'gal/day'];
+    case 'rainMmH':
+      return units === 'US' ? [value / MM_PER_IN, 'in/h'] : [value, 'mm/h'];
+    case 'pitchDeg':
+      return [value, '°'];
     case 'loadKgM2':
       return units === 'metric' ? [value, 'kg/m²'] : [(value / KG_PER_LB) * M_PER_FT ** 2, 'lb/ft²'];
     default:

@@ -80,7 +80,8 @@ export const MOST_MM = 1825;
 
 /** What falls in so small amounts that the gauge cannot tell. */
 const TRACE = /^(t|tr|tr\.|trace|traces|0\.0+t|<\s*0?[.,]\d+|\+)$/i;
-const MISSING = /^(|-+|\/+|m|x|na|n\/a|nan|nd|null|none|\*+|missing|-99(\.9+|99|9)?(\.0+)?|-?9999(\.0+)?|-?999(\.\d+)?)$/i;
+const MISSING =
+  /^(|-+|\/+|m|x|na|n\/a|nan|nd|null|none|\*+|missing|-99(\.9+|99|9)?(\.0+)?|-?9999(\.0+)?|-?999(\.\d+)?)$/i;
 /** A figure with one letter behind it, as agencies mark what they doubt; A: gathered over days. */
 const FLAGGED = /^(-?\d+(?:[.,]\d+)?)\s*([a-z*#])$/i;
 const SHORT_DATE = /^\d{1,2}[-./ ]\d{1,2}$/;
@@ -101,7 +102,9 @@ function orderOf(texts: readonly string[]): { dayFirst?: boolean; isMixed: boole
     }
     if (Number(parts[1]) > 12) day += 1;
     if (Number(parts[2]) > 12) month += 1;
-    const [asDay, asMonth] = [readDate(text, true), readDate(text, false)].map(d => (d && 'day' in d ? d.day : undefined));
+    const [asDay, asMonth] = [readDate(text, true), readDate(text, false)].map(d =>
+      d && 'day' in d ? d.day : undefined,
+    );
     if (before?.ofDay && asDay && Math.abs(daysBetween(before.ofDay, asDay)) === 1) ofDay += 1;
     if (before?.ofMonth && asMonth && Math.abs(daysBetween(before.ofMonth, asMonth)) === 1) ofMonth += 1;
     before = { ofDay: asDay, ofMonth: asMonth };
@@ -113,11 +116,16 @@ function orderOf(texts: readonly string[]): { dayFirst?: boolean; isMixed: boole
 
 const isoForm = /^\d{4}[-./]?\d{1,2}[-./]?\d{1,2}$/;
 
-type ReadDay = { readonly day: Day; readonly isCentury?: boolean } | { readonly why: RecordDoubt; readonly text: string };
+type ReadDay =
+  | { readonly day: Day; readonly isCentury?: boolean }
+  | { readonly why: RecordDoubt; readonly text: string };
 
 function dayOfRow(cell: Cell, dayFirst: boolean | undefined, isMixed: boolean, today: Day): ReadDay {
   const parts = (['year', 'month', 'dayOfMonth'] as const).map(part => cell(part).trim());
-  const written = cell('day').trim().replace(/[T ]\d{1,2}:\d\d.*$/, '').replace(PACKED, '$1-$2-$3');
+  const written = cell('day')
+    .trim()
+    .replace(/[T ]\d{1,2}:\d\d.*$/, '')
+    .replace(PACKED, '$1-$2-$3');
   const text = written || parts.map(part => part.padStart(2, '0')).join('-');
   if (SHORT_DATE.test(text)) return { why: 'no-year', text };
   const read = readDate(text, dayFirst);
@@ -186,10 +194,18 @@ export function readRecord(
   const dayTexts = rows.map(({ cells }) => cells[at('day')] ?? '');
   const order = orderOf(dayTexts);
   const dayFirst = c.dayFirst ?? order.dayFirst;
-  const forms = new Set(dayTexts.filter(t => /\d/.test(t)).map(t => (isoForm.test(t.trim()) ? 'iso' : 'other')));
+  const forms = new Set(
+    dayTexts.filter(t => /\d/.test(t)).map(t => (isoForm.test(t.trim()) ? 'iso' : 'other')),
+  );
   if (forms.size > 1) {
-    const second = rows[dayTexts.findIndex(t => isoForm.test(t.trim()) !== isoForm.test(dayTexts[0]!.trim()))];
-    findings.push({ line: second?.line ?? 0, why: 'two-forms', isDoubt: false, text: second?.cells[at('day')] ?? '' });
+    const second =
+      rows[dayTexts.findIndex(t => isoForm.test(t.trim()) !== isoForm.test(dayTexts[0]!.trim()))];
+    findings.push({
+      line: second?.line ?? 0,
+      why: 'two-forms',
+      isDoubt: false,
+      text: second?.cells[at('day')] ?? '',
+    });
   }
   const read: Row[] = [];
   for (const { cells, line } of rows) {
@@ -199,17 +215,28 @@ export function readRecord(
       findings.push({ line, why: day.why, isDoubt: true, text: day.text });
       continue;
     }
-    if (day.isCentury) findings.push({ line, why: 'century', isDoubt: false, text: cell('day'), day: day.day });
+    if (day.isCentury)
+      findings.push({ line, why: 'century', isDoubt: false, text: cell('day'), day: day.day });
     const fixed = c.fixes[line];
     const text = fixed ?? cell('rain');
     const rain = rainOf(text, rainUnits[unit], c.decimal ?? '.', fixed !== undefined);
     if ('why' in rain)
-      findings.push({ line, why: rain.why, isDoubt: true, text, day: day.day, ...(rain.mm ? { mm: rain.mm } : {}) });
+      findings.push({
+        line,
+        why: rain.why,
+        isDoubt: true,
+        text,
+        day: day.day,
+        ...(rain.mm ? { mm: rain.mm } : {}),
+      });
     else if ('missing' in rain) findings.push({ line, why: 'missing', isDoubt: false, text, day: day.day });
     else if (rain.repair)
       findings.push({ line, why: rain.repair, isDoubt: false, text, day: day.day, mm: rain.mm });
     const isF = (means: RecordMeaning) => table.columns[at(means)]?.isFahrenheit === true;
-    const [least, most] = [temperature(cell('leastC'), isF('leastC')), temperature(cell('mostC'), isF('mostC'))];
+    const [least, most] = [
+      temperature(cell('leastC'), isF('leastC')),
+      temperature(cell('mostC'), isF('mostC')),
+    ];
     read.push({
       line,
       day: day.day,
@@ -240,13 +267,7 @@ function gathered(read: readonly Row[], findings: Finding[]): RainRecord {
     }
     const isSame = before.mm === row.mm || before.mm === undefined || row.mm === undefined;
     // of two figures the smaller is the safe one: it promises less
-    const kept = isSame
-      ? before.mm === undefined
-        ? row
-        : before
-      : before.mm! <= row.mm!
-        ? before
-        : row;
+    const kept = isSame ? (before.mm === undefined ? row : before) : before.mm! <= row.mm! ? before : row;
     byDay.set(row.day, kept);
     findings.push({
       line: row.line,
@@ -282,7 +303,10 @@ function filled(
     let end = i;
     while (end + 1 < dates.length && measured[end + 1] === undefined) end += 1;
     const gap = dates.slice(i, end + 1);
-    const donor = Array.from({ length: years * 2 }, (_, k) => (k % 2 === 0 ? -1 : 1) * (Math.floor(k / 2) + 1))
+    const donor = Array.from(
+      { length: years * 2 },
+      (_, k) => (k % 2 === 0 ? -1 : 1) * (Math.floor(k / 2) + 1),
+    )
       .map(away => gap.map(day => measured[at.get(sameDate(day, away)) ?? -1]))
       .find(days => days.every(value => value !== undefined));
     gap.forEach((_, k) => {

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { addDays, daysBetween } from '../calendar/day.ts';
+import { type Finding, type RecordCase, readRecord } from './dailyRecord.ts';
 import { fitOf, meanLongestDry, normalsOf } from './fit.ts';
-import { type Finding, type RecordCase, readRecord } from './record.ts';
 import { recordColumn, recordTableOf } from './recordTable.ts';
 
 const TODAY = '2026-11-26';
@@ -24,7 +24,8 @@ function fiveYears(): string[][] {
     // a gap of ten days in 2021, and one of a day
     if ((day >= '2021-03-05' && day <= '2021-03-14') || day === '2020-07-01') continue;
     const mm = i % 3 === 0 ? '4.2' : '0.0';
-    const text = { '2019-02-03': 'T', '2019-08-20': '900', '2022-05-05': '-999', '2023-01-02': '7,5' }[day] ?? mm;
+    const text =
+      { '2019-02-03': 'T', '2019-08-20': '900', '2022-05-05': '-999', '2023-01-02': '7,5' }[day] ?? mm;
     // from 2022 on the clerk writes days first
     const [y, m, d] = day.split('-');
     lines.push([day >= '2022-01-01' ? `${d}/${m}/${y}` : day, text, '']);
@@ -73,7 +74,9 @@ describe('five years of a gauge', () => {
 
   it('take nine hundred millimetres once somebody says so, and what they are corrected to', () => {
     const line = findings.find(f => f.why === 'too-much')!.line;
-    expect(read(lines, { fixes: { [line]: '900' } }).record!.mm[daysBetween('2019-01-01', '2019-08-20')]).toBe(900);
+    expect(
+      read(lines, { fixes: { [line]: '900' } }).record!.mm[daysBetween('2019-01-01', '2019-08-20')],
+    ).toBe(900);
     const fixed = read(lines, { fixes: { [line]: '90.0' } });
     expect(fixed.record!.mm[daysBetween('2019-01-01', '2019-08-20')]).toBe(90);
     expect(whys(fixed.findings)).not.toContain('too-much');

@@ -1,0 +1,70 @@
+import { addDays, type Day, dayOf } from '../calendar/day.ts';
+import { type Duty, whenOf } from '../duty.ts';
+import { judge, message } from '../judgement.ts';
+import type { Facts } from '../log/facts.ts';
+import type { State } from '../store/state.ts';
+import type { CatchmentFacts } from './facts.ts';
+import { careIds, cares } from './fields.ts';
+import { assumedCoefficient, catchmentsOf, fitAt, isBlockedAt } from './known.ts';
+
+function dutiesOf(c: CatchmentFacts, today: Day, timeZone: string): Duty[] {
+  const about = { area: 'rain', subject: c.id } as const;
+  const { name } = c;
+  const fouled: Duty[] = c.fouled
+    ? [
+        {
+          ...about,
+          id: `divert:${c.id}`,
+          when: 'now',
+          day: dayOf(c.fouled.at, timeZone),
+          what: message('duty.divert', { name, what: `fouling.${c.fouled.what}` }),
+          verdict: 'refuse',
+          judgement: judge('refuse', message(`fouling.${c.fouled.what}.why`), 'who-gdwq', {
+            remedy: message('fouling.remedy'),
+          }),
+        },
+      ]
+    : [];
+  const fit = isBlockedAt(c) ? fitAt(c) : undefined;
+  const blocked: Duty[] = fit
+    ? [
+        {
+          ...about,
+          id: `blocked:${c.id}`,
+          when: 'now',
+          day: today,
+          what: message('duty.blocked', {
+            name,
+            sharePercent: Math.round((100 * fit.coefficient) / assumedCoefficient(c)),
+          }),
+          verdict: 'warn',
+          judgement: judge('warn', message('catch.blocked', { count: fit.count }), 'arithmetic', {
+            remedy: message('catch.blocked.remedy'),
+          }),
+        },
+      ]
+    : [];
+  // a surface of which nothing runs into a tank has no tank to be cleaned
+  const asked = c.tanks.length > 0 ? careIds : [];
+  return [
+    ...fouled,
+    ...blocked,
+    ...asked
+      .filter(what => what !== 'first-flush' || c.flushMm > 0)
+      .map((what): Duty => {
+        const day = addDays(dayOf(c.cared[what] ?? c.setAt, timeZone), cares[what]);
+        return {
+          ...about,
+          id: `care:${c.id}:${what}`,
+          when: whenOf(day, today),
+          day,
+          what: message('duty.care', { name, what: `care.${what}` }),
+          verdict: 'ok',
+        };
+      }),
+  ];
+}
+
+/** What keeps the catch honest: a pipe to be turned away, less that comes than should, and what is looked after. */
+export const duties = (facts: Facts, { today }: State): Duty[] =>
+  catchmentsOf(facts).flatMap(c => dutiesOf(c, today, facts.group.timeZone));

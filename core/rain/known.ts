@@ -1,0 +1,117 @@
+import type { Catcher } from '../catchment/catching.ts';
+import { type CatchMeasured, fitCoefficient, isBlocked } from '../catchment/fitCatch.ts';
+import { flushL, planAreaM2 } from '../catchment/size.ts';
+import { roofOf, type SurfaceCase, surfaceRow } from '../catchment/surfaces.ts';
+import type { Facts } from '../log/facts.ts';
+import type { ContainerFacts } from '../store/facts.ts';
+import { kindOf } from '../store/state.ts';
+import type { RainRecord } from '../weather/dailyRecord.ts';
+import type { CatchmentFacts, CaughtThere, RainfallFacts } from './facts.ts';
+import type { CatchmentFields } from './fields.ts';
+
+/** The catchments that are used. */
+export const catchmentsOf = (facts: Pick<Facts, 'catchment'>): CatchmentFacts[] =>
+  Object.values(facts.catchment).filter(c => !c.removedAt);
+
+export const areaOf = (c: CatchmentFields): number => planAreaM2(c);
+
+/** What is wrong with a surface; one that throws no first water away lacks the first flush. */
+export const surfaceCase = ({ surface, trims, soiled, flushMm }: CatchmentFields): SurfaceCase => ({
+  surface,
+  trims,
+  soiled: flushMm === 0 && !soiled.includes('no-first-flush') ? [...soiled, 'no-first-flush'] : soiled,
+});
+
+/** What its water is taken for: fouled water is a soiled roof's at the least. */
+export function roofAt(c: CatchmentFields & Pick<CatchmentFacts, 'fouled'>): 'sound' | 'soiled' | 'unfit' {
+  const roof = roofOf(surfaceCase(c));
+  return roof === 'sound' && c.fouled ? 'soiled' : roof;
+}
+
+/** What is assumed of it until its catches say better. */
+export const assumedCoefficient = ({ coefficient, surface }: CatchmentFields): number =>
+  coefficient ?? surfaceRow(surface).coefficient;
+
+export const catcherOf = (c: CatchmentFields): Catcher => ({
+  areaM2: areaOf(c),
+  coefficient: assumedCoefficient(c),
+  flushMm: c.flushMm,
+});
+
+/** A guess without a figure is so far off; a measured one as far as a stick is read. */
+const GUESS_SPREAD = 0.25;
+const READ_SPREAD = 0.05;
+
+/** A rain as a fit takes it. */
+export function measuredOf(one: CaughtThere): CatchMeasured {
+  const { value, known, spread } = one.caughtL;
+  return {
+    at: one.at,
+    gaugeMm: one.gaugeMm,
+    caughtL: value,
+    flushedL: one.flushedL ?? 0,
+    areaM2: one.areaM2,
+    spread: spread ?? (known === 'guessed' ? GUESS_SPREAD : READ_SPREAD),
+  };
+}
+
+/** What its flush took where nobody looked (L). */
+export const flushHoldsL = (c: CatchmentFields): number => c.flushPipeL ?? flushL(areaOf(c), c.flushMm);
+
+/** The catches of one catchment that a fit looks at: those of its present size. */
+const catchesOf = (c: CatchmentFacts): CatchMeasured[] => c.caught.map(measuredOf);
+
+export const fitAt = (c: CatchmentFacts) => fitCoefficient(catchesOf(c));
+export const isBlockedAt = (c: CatchmentFacts): boolean => isBlocked(catchesOf(c), assumedCoefficient(c));
+
+/** The tanks that a catchment runs into, those that are still there. */
+export const tanksOf = (
+  facts: Pick<Facts, 'container'>,
+  { tanks }: Pick<CatchmentFields, 'tanks'>,
+): ContainerFacts[] => tanks.flatMap(id => facts.container[id] ?? []).filter(c => !c.condemned);
+
+/** What the tanks of catchments hold together (L): joined by their overflows they fill as one, and spill when all are full. */
+export function tankLitres(
+  facts: Pick<Facts, 'container' | 'kind'>,
+  catchments: readonly CatchmentFields[],
+): number {
+  const ids = new Set(catchments.flatMap(c => tanksOf(facts, c).map(t => t.id)));
+  return [...ids].reduce((sum, id) => sum + (kindOf(facts, facts.container[id]!.kind)?.nominalL ?? 0), 0);
+}
+
+/** The catchment that runs into a container; undefined where none does. */
+export const catchmentInto = (
+  facts: Pick<Facts, 'catchment'>,
+  container: string,
+): CatchmentFacts | undefined => catchmentsOf(facts).find(c => c.tanks.includes(container));
+
+const records = new WeakMap<RainfallFacts, RainRecord>();
+
+/** Daily rain out of its entry; read once. */
+export function recordOf(facts: RainfallFacts): RainRecord {
+  const before = records.get(facts);
+  if (before) return before;
+  const record: RainRecord = {
+    from: facts.from,
+    mm: facts.mm.split(' ').map(text => Number(text) / 100),
+    filledDays: facts.filledDays,
+    ...(facts.meanC
+      ? { meanC: facts.meanC.split(' ').map(text => (text === 'x' ? undefined : Number(text) / 10)) }
+      : {}),
+  };
+  records.set(facts, record);
+  return record;
+}
+
+/** Daily rain as its entry keeps it. */
+export const rainfallOf = (name: string, { from, mm, meanC, filledDays }: RainRecord) => ({
+  name,
+  from,
+  mm: mm.map(rain => Math.round(rain * 100)).join(' '),
+  filledDays,
+  ...(meanC ? { meanC: meanC.map(c => (c === undefined ? 'x' : String(Math.round(c * 10)))).join(' ') } : {}),
+});
+
+/** 1 on days below 0 °C; a day of which nobody measured the warmth counts as mild. */
+export const frozenOf = ({ mm, meanC }: RainRecord): Uint8Array =>
+  Uint8Array.from(mm, (_, i) => ((meanC?.[i] ?? 1) < 0 ? 1 : 0));

@@ -1,0 +1,305 @@
+import { beforeEach, describe, expect, it } from 'vitest';
+import { type Hand, hand } from '#demo/hand.ts';
+import { addMinutes } from '../calendar/day.ts';
+import { dutiesAt } from '../duties.ts';
+import { fold, guard } from '../record.ts';
+import { stateAt } from '../store/state.ts';
+import type { Subject } from '../subject.ts';
+import type { CatchmentFields, Caught, RainPlan } from './fields.ts';
+import { catcherOf, catchmentInto, frozenOf, rainfallOf, recordOf, roofAt, tankLitres } from './known.ts';
+
+const START = '2026-06-01T08:00:00.000Z';
+const later = (days: number) => addMinutes(START, days * 1440);
+const hall: CatchmentFields = {
+  name: 'Hall roof',
+  form: 'roof',
+  surface: 'tile',
+  lengthM: 12,
+  runM: 8,
+  runAlong: 'ground',
+  pitchDeg: 35,
+  flushMm: 1,
+  trims: [],
+  soiled: [],
+  tanks: [],
+};
+
+let h: Hand;
+let tank: Subject;
+let roof: Subject;
+const facts = () => fold(h.entries);
+const state = (id: Subject, when: string) => stateAt(facts(), when).containers[id]!;
+const duties = (when: string) => dutiesAt(facts(), stateAt(facts(), when)).filter(d => d.area === 'rain');
+const catchRain = (more: Partial<Caught> = {}) =>
+  h.write(
+    'caught',
+    roof,
+    {
+      gaugeMm: 10.5,
+      caughtL: { value: 700, known: 'measured' },
+      areaM2: 96,
+      by: 'dip',
+      into: tank,
+      roof: 'sound',
+      ...more,
+    } as Caught,
+    [tank],
+  );
+/** What the guards say to an entry, by verdict and reason. */
+function said(kind: string, subject: Subject, data: object, also: readonly Subject[] = []): string[] {
+  const entry = {
+    ...h.entries.at(-1)!,
+    kind,
+    subject,
+    data,
+    happenedAt: later(3),
+    ...(also.length ? { also } : {}),
+  };
+  return guard(facts(), entry as never, later(3)).map(j => `${j.verdict} ${j.reason.id}`);
+}
+
+beforeEach(() => {
+  h = hand(START);
+  const building = h.subject('building');
+  h.write('building.set', building, { name: 'Hall', order: 0, roof: 'pitched' });
+  const place = h.subject('place');
+  h.write('place.set', place, { name: 'Yard', building, level: 0, widthM: 6, heightM: 3, shelves: [] });
+  h.write('home.set', h.subject('home'), { name: 'All', people: [{}, {}] });
+  tank = h.subject('container');
+  h.write('container.added', tank, {
+    code: 'T-1',
+    kind: 'tank-5000l',
+    place,
+    role: 'raw',
+    heldBefore: 'new',
+  });
+  roof = h.subject('catchment');
+  h.write('catchment.set', roof, { ...hall, tanks: [tank] });
+});
+
+describe('rain that runs into a tank', () => {
+  it('raises its level, and is utility water until it is treated', () => {
+    catchRain();
+    expect(state(tank, later(1))).toMatchObject({ litres: 700, counts: 'utility' });
+    h.at(later(1));
+    catchRain({ caughtL: { value: 300, known: 'guessed', spread: 0.3 } });
+    expect(facts().container[tank]!.fill).toMatchObject({
+      remainingL: 1000,
+      water: 'rain',
+      origin: { roof: 'sound' },
+    });
+  });
+
+  it('makes what was treated raw again', () => {
+    catchRain();
+    const sheet = h.at(later(0.5)).subject('sheet');
+    const credit = { bacteria: 6, viruses: 6, protozoa: 6, crypto: 6 };
+    h.write(
+      'sheet.begun',
+      sheet,
+      {
+        method: 'boil',
+        inputs: {},
+        headline: { id: 'boil.headline' },
+        steps: [{ id: 'boil', text: { id: 'x' }, kind: 'do' }],
+        uses: [],
+        credit,
+        barrier: 'heat',
+      },
+      [tank],
+    );
+    h.write('sheet.ended', sheet, { outcome: 'finished', method: 'boil', credit }, [tank]);
+    expect(facts().container[tank]!.fill!.treated).toBeDefined();
+    expect(
+      said(
+        'caught',
+        roof,
+        {
+          gaugeMm: 10,
+          caughtL: { value: 100, known: 'measured' },
+          areaM2: 96,
+          by: 'dip',
+          into: tank,
+          roof: 'sound',
+        },
+        [tank],
+      ),
+    ).toContain('warn guard.caught-onto-treated');
+    h.at(later(1));
+    catchRain();
+    expect(facts().container[tank]!.fill!.treated).toBeUndefined();
+    expect(state(tank, later(1)).counts).toBe('utility');
+  });
+
+  it('into jugs leaves the tank as it was', () => {
+    catchRain();
+    h.at(later(1)).write('caught', roof, {
+      gaugeMm: 5,
+      caughtL: { value: 60, known: 'measured' },
+      areaM2: 96,
+      by: 'jugs',
+      roof: 'sound',
+    });
+    expect(state(tank, later(1)).litres).toBe(700);
+    expect(facts().catchment[roof]!.caught).toHaveLength(2);
+  });
+
+  it('is not more than fell, and runs in nowhere off a fouled roof', () => {
+    const rain = {
+      gaugeMm: 10,
+      caughtL: { value: 960, known: 'measured' },
+      areaM2: 96,
+      by: 'dip',
+      into: tank,
+      roof: 'sound',
+    };
+    const of = (litres: number) =>
+      said('caught', roof, { ...rain, caughtL: { value: litres, known: 'measured' } }, [tank]);
+    expect(of(960)).toEqual([]);
+    expect(of(961)).toEqual(['warn guard.caught-more']);
+    expect(of(1537)).toContain('refuse guard.caught-more');
+    expect(said('caught', roof, { ...rain, conductivityUsCm: 201 }, [tank])).toEqual([
+      'warn guard.caught-salt',
+    ]);
+    expect(said('caught', roof, { ...rain, conductivityUsCm: 200 }, [tank])).toEqual([]);
+    h.write('catchment.fouled', roof, { what: 'ash' });
+    expect(of(500)).toEqual(['refuse guard.caught-fouled']);
+    expect(said('caught', roof, { ...rain, into: undefined })).toEqual([]);
+  });
+});
+
+describe('a dip', () => {
+  it('says what was used, and that rain came', () => {
+    catchRain();
+    h.at(later(1)).write('dipped', tank, { litres: 400, depthCm: 17 });
+    expect(state(tank, later(1)).litres).toBe(400);
+    h.write('dipped', tank, { litres: 900, rise: 'rain', roof: 'soiled' });
+    expect(facts().container[tank]!.fill).toMatchObject({
+      remainingL: 900,
+      water: 'rain',
+      origin: { roof: 'soiled' },
+    });
+  });
+
+  it('asks where a rise comes from; told all the same, nobody knows the water', () => {
+    catchRain();
+    expect(said('dipped', tank, { litres: 800 })).toEqual(['refuse guard.dip-rise']);
+    expect(said('dipped', tank, { litres: 800, rise: 'rain' })).toEqual([]);
+    expect(said('dipped', tank, { litres: 5200, rise: 'rain' })).toEqual(['refuse guard.dip-over']);
+    h.write('dipped', tank, { litres: 800 });
+    expect(facts().container[tank]!.fill).toMatchObject({ remainingL: 800, water: 'unknown' });
+  });
+});
+
+describe('what waits at a catchment', () => {
+  const whats = (when: string) =>
+    duties(when)
+      .filter(d => d.when === 'now')
+      .map(d => d.what.id);
+
+  it('is screens and first flush every month, gutters every season, the tank once a year', () => {
+    expect(whats(later(29))).toEqual([]);
+    expect(whats(later(30))).toEqual(['duty.care', 'duty.care']);
+    h.at(later(30)).write('catchment.cared', roof, { what: 'screens' });
+    expect(whats(later(31))).toEqual(['duty.care']);
+    expect(duties(later(365)).filter(d => d.when === 'now')).toHaveLength(5);
+  });
+
+  it('is to turn the pipe away when something fell on it, until it is rinsed', () => {
+    h.write('catchment.fouled', roof, { what: 'spraying' });
+    expect(whats(later(1))).toEqual(['duty.divert']);
+    expect(roofAt(facts().catchment[roof]!)).toBe('soiled');
+    h.at(later(2)).write('catchment.rinsed', roof, {});
+    expect(whats(later(2))).toEqual([]);
+  });
+
+  it('is a gutter to look at when ten rains bring three fifths, and not when they scatter around what is due', () => {
+    // 96 m² × 10 mm × 0.8 = 768 L
+    const ten = (from: number, share: (i: number) => number) => {
+      for (let i = 0; i < 10; i++)
+        h.at(later(from + i)).write('caught', roof, {
+          gaugeMm: 10.5,
+          caughtL: { value: 768 * share(i), known: 'measured' },
+          areaM2: 96,
+          by: 'jugs',
+          roof: 'sound',
+        });
+    };
+    ten(0, i => 0.95 + (i % 2 ? 0.2 : -0.2));
+    expect(whats(later(10))).not.toContain('duty.blocked');
+    ten(10, () => 0.6);
+    expect(whats(later(20))).toContain('duty.blocked');
+    // taken over into the plan, it is what is expected
+    h.write('catchment.set', roof, { ...hall, tanks: [tank], coefficient: 0.48 });
+    expect(whats(later(20))).not.toContain('duty.blocked');
+  });
+
+  it('is nothing at one that is no longer used', () => {
+    h.write('catchment.fouled', roof, { what: 'ash' });
+    h.write('catchment.removed', roof, {});
+    expect(duties(later(400))).toEqual([]);
+  });
+});
+
+describe('a catchment', () => {
+  it('runs into its tanks, which fill as one', () => {
+    expect(catchmentInto(facts(), tank)?.name).toBe('Hall roof');
+    expect(tankLitres(facts(), [facts().catchment[roof]!])).toBe(5000);
+    expect(catcherOf(hall)).toEqual({ areaM2: 96, coefficient: 0.8, flushMm: 1 });
+  });
+
+  it('without a first flush is a soiled roof', () => {
+    expect(roofAt({ ...hall, flushMm: 0 })).toBe('soiled');
+    expect(roofAt({ ...hall, trims: ['lead-flashing'] })).toBe('unfit');
+  });
+
+  it('is warned of, never refused, for what it is made of; a tank that is not there is', () => {
+    expect(said('catchment.set', roof, { ...hall, surface: 'asbestos', tanks: [tank] })).toEqual([
+      'warn catchment.unfit.asbestos',
+    ]);
+    expect(
+      said('catchment.set', roof, { ...hall, tanks: ['container:01M88X6PY5AXMXFYXH43WSY7Q9'] }),
+    ).toContain('refuse guard.no-tank');
+    expect(said('catchment.set', roof, hall)).toEqual(['warn guard.no-tank-yet']);
+  });
+});
+
+describe('a plan', () => {
+  const plan = (more: Partial<RainPlan> = {}): RainPlan => ({
+    catchments: [roof],
+    needL: Array.from({ length: 12 }, () => 60),
+    use: 'drinking',
+    askedShare: 0.95,
+    rule: 'after-spillage',
+    weather: 'climate',
+    climate: 'oceanic-hills',
+    years: 1000,
+    seed: 7,
+    outagePeople: 2,
+    outageDays: 14,
+    outageL: 3,
+    ...more,
+  });
+
+  it('asks for a roof, for its weather, and for a roof that may be drunk from', () => {
+    expect(said('rain.planned', 'rain', plan())).toEqual([]);
+    expect(said('rain.planned', 'rain', plan({ catchments: [] }))).toEqual(['refuse guard.plan-no-roof']);
+    expect(said('rain.planned', 'rain', plan({ weather: 'record' }))).toEqual(['refuse guard.no-rainfall']);
+    expect(said('rain.planned', 'rain', plan({ weather: 'normals' }))).toEqual(['refuse guard.no-normals']);
+    h.write('catchment.set', roof, { ...hall, surface: 'thatch', tanks: [tank] });
+    expect(said('rain.planned', 'rain', plan())).toEqual(['refuse guard.plan-unfit']);
+    expect(said('rain.planned', 'rain', plan({ use: 'utility' }))).toEqual([]);
+  });
+});
+
+describe('a record of daily rain', () => {
+  it('goes into the log and comes out as it was, with its frost', () => {
+    const record = { from: '1961-12-31', mm: [0, 12.3, 0.2], meanC: [-1.5, undefined, 4], filledDays: 1 };
+    const id = h.subject('rainfall');
+    h.write('rainfall.taken-in', id, rainfallOf('Gauge', record));
+    expect(recordOf(facts().rainfall[id]!)).toEqual(record);
+    expect([...frozenOf(record)]).toEqual([1, 0, 0]);
+    h.write('rainfall.removed', id, {});
+    expect(facts().rainfall[id]).toBeUndefined();
+  });
+});
