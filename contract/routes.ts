@@ -18,6 +18,7 @@ export const routes = {
   readings: '/api/readings',
   readingsCsv: '/api/readings.csv',
   report: '/api/report.pdf',
+  rainPdf: '/api/rain.pdf',
   logJson: '/api/log.json',
   backup: '/api/backup',
   /** Only where the server was started for a test or a drill. */

@@ -8,6 +8,7 @@ import { readingOfChlorine } from '#core/tests/readings.ts';
 import type { Origin, Water } from '#core/water/waters.ts';
 import { type Hand, hand } from './hand.ts';
 import { HANDS, TIME_ZONE, tarnHollowHomes } from './people.ts';
+import { rained } from './rain.ts';
 import { sheetRun } from './sheets.ts';
 import { walked } from './sources.ts';
 import { daysAgo, dosed, filled, rereadAfter, type Telling } from './stories.ts';
@@ -165,6 +166,7 @@ export function tarnHollow(now: Instant, random?: () => number): Entry[] {
   const codes = stock(t, at);
   const tank = troubles(t, codes, at);
   tested(h, now, t.sources ?? {}, codes.get('TH-071')!, tank);
+  rained(h, now, tank, t.sources?.rain ?? '');
   return h.entries;
 }
 

@@ -1,6 +1,7 @@
 // The areas that are built: each gives the pages of its layer. One that is not here tells in two lines what it will be for.
 export { routes as bench } from './areas/bench/routes.ts';
 export { routes as plan } from './areas/plan/routes.ts';
+export { routes as rain } from './areas/rain/routes.ts';
 export { routes as sources } from './areas/sources/routes.ts';
 export { routes as store } from './areas/store/routes.ts';
 export { routes as supplies } from './areas/supplies/routes.ts';

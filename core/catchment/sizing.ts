@@ -2,7 +2,7 @@ import { addDays } from '../calendar/day.ts';
 import type { InLots } from '../lots.ts';
 import { type DailyRain, RainGenerator } from '../weather/generator.ts';
 import { MONTH_OF_DAY, MONTHS, sumOf, WET_MM, YEAR_DAYS } from '../weather/normals.ts';
-import { runTank, type YieldRule } from './balance.ts';
+import { runTank } from './balance.ts';
 import { type Catcher, Catching } from './catching.ts';
 import { ManyTanks } from './manyTanks.ts';
 import {
@@ -23,6 +23,8 @@ const LEAST_L = 100;
 const MOST_L = 20_000;
 /** Years made between two breaths. */
 const LOT_YEARS = 20;
+/** Forty tanks go through so many lots of years in a few milliseconds. */
+const LOTS_A_BREATH = 10;
 /** On so many days of ten the outage's litres are to stand in the tank. */
 export const HELD_SHARE = 0.9;
 /** The worst tenth of the years. */
@@ -153,10 +155,17 @@ class Trial {
   }
 
   /** Points of several sizes; made years go through the kernel, a record day by day. */
-  points(sizesL: readonly number[]): SizePoint[] {
+  *points(sizesL: readonly number[]): InLots<SizePoint[]> {
     const { rule, outageL } = this.#q;
     const { perDayL } = this.caught;
-    if (!this.#isMade) return sizesL.map(sizeL => this.#pointAlone(sizeL));
+    if (!this.#isMade) {
+      const points: SizePoint[] = [];
+      for (const sizeL of sizesL) {
+        points.push(this.#pointAlone(sizeL));
+        yield;
+      }
+      return points;
+    }
     const { years } = this.days;
     const needOfYear = Float64Array.from({ length: YEAR_DAYS }, (_, day) => this.#needL(day));
     const many = new ManyTanks(sizesL, { needL: needOfYear, yearsAtOnce: LOT_YEARS, rule, holdL: outageL });
@@ -165,6 +174,7 @@ class Trial {
       const count = Math.min(LOT_YEARS, years - year);
       many.caughtL.set(perDayL.subarray(year * YEAR_DAYS, (year + count) * YEAR_DAYS));
       many.run(count, met.subarray(year * sizesL.length));
+      if ((year / LOT_YEARS) % LOTS_A_BREATH === LOTS_A_BREATH - 1) yield;
     }
     return sizesL.map((sizeL, i) => {
       const perYear = Uint16Array.from({ length: years }, (_, year) => met[year * sizesL.length + i]!);
@@ -228,20 +238,20 @@ class Trial {
   }
 
   /** The smallest size, to what a shop would print, that passes; nothing where the largest does not. */
-  smallest(points: readonly SizePoint[], passes: (p: SizePoint) => boolean): number | undefined {
+  *smallest(points: readonly SizePoint[], passes: (p: SizePoint) => boolean): InLots<number | undefined> {
     const at = points.findIndex(passes);
     if (at < 0) return undefined;
     let [low, high] = [at === 0 ? 0 : points[at - 1]!.sizeL, points[at]!.sizeL];
     while (high - low > 10) {
       const middle = Math.round((low + high) / 20) * 10;
       if (middle === low || middle === high) break;
-      if (passes(this.points([middle])[0]!)) high = middle;
+      if (passes((yield* this.points([middle]))[0]!)) high = middle;
       else low = middle;
     }
     return high;
   }
 
-  life(sizeL: number): TankLife {
+  *life(sizeL: number): InLots<TankLife> {
     const { month, yearOf, dayOfYear, years } = this.days;
     const whole = Math.max(1, Math.ceil(years));
     const levels = Array.from({ length: FAN_POINTS }, () => new Float32Array(whole).fill(Number.NaN));
@@ -264,9 +274,10 @@ class Trial {
     );
     const worst = byWorst.slice(0, Math.max(1, Math.round(whole * TENTH)));
     const inMonth = Array.from({ length: MONTHS }, (_, m) => sumOf(worst.map(year => shortOf[year]![m]!)));
+    const [point] = yield* this.points([sizeL]);
     const at = (share: number) => Float32Array.from(sorted, column => quantile(column, share));
     return {
-      ...this.points([sizeL])[0]!,
+      ...point!,
       lowL: at(TENTH),
       midL: at(0.5),
       highL: at(1 - TENTH),
@@ -278,7 +289,7 @@ class Trial {
   }
 
   /** People whom a tank serves as often as is asked, each with the same need every day. */
-  people(sizeL: number): number {
+  *people(sizeL: number): InLots<number> {
     const { perPersonL, askedShare, rule } = this.#q;
     if (perPersonL <= 0) return 0;
     const serves = (people: number): boolean => {
@@ -286,11 +297,15 @@ class Trial {
       return sums.metDays >= askedShare * sums.days;
     };
     let [low, high] = [0, 1];
-    while (serves(high) && high < 100_000) [low, high] = [high, high * 2];
+    while (serves(high) && high < 100_000) {
+      [low, high] = [high, high * 2];
+      yield;
+    }
     while (high - low > 1) {
       const middle = Math.floor((low + high) / 2);
       if (serves(middle)) low = middle;
       else high = middle;
+      yield;
     }
     return low;
   }
@@ -352,16 +367,16 @@ export function* sizing(q: RainQuestion): InLots<RainAnswer> {
   const days = yield* daysOf(q.weather);
   const trial = new Trial(q, days);
   yield;
-  const points = trial.points(sizesFor(q));
+  const points = yield* trial.points(sizesFor(q));
   yield;
-  const smallestL = trial.smallest(points, p => p.timeShare >= q.askedShare);
+  const smallestL = yield* trial.smallest(points, p => p.timeShare >= q.askedShare);
   yield;
-  const outageTankL = trial.smallest(points, p => p.heldShare >= HELD_SHARE && p.sizeL >= q.outageL);
+  const outageTankL = yield* trial.smallest(points, p => p.heldShare >= HELD_SHARE && p.sizeL >= q.outageL);
   yield;
   const lookedL = q.ownL > 0 ? q.ownL : (smallestL ?? kneeOf(points));
-  const life = trial.life(lookedL);
+  const life = yield* trial.life(lookedL);
   yield;
-  const people = trial.people(lookedL);
+  const people = yield* trial.people(lookedL);
   yield;
   const sensed: Sensed[] = [];
   const sense = (what: Sensitivity, timeShare: number) =>
@@ -376,7 +391,8 @@ export function* sizing(q: RainQuestion): InLots<RainAnswer> {
   ] as const) {
     const other = changed(q, what);
     if (!other) continue;
-    sense(what, new Trial(other.q, days).points([lookedL * (other.times ?? 1)])[0]!.timeShare);
+    const [point] = yield* new Trial(other.q, days).points([lookedL * (other.times ?? 1)]);
+    sense(what, point!.timeShare);
     yield;
   }
   sense('dry-tenth', dryTenth(trial, lookedL));
@@ -404,8 +420,9 @@ export function* sizing(q: RainQuestion): InLots<RainAnswer> {
   };
 }
 
-/** How many pieces a question is worked in, for telling how far it is. */
-export const piecesOf = ({ weather }: RainQuestion): number =>
-  12 + (weather.by === 'normals' ? Math.ceil(weather.years / LOT_YEARS) : 0);
-
-export type { YieldRule };
+/** About how many pieces a question is worked in, for telling how far it is; years that are there already are none. */
+export function piecesOf({ weather }: RainQuestion): number {
+  if (weather.by === 'record') return 80;
+  const lots = Math.ceil(weather.years / LOT_YEARS);
+  return 20 + lots + Math.ceil((16 * lots) / LOTS_A_BREATH);
+}

@@ -86,11 +86,11 @@ const catching = {
         caught: [...facts.caught, { ...data, at: happenedAt, entry: id }].slice(-CATCHES_KEPT),
       }),
       container: (facts, entry, id) => {
-        const { caughtL, into, roof, source } = entry.data;
+        const { caughtL, into, roof, source, levelL } = entry.data;
         if (into !== id || caughtL.value <= 0) return facts;
         const { value, known, spread } = caughtL;
         return rainedInto(facts, entry, {
-          litres: (facts.fill?.remainingL ?? 0) + value,
+          litres: levelL ?? (facts.fill?.remainingL ?? 0) + value,
           known,
           roof,
           ...(spread === undefined ? {} : { spread }),

@@ -53,6 +53,8 @@ export const caught = fields({
   by: v.picklist(['dip', 'jugs']),
   minutes: v.exactOptional(between(0, 10_000)),
   conductivityUsCm: v.exactOptional(between(0, 100_000)),
+  /** What a dip shows in the tank afterwards (L): it stands before what was reckoned. */
+  levelL: v.exactOptional(litres),
   /** Where it ran: what was in there is raw again. */
   into: v.exactOptional(subjectOf('container')),
   /** What the surface was to it then. */

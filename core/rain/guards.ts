@@ -1,4 +1,3 @@
-import { gutterLS } from '../catchment/size.ts';
 import { judgeSurface } from '../catchment/surfaces.ts';
 import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
@@ -6,7 +5,7 @@ import type { Facts } from '../log/facts.ts';
 import { needsWater, onFilled } from '../store/guards.ts';
 import { kindOf } from '../store/state.ts';
 import type { CatchmentFields, Caught, Dipped, RainPlan } from './fields.ts';
-import { areaOf, assumedCoefficient, roofAt, surfaceCase } from './known.ts';
+import { roofAt, surfaceCase } from './known.ts';
 
 const refuse = (id: string, params: Params = {}): Judgement =>
   judge('refuse', message(id, params), 'record', { remedy: message(`${id}.remedy`, params) });
@@ -105,7 +104,3 @@ export function onPlanned(facts: Facts, { data }: Told<RainPlan>): Judgement[] {
       ]
     : [];
 }
-
-/** What a catchment sends down its gutter in a downpour, beside what the gutter carries. */
-export const gutterNeedLS = (c: CatchmentFields, mmH: number): number =>
-  gutterLS(areaOf(c), mmH) * Math.max(assumedCoefficient(c), 0.8);

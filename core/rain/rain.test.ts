@@ -131,6 +131,13 @@ describe('rain that runs into a tank', () => {
     expect(state(tank, later(1)).counts).toBe('utility');
   });
 
+  it('leaves in it what the stick shows afterwards, whatever was reckoned', () => {
+    catchRain();
+    h.at(later(1));
+    catchRain({ caughtL: { value: 300, known: 'measured' }, levelL: 950 });
+    expect(state(tank, later(1)).litres).toBe(950);
+  });
+
   it('into jugs leaves the tank as it was', () => {
     catchRain();
     h.at(later(1)).write('caught', roof, {

@@ -3,7 +3,7 @@ import type { Instant } from '../calendar/day.ts';
 import { refusals } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import type { ContainerFacts } from './facts.ts';
-import type { ContainerState } from './state.ts';
+import { type ContainerState, kindOf } from './state.ts';
 
 /** What a page may offer to do with a container. */
 export const acts = [
@@ -13,6 +13,7 @@ export const acts = [
   'sheet',
   'top-up',
   'draw',
+  'dip',
   'read',
   'test',
   'sanitise',
@@ -38,7 +39,16 @@ export function offeredActs(
 ): ActId[] {
   const isVesselDead = container.condemned !== undefined || vesselUnfit(facts, container)?.most === 'never';
   if (state.state === 'empty')
-    return isVesselDead ? ['move', 'inspect', 'condemn'] : ['fill', 'sanitise', 'move', 'inspect', 'condemn'];
+    return isVesselDead
+      ? ['move', 'inspect', 'condemn']
+      : [
+          'fill',
+          ...(isTank(facts, container) ? (['dip'] as const) : []),
+          'sanitise',
+          'move',
+          'inspect',
+          'condemn',
+        ];
   if (state.state === 'failed') return ['empty', 'draw', 'read', 'test', 'inspect', 'condemn'];
   const refused = refusals(judgeTreating(facts, container, now)).length > 0;
   const isRunning = state.state === 'waiting';
@@ -47,6 +57,7 @@ export function offeredActs(
     ...(isVesselDead || isRunning ? [] : (['rotate'] as const)),
     ...(isRunning || refused ? [] : (['dose'] as const)),
     'draw',
+    ...(isTank(facts, container) ? (['dip'] as const) : []),
     'read',
     'test',
     'move',
@@ -58,6 +69,10 @@ export function offeredActs(
     'condemn',
   ];
 }
+
+/** What stands fixed and is read by a stick. */
+const isTank = (facts: Pick<Facts, 'kind'>, { kind }: ContainerFacts): boolean =>
+  ['tank', 'tote'].includes(kindOf(facts, kind)?.shape ?? '');
 
 /** A top-up is offered where a reading is low and the water is otherwise good: never for water that is not to be drunk. */
 export const offersTopUp = ({ counts, watch }: ContainerState): boolean =>

@@ -8,6 +8,7 @@ import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { ApartForm } from './ApartForm.tsx';
 import type { ActFormProps } from './actForm.ts';
+import { DipForm } from './DipForm.tsx';
 import { DrawForm } from './DrawForm.tsx';
 import { CondemnForm, EmptyForm, FailForm, InspectForm } from './EndForms.tsx';
 import { FillForm } from './FillForm.tsx';
@@ -19,6 +20,7 @@ import { SanitiseForm } from './SanitiseForm.tsx';
 
 const forms = {
   draw: DrawForm,
+  dip: DipForm,
   rotate: FillForm,
   fill: FillForm,
   read: ReadForm,

@@ -2,6 +2,7 @@ import { Command } from 'cmdk';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
 import { methods } from '#core/methods/methods.ts';
+import { catchmentsOf } from '#core/rain/known.ts';
 import { sourcesOf } from '#core/sources/known.ts';
 import type { WaterState } from '#core/store/state.ts';
 import { useSay } from '../texts/texts.ts';
@@ -89,6 +90,14 @@ function SearchList({ onClose }: { onClose: () => void }) {
         note: say('search.act'),
         path: '/sources?do=notice',
       },
+      { id: 'do catchment', name: say('catchment.add'), note: say('search.act'), path: '/rain/catch?do=add' },
+      {
+        id: 'do attend',
+        name: say('attended.title'),
+        note: say('search.act'),
+        path: '/rain/catch?do=attend',
+      },
+      { id: 'do weather', name: say('rain.page.weather'), note: say('area.rain'), path: '/rain/weather' },
       { id: 'do reading', name: say('tests.read'), note: say('search.act'), path: '/tests?do=read' },
       { id: 'do sample', name: say('tests.begin'), note: say('search.act'), path: '/tests?do=begin' },
       { id: 'do walk', name: say('walk.title'), note: say('area.tests'), path: '/tests/walk' },
@@ -119,6 +128,12 @@ function SearchList({ onClose }: { onClose: () => void }) {
         name: s.name,
         note: say('area.sources'),
         path: `/sources/${s.id}`,
+      })),
+      ...catchmentsOf(facts).map(c => ({
+        id: c.id,
+        name: c.name,
+        note: say('area.rain'),
+        path: `/rain/catch/${c.id}`,
       })),
       ...Object.values(facts.supply).map(s => ({
         id: s.id,

@@ -6,8 +6,9 @@ import { pathOf } from './layers.ts';
 /**
  * An act that was found by typing (`?do=…`) opens where it is done, also while its layer is open already.
  * @param opens what each act of this layer opens
+ * @param path the page on which it opens, where that is not the layer's first
  */
-export function useAsked(area: Area, opens: Readonly<Record<string, () => void>>): void {
+export function useAsked(area: Area, opens: Readonly<Record<string, () => void>>, path = pathOf(area)): void {
   const [search] = useSearchParams();
   const navigate = useNavigate();
   const asked = search.get('do');
@@ -15,6 +16,6 @@ export function useAsked(area: Area, opens: Readonly<Record<string, () => void>>
   useEffect(() => {
     if (!asked) return;
     open(asked);
-    void navigate(pathOf(area), { replace: true });
-  }, [asked, area, navigate]);
+    void navigate(path, { replace: true });
+  }, [asked, path, navigate]);
 }

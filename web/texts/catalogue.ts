@@ -36,6 +36,7 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
   flowFigure: (value: number, { units }) => format.flowFigure(value, units),
   days: (value: number) => format.days(value),
   percent: (value: number) => format.percent(value),
+  monthName: (value: number) => format.monthName(value),
   day: (value: string) => format.day(value),
   weekday: (value: string, { today }) => format.weekday(value, today),
   time: (value: string, { timeZone }) => format.time(value, timeZone),

@@ -181,6 +181,15 @@ export function month(value: string): string {
   return monthNames(new Date(`${value.slice(0, 7)}-15T12:00:00Z`));
 }
 
+const bareMonths = {
+  long: datesWith({ month: 'long', timeZone: 'UTC' }),
+  short: datesWith({ month: 'narrow', timeZone: 'UTC' }),
+};
+
+/** A month by its number (0 is January): "July"; short, where twelve stand side by side: "J". */
+export const monthName = (month: number, width: 'long' | 'short' = 'long'): string =>
+  bareMonths[width](new Date(Date.UTC(2026, month, 15)));
+
 /** Beyond this a day and a month may be meant of another year (days). */
 const NEAR_DAYS = 300;
 

@@ -117,7 +117,8 @@ export function QuantityBlank(props: QuantityProps) {
   useFault(id, fault && `${label}: ${say(fault)}`);
   const tell = (text: string) => {
     const next = parseQuantity(text, dimension, typing);
-    onValue(next.ok && !faultOf(next, props, write) ? next.value : undefined);
+    // what is wrong beside other blanks is said; the value is known all the same, or it could never be put right
+    onValue(next.ok && !faultOf(next, { ...props, fault: undefined }, write) ? next.value : undefined);
   };
   return (
     <input

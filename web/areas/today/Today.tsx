@@ -20,6 +20,7 @@ const pathTo = (duty: Duty, place: string): string => {
   if (duty.subjects) return `/store/round/${place}`;
   if (duty.subject.startsWith('sheet:')) return `/bench/${duty.subject}`;
   if (duty.area === 'supplies') return '/supplies';
+  if (duty.area === 'rain') return `/rain/catch/${duty.subject}`;
   if (duty.area === 'sources')
     return duty.subject.startsWith('source:') ? `/sources/${duty.subject}` : '/sources';
   if (duty.subject.startsWith('place:')) return `/store?place=${duty.subject}`;

@@ -1,0 +1,78 @@
+import type { RainQuestion, Weather } from '../catchment/question.ts';
+import type { Facts } from '../log/facts.ts';
+import type { State } from '../store/state.ts';
+import { climateOf } from '../weather/climates.ts';
+import { MONTHS, type Normals } from '../weather/normals.ts';
+import type { RainPlan } from './fields.ts';
+import { catcherOf, catchmentsOf, frozenOf, recordOf, tankLitres } from './known.ts';
+
+/** The seed of a plan that nobody gave one: told beside the answer, so that it can be had again. */
+const SEED = 20_261_126;
+const YEARS = 1000;
+/** Sizes are told in whole litres of a day. */
+const LEAST_NEED_L = 20;
+
+export const sameEachMonth = (litres: number): number[] => Array.from({ length: MONTHS }, () => litres);
+
+/** What is asked at first: all roofs, what the household uses besides drinking, for the days that it plans for. */
+export function planOf(facts: Facts, state: Pick<State, 'need'>): RainPlan {
+  const { plan } = facts.rain;
+  const known = catchmentsOf(facts);
+  if (plan) return { ...plan, catchments: plan.catchments.filter(id => known.some(c => c.id === id)) };
+  const people = Object.values(facts.home).reduce((sum, home) => sum + home.people.length, 0);
+  const records = Object.values(facts.rainfall);
+  return {
+    catchments: known.map(c => c.id),
+    needL: sameEachMonth(Math.max(LEAST_NEED_L, Math.round(state.need.utilityL))),
+    use: 'utility',
+    askedShare: 0.95,
+    rule: 'after-spillage',
+    weather: records.length > 0 ? 'record' : facts.rain.normals ? 'normals' : 'climate',
+    climate: 'oceanic-hills',
+    ...(records[0] ? { record: records[0].id } : {}),
+    years: YEARS,
+    seed: SEED,
+    outagePeople: people,
+    outageDays: facts.plan.targetDays,
+    outageL: 3,
+  };
+}
+
+/** The months that years are made from; nothing where days were measured. */
+export function normalsFor(facts: Facts, plan: RainPlan): Normals | undefined {
+  if (plan.weather === 'normals') return facts.rain.normals;
+  return plan.weather === 'climate' ? climateOf(plan.climate) : undefined;
+}
+
+function weatherOf(facts: Facts, plan: RainPlan): Weather | undefined {
+  const normals = normalsFor(facts, plan);
+  if (normals) return { by: 'normals', normals, years: plan.years, seed: plan.seed };
+  const rainfall = plan.weather === 'record' && plan.record ? facts.rainfall[plan.record] : undefined;
+  if (!rainfall) return undefined;
+  const record = recordOf(rainfall);
+  return { by: 'record', from: record.from, mm: Float64Array.from(record.mm), frozen: frozenOf(record) };
+}
+
+/** The tanks that are there, or those that are planned. */
+export const ownLitres = (facts: Facts, plan: RainPlan): number =>
+  plan.tankL ?? tankLitres(facts, chosen(facts, plan));
+
+const chosen = (facts: Facts, plan: RainPlan) =>
+  catchmentsOf(facts).filter(c => plan.catchments.includes(c.id));
+
+/** What is worked out; nothing while there is no roof or no weather. */
+export function questionOf(facts: Facts, plan: RainPlan): RainQuestion | undefined {
+  const weather = weatherOf(facts, plan);
+  const catchers = chosen(facts, plan).map(catcherOf);
+  if (!weather || catchers.length === 0) return undefined;
+  return {
+    catchers,
+    needL: plan.needL,
+    weather,
+    rule: plan.rule,
+    askedShare: plan.askedShare,
+    outageL: plan.outagePeople * plan.outageDays * plan.outageL,
+    ownL: ownLitres(facts, plan),
+    perPersonL: plan.outageL > 0 ? plan.outageL : 3,
+  };
+}

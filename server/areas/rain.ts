@@ -1,0 +1,27 @@
+import { Router } from 'express';
+import { RainPdfRequestSchema } from '#contract/rain.ts';
+import { routes } from '#contract/routes.ts';
+import { sizing } from '#core/catchment/sizing.ts';
+import { questionOf } from '#core/rain/plan.ts';
+import { readerOf, stateNow } from '../now.ts';
+import { parsed } from '../parsed.ts';
+import { ProblemError } from '../problems.ts';
+import type { Room } from '../room.ts';
+import { inSlices } from '../slices.ts';
+
+/** A rain plan as a page for a committee: worked out here from its plan and seed, so that it says what anybody would find. */
+export function rainRoutes(room: Room): Router {
+  const router = Router();
+  router.post(routes.rainPdf, async (req, res) => {
+    const { plan, units } = parsed(RainPdfRequestSchema, req.body);
+    const { facts, state } = await stateNow(room);
+    const question = questionOf(facts, plan);
+    if (!question)
+      throw new ProblemError('invalid', { errors: [{ pointer: 'plan', reason: 'no-roof-or-weather' }] });
+    const answer = await inSlices(sizing(question));
+    const { rainPdf } = await import('../labels/RainPdf.tsx');
+    const pdf = await rainPdf({ facts, plan, answer, reader: readerOf(facts, units), today: state.today });
+    res.type('application/pdf').set('Content-Disposition', 'attachment; filename="rain.pdf"').send(pdf);
+  });
+  return router;
+}

@@ -1,0 +1,133 @@
+import { useMemo, useState } from 'react';
+import { dipL } from '#core/catchment/dip.ts';
+import { standingAreaM2 } from '#core/containers/kinds.ts';
+import { catchmentInto, roofAt } from '#core/rain/known.ts';
+import { kindOf } from '#core/store/state.ts';
+import { Act } from '../app/Act.tsx';
+import { useFacts, useReader } from '../app/hooks.ts';
+import { draft } from '../session/draft.ts';
+import * as format from '../texts/format.ts';
+import { useSay } from '../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
+import { Phrase } from '../ui/Phrase.tsx';
+import type { ActFormProps } from './actForm.ts';
+
+/** A stick is read to about a centimetre: less is no rise. */
+const RISE_L = 1;
+
+/** The depth that a tank is full at (cm): of its litres over what it stands on, no higher than it is. */
+export function fullCm(facts: Parameters<typeof kindOf>[0], kindId: string): number {
+  const kind = kindOf(facts, kindId);
+  if (!kind) return 100;
+  const byArea = kind.nominalL / 10 / standingAreaM2(kind);
+  return Math.round(Math.min(byArea, kind.heightMm / 10) * 10) / 10;
+}
+
+/** The level of a tank by a stick: what fell was used, what rose came from the sky. */
+export function DipForm({ container, onDone }: ActFormProps) {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const kind = kindOf(facts, container.kind);
+  const catchment = catchmentInto(facts, container.id);
+  const [depth, setDepth] = useState<number | undefined>(undefined);
+  const [full, setFull] = useState<number | undefined>(catchment?.tankCm ?? fullCm(facts, container.kind));
+  const [form, setForm] = useState<'standing' | 'lying'>(catchment?.tankLies ? 'lying' : 'standing');
+  const [rise, setRise] = useState<'rain' | 'filled' | undefined>(catchment ? 'rain' : undefined);
+  const before = container.fill?.remainingL ?? 0;
+  const litres =
+    depth === undefined || full === undefined || !kind
+      ? undefined
+      : Math.round(dipL({ form, nominalL: kind.nominalL, heightCm: full }, depth));
+  const isTooDeep = depth !== undefined && full !== undefined && depth > full * 1.02;
+  const rose = litres !== undefined && litres > before + RISE_L;
+  const drafts = useMemo(() => {
+    if (litres === undefined || depth === undefined || isTooDeep) return undefined;
+    return [
+      draft('dipped', container.id, {
+        litres,
+        depthCm: depth,
+        ...(rose && rise === 'rain'
+          ? {
+              rise: 'rain' as const,
+              ...(catchment ? { roof: roofAt(catchment) } : {}),
+              ...(catchment?.source ? { source: catchment.source } : {}),
+            }
+          : {}),
+      }),
+    ];
+  }, [litres, depth, isTooDeep, rose, rise, catchment, container.id]);
+  return (
+    <Act
+      mayBePast
+      drafts={drafts}
+      label={say('dip.do')}
+      told={say('dip.told', { code: container.code, litres: litres ?? 0 })}
+      onDone={onDone}
+    >
+      <Sentence>
+        <Phrase
+          text="dip.sentence"
+          cases={{ rose: rose ? 'yes' : undefined }}
+          blanks={{
+            depth: (
+              <QuantityBlank
+                label={say('dip.depth')}
+                dimension="lengthCm"
+                value={depth}
+                least={0}
+                most={1000}
+                fault={isTooDeep ? 'dip.too-deep' : undefined}
+                onValue={setDepth}
+                autoFocus
+              />
+            ),
+            full: (
+              <QuantityBlank
+                label={say('dip.full')}
+                dimension="lengthCm"
+                value={full}
+                least={10}
+                most={1000}
+                onValue={setFull}
+              />
+            ),
+            form: (
+              <ChoiceBlank<'standing' | 'lying'>
+                label={say('dip.form')}
+                value={form}
+                onValue={setForm}
+                choices={(['standing', 'lying'] as const).map(value => ({
+                  value,
+                  label: say(`dip.form.${value}`),
+                }))}
+              />
+            ),
+            rise: (
+              <ChoiceBlank<'rain' | 'filled'>
+                label={say('dip.rise')}
+                value={rise}
+                placeholder={say('dip.rise.ask')}
+                onValue={setRise}
+                choices={(['rain', 'filled'] as const).map(value => ({
+                  value,
+                  label: say(`dip.rise.${value}`),
+                  note: say(`dip.rise.${value}.note`),
+                }))}
+              />
+            ),
+          }}
+        />
+      </Sentence>
+      {litres !== undefined && !isTooDeep && (
+        <p className="text-title font-bold" data-testid="dip-answer">
+          {say(rose ? 'dip.answer.rose' : 'dip.answer', {
+            litres,
+            beforeText: format.litres(before, units),
+            changeL: Math.abs(litres - before),
+          })}
+        </p>
+      )}
+    </Act>
+  );
+}

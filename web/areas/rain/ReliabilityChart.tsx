@@ -1,0 +1,89 @@
+import { Chart } from 'react-chartjs-2';
+import type { RainAnswer } from '#core/catchment/question.ts';
+import type { RainPlan } from '#core/rain/fields.ts';
+import { useReader } from '../../app/hooks.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { token } from '../../ui/chart.ts';
+
+/** How sure each size is, with the band of the years, and what spills. */
+export default function ReliabilityChart({ answer, plan }: { answer: RainAnswer; plan: RainPlan }) {
+  const say = useSay();
+  const { units } = useReader();
+  const axis = { ticks: { color: token('ash') }, grid: { color: token('rule') } };
+  const points = (of: (p: RainAnswer['points'][number]) => number) =>
+    answer.points.map(p => ({ x: p.sizeL, y: Math.round(of(p) * 1000) / 10 }));
+  const line = { pointRadius: 0, borderWidth: 2 };
+  // beyond twice the tanks that are talked of nothing happens any more
+  const talked = Math.max(4000, answer.life.sizeL, answer.smallestL ?? 0, answer.kneeL);
+  const most = Math.min(answer.points.at(-1)!.sizeL, 2 * talked);
+  return (
+    <figure className="m-0" data-reliability>
+      <figcaption className="text-base font-bold">{say('rain.curve')}</figcaption>
+      <div className="h-[260px]">
+        <Chart
+          type="line"
+          role="img"
+          aria-label={say('rain.curve')}
+          data={{
+            datasets: [
+              {
+                ...line,
+                label: say('rain.curve.low'),
+                data: points(p => p.lowShare),
+                borderColor: token('ash'),
+                borderDash: [4, 4],
+                borderWidth: 1,
+              },
+              {
+                ...line,
+                label: say('rain.curve.high'),
+                data: points(p => p.highShare),
+                borderColor: token('ash'),
+                borderDash: [4, 4],
+                borderWidth: 1,
+                fill: '-1',
+                backgroundColor: token('pool-2'),
+              },
+              {
+                ...line,
+                label: say('rain.curve.days'),
+                data: points(p => p.timeShare),
+                borderColor: token('pool'),
+              },
+              {
+                ...line,
+                label: say('rain.curve.spilled'),
+                data: points(p => p.spilledShare),
+                borderColor: token('silt'),
+              },
+              {
+                ...line,
+                label: say('rain.curve.asked'),
+                data: [
+                  { x: 0, y: plan.askedShare * 100 },
+                  { x: most, y: plan.askedShare * 100 },
+                ],
+                borderColor: token('slate'),
+                borderWidth: 1.5,
+              },
+            ],
+          }}
+          options={{
+            animation: false,
+            plugins: { legend: { labels: { color: token('slate'), boxHeight: 2 } } },
+            scales: {
+              x: {
+                ...axis,
+                type: 'linear',
+                max: most,
+                ticks: { ...axis.ticks, callback: value => format.litres(Number(value), units) },
+              },
+              y: { ...axis, min: 0, max: 100, ticks: { ...axis.ticks, callback: value => `${value} %` } },
+            },
+          }}
+        />
+      </div>
+    </figure>
+  );
+}

@@ -1,0 +1,142 @@
+import type { RainAnswer, SizePoint } from '#core/catchment/question.ts';
+import { useReader } from '../../app/hooks.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { waterFill } from '../../ui/Textures.tsx';
+
+const W = 440;
+const H = 320;
+const LEFT = 46;
+const TOP = 22;
+const BOTTOM = 44;
+/** The largest tank is drawn so wide; the others to the same scale. */
+const MOST_PX = 62;
+/** Outlines that have room side by side. */
+const SHOWN = 6;
+
+/** A tank as it is seen from the side grows with the root of two thirds of its litres: width and height together. */
+const sideOf = (litres: number): number => litres ** (1 / 2);
+
+interface Tank extends SizePoint {
+  readonly is: 'other' | 'least' | 'own';
+}
+
+/** Sizes worth seeing: the least and one's own always, and others spread over the scale. */
+function shownOf({ points, smallestL, life }: RainAnswer, ownL: number): Tank[] {
+  const nearest = (litres: number): SizePoint =>
+    points.reduce((best, p) => (Math.abs(p.sizeL - litres) < Math.abs(best.sizeL - litres) ? p : best));
+  const fixed: Tank[] = [];
+  if (ownL > 0) fixed.push({ ...life, is: 'own' });
+  if (smallestL !== undefined && Math.abs(smallestL - ownL) > 0.08 * ownL) {
+    const at = nearest(smallestL);
+    fixed.push({ ...at, sizeL: smallestL, is: 'least' });
+  }
+  const most = Math.max(8000, ownL * 1.7, (smallestL ?? 0) * 1.7);
+  const round = [500, 1000, 2000, 3000, 5000, 8000, 12_000, 20_000, 40_000].filter(l => l <= most);
+  const free = round.filter(l => fixed.every(f => Math.abs(f.sizeL - l) > 0.25 * Math.max(l, f.sizeL)));
+  const others = free
+    .slice(-Math.max(1, SHOWN - fixed.length))
+    .map((l): Tank => ({ ...nearest(l), is: 'other' }));
+  return [...fixed, ...others].sort((a, b) => a.sizeL - b.sizeL);
+}
+
+/** Tanks to one scale, each standing on its share of days with water; the asked share is a ruled line across. */
+export function SizesDrawing({
+  answer,
+  askedShare,
+  ownL,
+}: {
+  answer: RainAnswer;
+  askedShare: number;
+  ownL: number;
+}) {
+  const say = useSay();
+  const { units } = useReader();
+  const tanks = shownOf(answer, ownL);
+  const lowest = Math.min(askedShare, ...tanks.map(t => t.timeShare));
+  const from = Math.max(0, Math.floor(lowest * 10 - 0.01) / 10);
+  const y = (share: number) => TOP + ((1 - share) / (1 - from)) * (H - TOP - BOTTOM);
+  const perSide = MOST_PX / Math.max(...tanks.map(t => sideOf(t.sizeL)));
+  const slot = (W - LEFT) / tanks.length;
+  const drawn = tanks.map((tank, i) => {
+    const side = Math.max(8, sideOf(tank.sizeL) * perSide);
+    return { ...tank, side, x: LEFT + slot * (i + 0.5) };
+  });
+  const lines = Array.from({ length: Math.round((1 - from) * 10) + 1 }, (_, i) => from + i / 10);
+  return (
+    <figure className="m-0">
+      <figcaption>
+        <span className="block text-base font-bold">{say('rain.sizes')}</span>
+        <span className="text-small text-ash">{say('rain.sizes.note')}</span>
+      </figcaption>
+      <svg
+        viewBox={`0 0 ${W} ${H}`}
+        role="img"
+        aria-label={say('rain.sizes')}
+        className="block w-full"
+        data-sizes
+      >
+        {lines.map(share => (
+          <g key={share}>
+            <path d={`M${LEFT} ${y(share)}H${W}`} stroke="var(--rule)" />
+            <text x={LEFT - 6} y={y(share) + 4} textAnchor="end" fontSize="13" fill="var(--ash)">
+              {format.percent(share)}
+            </text>
+          </g>
+        ))}
+        <path
+          d={`M${drawn.map(t => `${t.x} ${y(t.timeShare)}`).join('L')}`}
+          fill="none"
+          stroke="var(--slate)"
+          strokeDasharray="2 3"
+        />
+        {drawn.map(t => (
+          <g key={`${t.is} ${t.sizeL}`} data-size={t.is}>
+            <title>
+              {say('rain.sizes.tank', {
+                sizeL: t.sizeL,
+                timeShare: t.timeShare,
+                lowShare: t.lowShare,
+                highShare: t.highShare,
+              })}
+            </title>
+            {/* one year in ten is worse, one is better */}
+            <path
+              d={`M${t.x} ${y(Math.max(from, t.lowShare))}V${y(t.highShare)}`}
+              stroke="var(--ash)"
+              strokeWidth="1"
+            />
+            <rect
+              x={t.x - t.side / 2}
+              y={y(t.timeShare)}
+              width={t.side}
+              height={t.side}
+              fill={t.is === 'least' ? 'var(--pool)' : t.is === 'own' ? waterFill('utility') : 'var(--paper)'}
+              stroke="var(--slate)"
+              strokeWidth={t.is === 'other' ? 1.5 : 2.5}
+            />
+            <text
+              x={t.x}
+              y={H - 22}
+              textAnchor="middle"
+              fontSize="13"
+              fontWeight={t.is === 'other' ? 400 : 700}
+              fill="var(--slate)"
+            >
+              {format.litres(t.sizeL, units)}
+            </text>
+            {t.is !== 'other' && (
+              <text x={t.x} y={H - 6} textAnchor="middle" fontSize="13" fill="var(--ash)">
+                {say(`rain.sizes.${t.is}`)}
+              </text>
+            )}
+          </g>
+        ))}
+        <path d={`M${LEFT} ${y(askedShare)}H${W}`} stroke="var(--slate)" strokeWidth="2.5" />
+        <text x={LEFT + 4} y={y(askedShare) - 5} textAnchor="start" fontSize="13" fill="var(--slate)">
+          {say('rain.sizes.asked', { askedShare })}
+        </text>
+      </svg>
+    </figure>
+  );
+}

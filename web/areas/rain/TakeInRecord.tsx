@@ -1,0 +1,204 @@
+import Papa from 'papaparse';
+import { useEffect, useMemo, useState } from 'react';
+import { rainfallOf } from '#core/rain/known.ts';
+import type { Finding } from '#core/weather/dailyRecord.ts';
+import { type RainUnit, rainUnitIds, recordTableOf } from '#core/weather/recordTable.ts';
+import { Act } from '../../app/Act.tsx';
+import { useToday } from '../../app/hooks.ts';
+import { draft, newSubject } from '../../session/draft.ts';
+import { decimalMark } from '../../texts/decimal.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
+import { useReadRecord } from './useReadRecord.ts';
+
+/** Findings told at once; the rest is counted. */
+const MOST = 60;
+
+/** Takes in a gauge's daily record: what was repaired and what is in doubt, line by line, mended where it stands. */
+export function TakeInRecord({ onDone }: { onDone: () => void }) {
+  const say = useSay();
+  const today = useToday();
+  const [text, setText] = useState('');
+  const [name, setName] = useState('');
+  const [unit, setUnit] = useState<RainUnit | undefined>();
+  const [dayFirst, setDayFirst] = useState<boolean | undefined>();
+  const [fixes, setFixes] = useState<Readonly<Record<number, string>>>({});
+  const [subject] = useState(() => newSubject('rainfall'));
+  const asked = useMemo(
+    () => ({ text, today, unit, dayFirst, decimal: decimalMark, fixes }),
+    [text, today, unit, dayFirst, fixes],
+  );
+  const result = useReadRecord(asked);
+  const { record, findings = [] } = result ?? {};
+  // the station names itself in the first of its notes
+  const firstNote = useMemo(() => {
+    const lines = Papa.parse<string[]>(text.slice(0, 4000)).data;
+    return recordTableOf(lines).notes.find(note => note !== '') ?? '';
+  }, [text]);
+  useEffect(() => {
+    if (firstNote) setName(before => before || firstNote.slice(0, 60));
+  }, [firstNote]);
+  const doubts = findings.filter(f => f.isDoubt);
+  const repaired = findings.filter(f => !f.isDoubt);
+  const asksOrder =
+    dayFirst !== undefined || doubts.some(d => d.why === 'which-first' || d.why === 'both-orders');
+  const drafts = useMemo(
+    () =>
+      record && name.trim()
+        ? [draft('rainfall.taken-in', subject, rainfallOf(name.trim(), record))]
+        : undefined,
+    [record, name, subject],
+  );
+  return (
+    <section aria-label={say('record.take-in')} className="flex flex-col gap-3 border-l-4 border-rule pl-4">
+      <p className="text-small text-ash">{say('record.note')}</p>
+      <label className="block text-small">
+        {say('record.file')}{' '}
+        <input
+          type="file"
+          accept=".csv,.tsv,.txt,text/csv"
+          onChange={e => void e.currentTarget.files?.[0]?.text().then(setText)}
+        />
+      </label>
+      <label className="block">
+        <span className="font-semibold">{say('record.paste')}</span>
+        <textarea
+          className="mt-1 block h-28 w-full border-[1.5px] border-slate bg-paper p-2 font-mono text-small"
+          value={text.length > 20_000 ? `${text.slice(0, 20_000)}…` : text}
+          readOnly={text.length > 20_000}
+          onChange={e => setText(e.currentTarget.value)}
+        />
+      </label>
+      {text.trim() !== '' && (
+        <>
+          <Sentence>
+            <Phrase
+              text="record.sentence"
+              cases={{ order: asksOrder ? 'yes' : undefined }}
+              blanks={{
+                name: <TextBlank label={say('record.name')} value={name} onValue={setName} />,
+                unit: (
+                  <ChoiceBlank<RainUnit>
+                    label={say('record.unit')}
+                    value={unit ?? result?.unit}
+                    placeholder={say('record.unit.ask')}
+                    onValue={setUnit}
+                    choices={rainUnitIds.map(value => ({ value, label: say(`rain-unit.${value}`) }))}
+                  />
+                ),
+                order: (
+                  <ChoiceBlank<'day' | 'month'>
+                    label={say('record.order')}
+                    value={dayFirst === undefined ? undefined : dayFirst ? 'day' : 'month'}
+                    placeholder={say('sheet-in.order.ask')}
+                    onValue={order => setDayFirst(order === 'day')}
+                    choices={(['day', 'month'] as const).map(value => ({
+                      value,
+                      label: say(`sheet-in.order.${value}`),
+                    }))}
+                  />
+                ),
+              }}
+            />
+          </Sentence>
+          {record ? (
+            <p className="text-large font-bold" data-testid="record-answer">
+              {say('record.answer', {
+                years: Math.round((record.mm.length / 365.25) * 10) / 10,
+                fromDay: record.from,
+                filledDays: record.filledDays,
+                doubts: doubts.length,
+                repairs: repaired.length,
+              })}
+            </p>
+          ) : (
+            result && <p role="alert">{say('record.nothing')}</p>
+          )}
+          <Findings
+            title={say('record.doubts')}
+            findings={doubts}
+            onFix={(line, fixed) => setFixes({ ...fixes, [line]: fixed })}
+          />
+          <Findings title={say('record.repairs')} findings={repaired} />
+          <Act
+            drafts={drafts}
+            label={say('record.do')}
+            told={say('record.told', { name: name.trim() })}
+            onDone={onDone}
+          />
+        </>
+      )}
+    </section>
+  );
+}
+
+/** Doubts about a figure, which a hand may write anew. */
+const ofFigures: readonly string[] = ['no-number', 'two-ways', 'negative', 'too-much', 'accumulated'];
+
+function Findings({
+  title,
+  findings,
+  onFix,
+}: {
+  title: string;
+  findings: readonly Finding[];
+  onFix?: (line: number, text: string) => void;
+}) {
+  const say = useSay();
+  if (findings.length === 0) return null;
+  return (
+    <details open={onFix !== undefined} data-testid={onFix ? 'record-doubts' : 'record-repairs'}>
+      <summary className="cursor-pointer font-semibold">
+        {say('record.count', { title, count: findings.length })}
+      </summary>
+      <ul className="m-0 list-none p-0 text-small">
+        {findings.slice(0, MOST).map(f => (
+          <FindingLine key={`${f.line} ${f.day} ${f.why}`} finding={f} {...(onFix ? { onFix } : {})} />
+        ))}
+      </ul>
+      {findings.length > MOST && <p>{say('sheet-in.more', { count: findings.length - MOST })}</p>}
+    </details>
+  );
+}
+
+function FindingLine({
+  finding: f,
+  onFix,
+}: {
+  finding: Finding;
+  onFix?: (line: number, text: string) => void;
+}) {
+  const say = useSay();
+  const [typed, setTyped] = useState(f.text);
+  const isGap = f.untilDay !== undefined;
+  return (
+    <li className="border-b border-rule py-1">
+      <span className="font-semibold">
+        {isGap
+          ? say('record.gap', { fromDay: f.day ?? '', untilDay: f.untilDay })
+          : f.day
+            ? say('record.at-day', { line: f.line, day: f.day })
+            : say('sheet-in.at-line', { line: f.line })}
+      </span>{' '}
+      {say(`record.why.${f.why}`, {
+        text: f.text,
+        figureMm: f.mm ?? 0,
+        slipMm: format.number((f.mm ?? 0) / 10),
+      })}{' '}
+      {onFix && ofFigures.includes(f.why) && (
+        <span className="[&_.blank]:text-small">
+          <TextBlank
+            label={say('record.fix', { line: f.line })}
+            value={typed}
+            onValue={setTyped}
+            onTyping={isTyping =>
+              !isTyping && (typed !== f.text || f.why === 'too-much') && onFix(f.line, typed)
+            }
+          />
+        </span>
+      )}
+    </li>
+  );
+}

@@ -1,0 +1,132 @@
+import Papa from 'papaparse';
+import { Popover } from 'radix-ui';
+import type { RefObject } from 'react';
+import { toast } from 'sonner';
+import { routes } from '#contract/routes.ts';
+import type { RainAnswer } from '#core/catchment/question.ts';
+import type { RainPlan } from '#core/rain/fields.ts';
+import { catcherOf, catchmentsOf } from '#core/rain/known.ts';
+import { download, sectionPng, sectionSvg } from '../../app/download.ts';
+import { useFacts, useReader } from '../../app/hooks.ts';
+import { useSay } from '../../texts/texts.ts';
+import { Button } from '../../ui/Button.tsx';
+
+interface Props {
+  readonly answer: RainAnswer;
+  readonly plan: RainPlan;
+  readonly drawing: RefObject<HTMLDivElement | null>;
+  /** Not from a rough run. */
+  readonly isWhole: boolean;
+}
+
+/** What went in and what came out, in open formats: with the seed, so that the run can be had again to the last digit. */
+export function TakeOutRain({ answer, plan, drawing, isWhole }: Props) {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const item = 'flex min-h-9 items-center px-2 text-left hover:bg-pool-2';
+  const catchments = catchmentsOf(facts).filter(c => plan.catchments.includes(c.id));
+  const asJson = () => {
+    const { life, ...rest } = answer;
+    const whole = {
+      inputs: { ...plan, catchments: catchments.map(c => ({ name: c.name, ...catcherOf(c) })) },
+      results: {
+        ...rest,
+        life: { ...life, lowL: [...life.lowL], midL: [...life.midL], highL: [...life.highL] },
+      },
+    };
+    download(new Blob([JSON.stringify(whole, null, 2)], { type: 'application/json' }), 'rain.json');
+  };
+  const asCsv = () => {
+    const inputs = [
+      ['seed', plan.seed],
+      ['years', answer.years],
+      ['rule', plan.rule],
+      ['weather', plan.weather === 'climate' ? plan.climate : plan.weather],
+      ['asked share', plan.askedShare],
+      ...catchments.flatMap((c): (string | number)[][] => {
+        const { areaM2, coefficient, flushMm } = catcherOf(c);
+        return [
+          [`${c.name}, area m²`, areaM2],
+          [`${c.name}, coefficient`, coefficient],
+          [`${c.name}, first flush mm`, flushMm],
+        ];
+      }),
+      ...plan.needL.map((litres, month) => [`need L a day, month ${month + 1}`, litres]),
+    ];
+    const head = [
+      'size L',
+      'days share',
+      'litres share',
+      'low tenth',
+      'high tenth',
+      'spilled share',
+      'outage held share',
+    ];
+    const rows = answer.points.map(p => [
+      p.sizeL,
+      p.timeShare,
+      p.volumeShare,
+      p.lowShare,
+      p.highShare,
+      p.spilledShare,
+      p.heldShare,
+    ]);
+    const table = Papa.unparse([...inputs, [], head, ...rows], { escapeFormulae: true });
+    download(new Blob([table], { type: 'text/csv' }), 'rain.csv');
+  };
+  const pictures = () => [
+    ...(drawing.current?.querySelectorAll<SVGSVGElement>('[data-house], [data-sizes]') ?? []),
+  ];
+  const asSvg = () => {
+    for (const [i, svg] of pictures().entries())
+      download(new Blob([sectionSvg(svg)], { type: 'image/svg+xml' }), `rain-${i + 1}.svg`);
+  };
+  const asPng = async () => {
+    for (const [i, svg] of pictures().entries()) download(await sectionPng(svg), `rain-${i + 1}.png`);
+    const chart = document.querySelector<HTMLCanvasElement>('[data-reliability] canvas');
+    chart?.toBlob(blob => blob && download(blob, 'rain-curve.png'), 'image/png');
+  };
+  const asPdf = async () => {
+    const res = await fetch(routes.rainPdf, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ plan, units }),
+    }).catch(() => undefined);
+    if (res?.ok) return download(await res.blob(), 'rain.pdf');
+    toast.error(say('rain.out.no-pdf'));
+    return undefined;
+  };
+  return (
+    <Popover.Root>
+      <Popover.Trigger asChild>
+        <Button look="quiet" disabled={!isWhole}>
+          {say('rain.out')}
+        </Button>
+      </Popover.Trigger>
+      <Popover.Portal>
+        <Popover.Content
+          align="start"
+          aria-label={say('rain.out')}
+          className="z-30 flex w-72 flex-col border-[1.5px] border-slate bg-paper p-1"
+        >
+          <Popover.Close className={item} onClick={() => void asPdf()}>
+            {say('rain.out.pdf')}
+          </Popover.Close>
+          <Popover.Close className={item} onClick={asCsv}>
+            {say('rain.out.csv')}
+          </Popover.Close>
+          <Popover.Close className={item} onClick={asJson}>
+            {say('rain.out.json')}
+          </Popover.Close>
+          <Popover.Close className={item} onClick={asSvg}>
+            {say('rain.out.svg')}
+          </Popover.Close>
+          <Popover.Close className={item} onClick={() => void asPng()}>
+            {say('rain.out.png')}
+          </Popover.Close>
+        </Popover.Content>
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}

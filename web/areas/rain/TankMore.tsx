@@ -1,0 +1,156 @@
+import { useMemo, useState } from 'react';
+import { cheapestTanks } from '#core/catchment/cost.ts';
+import type { RainAnswer } from '#core/catchment/question.ts';
+import type { RainPlan } from '#core/rain/fields.ts';
+import { moreAnswers } from '#core/rain/words.ts';
+import { allKinds } from '#core/store/state.ts';
+import { useFacts, useReader } from '../../app/hooks.ts';
+import * as format from '../../texts/format.ts';
+import { useKindName } from '../../texts/kindName.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
+
+interface Props {
+  readonly answer: RainAnswer;
+  readonly plan: RainPlan;
+  readonly ownL: number;
+}
+
+/** The other answers in a line each, then what sizes cost and what comes of each. */
+export function TankMore({ answer, plan, ownL }: Props) {
+  const say = useSay();
+  return (
+    <section aria-label={say('rain.more')} className="flex flex-col gap-2">
+      <ul className="m-0 flex list-none flex-col gap-1 p-0" data-testid="rain-more">
+        {moreAnswers(answer, plan).map(line => (
+          <li key={line.id}>{say(line)}</li>
+        ))}
+      </ul>
+      <Outage plan={plan} />
+      <Costs answer={answer} plan={plan} ownL={ownL} />
+    </section>
+  );
+}
+
+/** For whom and how long an outage is. */
+function Outage({ plan }: { plan: RainPlan }) {
+  const say = useSay();
+  return (
+    <p className="text-small text-ash">
+      {say('rain.outage', {
+        people: plan.outagePeople,
+        outageDays: plan.outageDays,
+        perPersonL: plan.outageL,
+      })}
+    </p>
+  );
+}
+
+/** Sizes told in the table; each fourth of the forty, and the two that matter. */
+const EACH = 4;
+
+/** What tanks cost against what they do: bought from the kinds that are known, or built at a price by the thousand litres. */
+function Costs({ answer, plan, ownL }: Props) {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const kindName = useKindName();
+  const [way, setWay] = useState<'bought' | 'built'>('bought');
+  const [builtPrice, setBuiltPrice] = useState<number | undefined>(plan.builtPer1000L);
+  const rows = useMemo(() => {
+    const sale = allKinds(facts).flatMap(k =>
+      k.shape === 'tank' && k.price > 0 ? [{ id: k.id, litres: k.nominalL, price: k.price }] : [],
+    );
+    const points = [
+      ...answer.points.filter((_, i) => i % EACH === EACH - 1 && answer.points[i]!.sizeL >= 400),
+      answer.life,
+    ]
+      .filter((p, i, all) => all.findIndex(o => o.sizeL === p.sizeL) === i)
+      .sort((a, b) => a.sizeL - b.sizeL);
+    const prices = cheapestTanks(
+      points.map(p => p.sizeL),
+      sale,
+    );
+    return points.map((point, i) => ({ point, price: prices[i] }));
+  }, [answer, facts]);
+  return (
+    <details>
+      <summary className="cursor-pointer font-semibold">{say('rain.costs')}</summary>
+      <Sentence>
+        <span className="text-base">
+          <Phrase
+            text="rain.costs.sentence"
+            cases={{ way }}
+            blanks={{
+              way: (
+                <ChoiceBlank<'bought' | 'built'>
+                  label={say('rain.costs.way')}
+                  value={way}
+                  onValue={setWay}
+                  choices={(['bought', 'built'] as const).map(value => ({
+                    value,
+                    label: say(`rain.costs.${value}`),
+                  }))}
+                />
+              ),
+              price: (
+                <QuantityBlank
+                  label={say('rain.costs.price')}
+                  dimension="money"
+                  value={builtPrice}
+                  least={0}
+                  most={1_000_000}
+                  onValue={setBuiltPrice}
+                />
+              ),
+            }}
+          />
+        </span>
+      </Sentence>
+      <table className="border-collapse text-left">
+        <thead>
+          <tr className="border-b-2 border-slate">
+            {(['size', 'days', 'band', 'volume', 'spilled', 'price'] as const).map(head => (
+              <th key={head} scope="col" className="py-1 pr-5">
+                {say(`rain.costs.head.${head}`)}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ point, price }) => (
+            <tr
+              key={point.sizeL}
+              className={`border-b border-rule ${point.sizeL === ownL ? 'font-bold' : ''}`}
+            >
+              <td className="py-1 pr-5">{format.litres(point.sizeL, units)}</td>
+              <td className="pr-5">{format.percent(point.timeShare)}</td>
+              <td className="pr-5">
+                {say('rain.costs.band', { lowShare: point.lowShare, highShare: point.highShare })}
+              </td>
+              <td className="pr-5">{format.percent(point.volumeShare)}</td>
+              <td className="pr-5">{format.percent(point.spilledShare)}</td>
+              <td className="pr-5">
+                {way === 'built'
+                  ? builtPrice === undefined
+                    ? '–'
+                    : format.number((builtPrice * point.sizeL) / 1000)
+                  : price
+                    ? say('rain.costs.tanks', {
+                        price: price.price,
+                        names: format.listing(
+                          price.tanks.map(t =>
+                            say('rain.costs.tank', { count: t.count, kind: kindName(t.id) }),
+                          ),
+                        ),
+                      })
+                    : '–'}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </details>
+  );
+}

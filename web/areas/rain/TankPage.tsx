@@ -1,0 +1,209 @@
+import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { surfaceRow } from '#core/catchment/surfaces.ts';
+import type { RainPlan } from '#core/rain/fields.ts';
+import { catchmentsOf, roofAt } from '#core/rain/known.ts';
+import { normalsFor, ownLitres, planOf, questionOf, sameEachMonth } from '#core/rain/plan.ts';
+import { headline, underHeadline } from '#core/rain/words.ts';
+import { sumOf } from '#core/weather/normals.ts';
+import { Act } from '../../app/Act.tsx';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { draft } from '../../session/draft.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { Button } from '../../ui/Button.tsx';
+import { Slider } from '../../ui/Slider.tsx';
+import { House } from './House.tsx';
+import { RainHead } from './RainHead.tsx';
+import { SensedBars } from './SensedBars.tsx';
+import { SizesDrawing } from './SizesDrawing.tsx';
+import { TakeOutRain } from './TakeOutRain.tsx';
+import { TankMore } from './TankMore.tsx';
+import { TankSentence } from './TankSentence.tsx';
+import { type Sizing, useSizing } from './useSizing.ts';
+
+const ReliabilityChart = lazy(() => import('./ReliabilityChart.tsx'));
+
+/** How big a tank for these roofs, this need and this weather, and how sure that is. */
+export function TankPage() {
+  const say = useSay();
+  const facts = useFacts();
+  const state = useWaterState();
+  const kept = useMemo(() => planOf(facts, state), [facts, state]);
+  const [changed, setChanged] = useState<Partial<RainPlan>>({});
+  const plan = useMemo((): RainPlan => ({ ...kept, ...changed }), [kept, changed]);
+  const set = (change: Partial<RainPlan>) => setChanged(before => ({ ...before, ...change }));
+  const question = useMemo(() => questionOf(facts, plan), [facts, plan]);
+  const sizing = useSizing(question);
+  const drawing = useRef<HTMLDivElement>(null);
+  const known = catchmentsOf(facts);
+  if (known.length === 0) return <NoRoof />;
+  const { answer } = sizing;
+  const ownL = ownLitres(facts, plan);
+  return (
+    <div className="flex max-w-[1180px] flex-col gap-4 p-6 max-wide:p-4">
+      <RainHead
+        answer={<Answer sizing={sizing} plan={plan} ownL={ownL} />}
+        under={answer && say(underHeadline(answer))}
+      />
+      <TankSentence plan={plan} ownL={ownL} onPlan={set} />
+      <div className="-my-2 flex flex-wrap items-center gap-x-8 no-print">
+        <Sliders plan={plan} ownL={ownL} onPlan={set} />
+        <Progress sizing={sizing} />
+      </div>
+      {answer && question && (
+        <>
+          <div
+            ref={drawing}
+            className="grid grid-cols-[minmax(0,7fr)_minmax(0,5fr)] gap-6 max-wide:grid-cols-1"
+          >
+            <House plan={plan} answer={answer} normals={normalsFor(facts, plan)} />
+            <div className="flex flex-col gap-4">
+              <SizesDrawing answer={answer} askedShare={plan.askedShare} ownL={ownL} />
+              <SensedBars sensed={answer.sensed} />
+            </div>
+          </div>
+          <TankMore answer={answer} plan={plan} ownL={ownL} />
+          <Suspense fallback={null}>
+            <ReliabilityChart answer={answer} plan={plan} />
+          </Suspense>
+          <Cautions plan={plan} />
+          <div className="flex flex-wrap items-start gap-x-6 gap-y-2 no-print">
+            <Act
+              drafts={[draft('rain.planned', 'rain', plan)]}
+              label={say('rain.keep')}
+              told={say('rain.kept')}
+              onDone={() => setChanged({})}
+            />
+            <TakeOutRain answer={answer} plan={plan} drawing={drawing} isWhole={!sizing.isCoarse} />
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
+
+/** Nothing is caught without a surface: what this is for, and how to begin. */
+function NoRoof() {
+  const say = useSay();
+  return (
+    <div className="flex max-w-[720px] flex-col gap-4 p-6 max-wide:p-4">
+      <RainHead answer={say('rain.none')} />
+      <p className="text-large">{say('rain.empty')}</p>
+      <p>
+        <Link
+          to="/rain/catch?do=add"
+          className="inline-flex min-h-11 items-center rounded-md border-[1.5px] border-pool bg-pool px-4 font-bold text-on-pool"
+        >
+          {say('catchment.add')}
+        </Link>
+      </p>
+      <p className="text-ash">{say('empty.example')}</p>
+    </div>
+  );
+}
+
+/** The answer first; until there is one, what is missing. */
+function Answer({ sizing, plan, ownL }: { sizing: Sizing; plan: RainPlan; ownL: number }) {
+  const say = useSay();
+  const { answer } = sizing;
+  if (plan.catchments.length === 0) return say('rain.answer.no-roof');
+  if (!answer) return say(sizing.share === undefined ? 'rain.answer.no-weather' : 'rain.answer.working');
+  return say(headline(answer, plan, ownL));
+}
+
+/** What is felt rather than typed: the need of a day, and the tank. */
+function Sliders({
+  plan,
+  ownL,
+  onPlan,
+}: {
+  plan: RainPlan;
+  ownL: number;
+  onPlan: (change: Partial<RainPlan>) => void;
+}) {
+  const say = useSay();
+  const { units } = useReader();
+  const needL = Math.round(sumOf(plan.needL) / plan.needL.length);
+  const needStep = 5;
+  const tankStep = 250;
+  return (
+    <div className="flex flex-wrap items-center gap-x-8 gap-y-1 text-small">
+      <span className="flex items-center gap-3">
+        {say('rain.slide.need')}
+        <Slider
+          label={say('rain.slide.need.label')}
+          value={Math.round(needL / needStep)}
+          least={1}
+          most={Math.max(100, Math.ceil((needL * 2) / needStep))}
+          words={format.litres(needL, units)}
+          onValue={step => onPlan({ needL: sameEachMonth(step * needStep) })}
+        />
+        <strong className="w-[9ch]">{format.litres(needL, units)}</strong>
+      </span>
+      <span className="flex items-center gap-3">
+        {say('rain.slide.tank')}
+        <Slider
+          label={say('rain.slide.tank.label')}
+          value={Math.round(ownL / tankStep)}
+          least={0}
+          most={Math.max(80, Math.ceil((ownL * 2) / tankStep))}
+          words={format.litres(ownL, units)}
+          onValue={step => onPlan({ tankL: Math.max(10, step * tankStep) })}
+        />
+        <strong className="w-[9ch]">{format.litres(ownL, units)}</strong>
+      </span>
+    </div>
+  );
+}
+
+/** How far the years are, and a way to leave it; a rough answer stands meanwhile. */
+function Progress({ sizing }: { sizing: Sizing & { readonly stop: () => void } }) {
+  const say = useSay();
+  const { share, isStopped, answer, isCoarse } = sizing;
+  if (isStopped)
+    return (
+      <p role="status" className="text-small text-ash">
+        {say(answer ? 'rain.stopped-rough' : 'rain.stopped')}
+      </p>
+    );
+  // the line keeps its height: nothing jumps while a hand drags
+  return (
+    <p role="status" className="flex h-7 items-center gap-3 text-small text-ash">
+      {share !== undefined && (
+        <>
+          <progress value={share} max={1} aria-label={say('rain.progress')} className="w-40 accent-slate" />
+          {say(isCoarse ? 'rain.working-rough' : 'rain.working')}
+          <Button look="quiet" className="text-small" onClick={sizing.stop}>
+            {say('rain.stop')}
+          </Button>
+        </>
+      )}
+    </p>
+  );
+}
+
+/** What is said where the act is: roofs, cross-connections, and what the years do not know. */
+function Cautions({ plan }: { plan: RainPlan }) {
+  const say = useSay();
+  const facts = useFacts();
+  const chosen = catchmentsOf(facts).filter(c => plan.catchments.includes(c.id));
+  const unfit = chosen.filter(c => roofAt(c) === 'unfit');
+  return (
+    <ul className="m-0 max-w-[90ch] list-none border-l-4 border-clay p-0 pl-3 text-small">
+      {plan.weather !== 'record' && <li>{say('rain.caution.droughts')}</li>}
+      <li>{say('rain.caution.frost')}</li>
+      {plan.use === 'drinking' && unfit.length === 0 && <li>{say('rain.caution.drinking')}</li>}
+      {unfit.map(c => (
+        <li key={c.id}>
+          {say('rain.caution.unfit', {
+            name: c.name,
+            surface: `surface.${c.surface}`,
+            most: surfaceRow(c.surface).most,
+          })}
+        </li>
+      ))}
+      <li>{say('rain.caution.trade')}</li>
+    </ul>
+  );
+}

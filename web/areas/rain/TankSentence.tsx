@@ -1,0 +1,197 @@
+import { useState } from 'react';
+import { yieldRules } from '#core/catchment/balance.ts';
+import type { RainPlan } from '#core/rain/fields.ts';
+import { areaOf, catchmentsOf, recordOf } from '#core/rain/known.ts';
+import { sameEachMonth } from '#core/rain/plan.ts';
+import { climateIds } from '#core/weather/climates.ts';
+import { MONTHS, sumOf } from '#core/weather/normals.ts';
+import { useFacts, useReader } from '../../app/hooks.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { ManyBlank } from '../../ui/ManyBlank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
+
+interface Props {
+  readonly plan: RainPlan;
+  readonly ownL: number;
+  readonly onPlan: (change: Partial<RainPlan>) => void;
+}
+
+/** What a tank is sized by, as a sentence. */
+export function TankSentence({ plan, ownL, onPlan }: Props) {
+  const say = useSay();
+  const [isByMonth, setByMonth] = useState(false);
+  const meanL = sumOf(plan.needL) / MONTHS;
+  const differs = plan.needL.some(litres => litres !== plan.needL[0]);
+  return (
+    <Sentence>
+      <Phrase
+        text="rain.sentence"
+        cases={{ by: plan.weather === 'record' ? 'record' : 'years' }}
+        blanks={{
+          roofs: <RoofsBlank plan={plan} onPlan={onPlan} />,
+          tank: (
+            <QuantityBlank
+              label={say('rain.tank')}
+              dimension="volumeL"
+              value={ownL > 0 ? ownL : undefined}
+              placeholder={say('rain.tank.none')}
+              least={10}
+              most={1_000_000}
+              onValue={tankL => tankL !== undefined && onPlan({ tankL })}
+            />
+          ),
+          need: (
+            <QuantityBlank
+              label={say('rain.need')}
+              dimension="volumeL"
+              value={Math.round(meanL * 10) / 10}
+              least={0}
+              most={100_000}
+              onValue={litres => litres !== undefined && onPlan({ needL: sameEachMonth(litres) })}
+            />
+          ),
+          months: (
+            <Button look="quiet" aria-expanded={isByMonth} onClick={() => setByMonth(!isByMonth)}>
+              {say(differs ? 'rain.by-month.differs' : 'rain.by-month')}
+            </Button>
+          ),
+          use: (
+            <ChoiceBlank<RainPlan['use']>
+              label={say('rain.use')}
+              value={plan.use}
+              onValue={use => onPlan({ use })}
+              choices={(['utility', 'drinking'] as const).map(value => ({
+                value,
+                label: say(`rain.use.${value}`),
+                note: say(`rain.use.${value}.note`),
+              }))}
+            />
+          ),
+          asked: (
+            <QuantityBlank
+              label={say('rain.asked')}
+              dimension="percent"
+              value={Math.round(plan.askedShare * 1000) / 10}
+              least={50}
+              most={99.9}
+              onValue={percent => percent !== undefined && onPlan({ askedShare: percent / 100 })}
+            />
+          ),
+          weather: <WeatherBlank plan={plan} onPlan={onPlan} />,
+          years: (
+            <QuantityBlank
+              label={say('rain.years')}
+              dimension="number"
+              value={plan.years}
+              wholeNumbers
+              least={30}
+              most={10_000}
+              onLeave
+              onValue={years => years !== undefined && onPlan({ years })}
+            />
+          ),
+          rule: (
+            <ChoiceBlank<RainPlan['rule']>
+              label={say('rain.rule')}
+              value={plan.rule}
+              onValue={rule => onPlan({ rule })}
+              choices={yieldRules.map(value => ({
+                value,
+                label: say(`rain.rule.${value}`),
+                note: say(`rain.rule.${value}.note`),
+              }))}
+            />
+          ),
+        }}
+      />
+      {isByMonth && <NeedByMonth plan={plan} onPlan={onPlan} />}
+    </Sentence>
+  );
+}
+
+function RoofsBlank({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  return (
+    <ManyBlank<string>
+      label={say('rain.roofs')}
+      values={plan.catchments}
+      placeholder={say('rain.roofs.none')}
+      onValues={catchments => onPlan({ catchments })}
+      choices={catchmentsOf(facts).map(c => ({
+        value: c.id,
+        label: say('rain.roof', { name: c.name, areaText: format.area(areaOf(c), units) }),
+        note: say(`surface.${c.surface}`),
+      }))}
+    />
+  );
+}
+
+/** A record, the months that were written down, or a climate that ships with it. */
+function WeatherBlank({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
+  const say = useSay();
+  const facts = useFacts();
+  const value =
+    plan.weather === 'record' ? (plan.record ?? '') : plan.weather === 'normals' ? 'normals' : plan.climate;
+  return (
+    <ChoiceBlank<string>
+      label={say('rain.weather')}
+      value={value}
+      onValue={next => {
+        const climate = climateIds.find(id => id === next);
+        if (climate) onPlan({ weather: 'climate', climate });
+        else if (next === 'normals') onPlan({ weather: 'normals' });
+        else onPlan({ weather: 'record', record: next });
+      }}
+      choices={[
+        ...Object.values(facts.rainfall).map(r => ({
+          value: r.id as string,
+          label: say('rain.weather.record', {
+            count: Math.max(1, Math.round(recordOf(r).mm.length / 365.25)),
+            name: r.name,
+          }),
+          note: say('rain.weather.record.note'),
+        })),
+        ...(facts.rain.normals ? [{ value: 'normals', label: say('rain.weather.normals') }] : []),
+        ...climateIds.map(id => ({
+          value: id as string,
+          label: say(`weather-climate.${id}`),
+          note: say('rain.weather.made-up'),
+        })),
+      ]}
+    />
+  );
+}
+
+/** The need of each month, where it is not the same all year. */
+function NeedByMonth({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
+  const say = useSay();
+  return (
+    <fieldset className="my-2 grid grid-cols-6 gap-x-4 border-0 border-l-4 border-rule p-0 pl-3 text-base max-wide:grid-cols-3">
+      <legend className="sr-only">{say('rain.by-month')}</legend>
+      {plan.needL.map((litres, month) => {
+        const name = format.monthName(month);
+        return (
+          <div key={name} className="flex flex-col leading-tight">
+            <span className="text-small text-ash">{name}</span>
+            <QuantityBlank
+              label={say('rain.need-in', { month: name })}
+              dimension="volumeL"
+              value={litres}
+              least={0}
+              most={100_000}
+              onValue={next =>
+                next !== undefined &&
+                onPlan({ needL: plan.needL.map((old, i) => (i === month ? next : old)) })
+              }
+            />
+          </div>
+        );
+      })}
+    </fieldset>
+  );
+}

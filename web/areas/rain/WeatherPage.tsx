@@ -1,0 +1,264 @@
+import { useMemo, useState } from 'react';
+import type { RainPlan } from '#core/rain/fields.ts';
+import { recordOf } from '#core/rain/known.ts';
+import { normalsFor, planOf } from '#core/rain/plan.ts';
+import { type ClimateId, climateIds, climateOf } from '#core/weather/climates.ts';
+import { fitOf, normalsOf } from '#core/weather/fit.ts';
+import { faultOfNormals, MONTH_DAYS, MONTHS, type Normals, sumOf } from '#core/weather/normals.ts';
+import { Act } from '../../app/Act.tsx';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useRecord } from '../../app/undo.tsx';
+import { draft } from '../../session/draft.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { Button } from '../../ui/Button.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
+import { RainHead } from './RainHead.tsx';
+import { TakeInRecord } from './TakeInRecord.tsx';
+
+/** What the years of a tank are made of: a gauge's record, months that somebody wrote down, or a climate that ships with it. */
+export function WeatherPage() {
+  const say = useSay();
+  const facts = useFacts();
+  const state = useWaterState();
+  const plan = useMemo(() => planOf(facts, state), [facts, state]);
+  const [taking, setTaking] = useState(false);
+  const record = plan.weather === 'record' && plan.record ? facts.rainfall[plan.record] : undefined;
+  const normals = useMemo(
+    () => normalsFor(facts, plan) ?? (record ? normalsOf(recordOf(record)) : climateOf('oceanic-hills')),
+    [facts, plan, record],
+  );
+  return (
+    <div className="flex max-w-[1040px] flex-col gap-5 p-6 max-wide:p-4">
+      <RainHead
+        answer={say('weather.answer', {
+          yearMm: sumOf(normals.rainMm),
+          wetDays: Math.round(sumOf(normals.wetDays)),
+        })}
+        under={say(record ? 'weather.under.record' : 'weather.under.made', { name: record?.name ?? '' })}
+      />
+      <Records plan={plan} />
+      <div>
+        <Button aria-expanded={taking} onClick={() => setTaking(!taking)}>
+          {say('record.take-in')}
+        </Button>
+      </div>
+      {taking && <TakeInRecord onDone={() => setTaking(false)} />}
+      <Fit normals={normals} plan={plan} />
+      <Months normals={facts.rain.normals} start={normals} />
+      <p className="max-w-[80ch] border-l-4 border-clay pl-3 text-small">{say('rain.caution.droughts')}</p>
+    </div>
+  );
+}
+
+/** The records that were taken in, how long they are and how much of them was filled. */
+function Records({ plan }: { plan: RainPlan }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { recordAndTell } = useRecord();
+  const records = Object.values(facts.rainfall);
+  if (records.length === 0) return <p className="text-ash">{say('weather.no-record')}</p>;
+  return (
+    <section aria-label={say('weather.records')}>
+      <h2 className="border-b-2 border-slate pb-1 text-large">{say('weather.records')}</h2>
+      <ul className="m-0 list-none p-0">
+        {records.map(r => {
+          const { mm, from, filledDays } = recordOf(r);
+          return (
+            <li
+              key={r.id}
+              className="flex flex-wrap items-center justify-between gap-x-4 border-b border-rule py-1"
+            >
+              <span className={plan.record === r.id && plan.weather === 'record' ? 'font-bold' : ''}>
+                {say('weather.record', {
+                  name: r.name,
+                  fromDay: from,
+                  years: Math.round((mm.length / 365.25) * 10) / 10,
+                  filledDays,
+                })}
+              </span>
+              <Button
+                look="quiet"
+                className="text-small"
+                onClick={() =>
+                  void recordAndTell(
+                    [draft('rainfall.removed', r.id, {})],
+                    say('weather.record-removed', { name: r.name }),
+                  )
+                }
+              >
+                {say('weather.record-remove')}
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+/** How years that are made compare with what they are made from: month by month, and by their dry runs. */
+function Fit({ normals, plan }: { normals: Normals; plan: RainPlan }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const record = plan.record ? facts.rainfall[plan.record] : undefined;
+  const fit = useMemo(
+    () => fitOf(normals, plan.seed, record ? recordOf(record) : undefined),
+    [normals, plan.seed, record],
+  );
+  const most = Math.max(1, ...fit.months.flatMap(m => [m.normalMm, m.madeMm]));
+  const H = 120;
+  return (
+    <section aria-label={say('weather.fit')} data-testid="fit">
+      <h2 className="border-b-2 border-slate pb-1 text-large">{say('weather.fit')}</h2>
+      <p className="text-small text-ash">{say('weather.fit.note')}</p>
+      <svg
+        viewBox={`0 0 720 ${H + 22}`}
+        className="block w-full max-w-[720px]"
+        role="img"
+        aria-label={say('weather.fit')}
+      >
+        {fit.months.map((m, i) => {
+          const x = i * 60 + 8;
+          const [a, b] = [(m.normalMm / most) * H, (m.madeMm / most) * H];
+          return (
+            <g key={format.monthName(i)}>
+              <title>
+                {say('weather.fit.month', {
+                  month: format.monthName(i),
+                  normalMm: m.normalMm,
+                  madeMm: m.madeMm,
+                  normalWet: m.normalWet,
+                  madeWet: m.madeWet,
+                })}
+              </title>
+              <rect x={x} y={H - a} width="20" height={a} fill="var(--pool)" />
+              <rect
+                x={x + 22}
+                y={H - b}
+                width="20"
+                height={b}
+                fill="var(--paper)"
+                stroke="var(--slate)"
+                strokeWidth="1.5"
+              />
+              <text x={x + 21} y={H + 16} textAnchor="middle" fontSize="13" fill="var(--slate)">
+                {format.monthName(i, 'short')}
+              </text>
+            </g>
+          );
+        })}
+        <path d={`M0 ${H}H720`} stroke="var(--slate)" strokeWidth="1.5" />
+      </svg>
+      <p>
+        {say(fit.recordDryDays === undefined ? 'weather.fit.dry' : 'weather.fit.dry-record', {
+          madeDays: Math.round(fit.madeDryDays),
+          recordDays: Math.round(fit.recordDryDays ?? 0),
+          most: format.rain(most, units),
+        })}
+      </p>
+    </section>
+  );
+}
+
+/** Rain, wet days and warmth by month, as agencies print them: typed in, or begun from a climate. */
+function Months({ normals, start }: { normals: Normals | undefined; start: Normals }) {
+  const say = useSay();
+  const rounded = (n: Normals): Normals => ({
+    rainMm: n.rainMm.map(v => Math.round(v * 10) / 10),
+    wetDays: n.wetDays.map(v => Math.round(v * 10) / 10),
+    meanC: n.meanC.map(v => Math.round(v * 10) / 10),
+  });
+  const [typed, setTyped] = useState<{ readonly [K in keyof Normals]: readonly (number | undefined)[] }>(() =>
+    rounded(normals ?? start),
+  );
+  const whole = Object.values(typed).every(list => list.every((v: number | undefined) => v !== undefined))
+    ? (typed as Normals)
+    : undefined;
+  const fault = whole && faultOfNormals(whole);
+  const drafts = useMemo(
+    () => (whole && !fault ? [draft('normals.set', 'rain', whole)] : undefined),
+    [whole, fault],
+  );
+  const set = (key: keyof Normals, month: number, value: number | undefined) =>
+    setTyped(before => ({ ...before, [key]: before[key].map((old, i) => (i === month ? value : old)) }));
+  const rows = ['rainMm', 'wetDays', 'meanC'] as const;
+  return (
+    <details>
+      <summary className="cursor-pointer font-semibold">{say('months.title')}</summary>
+      <Sentence>
+        <span className="text-base">
+          <Phrase
+            text="months.begin"
+            blanks={{
+              climate: (
+                <ChoiceBlank<ClimateId>
+                  label={say('months.climate')}
+                  value={undefined}
+                  placeholder={say('months.climate.ask')}
+                  onValue={id => setTyped(rounded(climateOf(id)))}
+                  choices={climateIds.map(value => ({ value, label: say(`weather-climate.${value}`) }))}
+                />
+              ),
+            }}
+          />
+        </span>
+      </Sentence>
+      <Act drafts={drafts} label={say('months.keep')} told={say('months.kept')}>
+        <Sentence>
+          <div className="overflow-x-auto">
+            <table className="border-collapse text-base">
+              <thead>
+                <tr>
+                  <th />
+                  {Array.from({ length: MONTHS }, (_, month) => (
+                    <th
+                      key={format.monthName(month)}
+                      scope="col"
+                      className="px-1 text-small font-normal text-ash"
+                    >
+                      {format.monthName(month, 'short')}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map(key => (
+                  <tr key={key}>
+                    <th scope="row" className="pr-2 text-left text-small font-semibold whitespace-nowrap">
+                      {say(`months.${key}`)}
+                    </th>
+                    {typed[key].map((value, month) => (
+                      <td key={format.monthName(month)} className="px-1 [&_.blank]:w-[7ch]">
+                        <QuantityBlank
+                          label={say('months.cell', {
+                            what: say(`months.${key}`),
+                            month: format.monthName(month),
+                          })}
+                          dimension={
+                            key === 'rainMm' ? 'lengthMm' : key === 'meanC' ? 'temperatureC' : 'number'
+                          }
+                          value={value}
+                          least={key === 'meanC' ? -60 : 0}
+                          most={key === 'rainMm' ? 9300 : key === 'meanC' ? 60 : MONTH_DAYS[month]!}
+                          onValue={next => set(key, month, next)}
+                        />
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          </div>
+        </Sentence>
+        {fault && (
+          <p role="alert" className="text-iron">
+            {say(`months.fault.${fault.why}`, { month: format.monthName(fault.month) })}
+          </p>
+        )}
+      </Act>
+    </details>
+  );
+}

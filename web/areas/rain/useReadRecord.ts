@@ -1,0 +1,33 @@
+import { useEffect, useRef, useState } from 'react';
+import { type Held, held } from '../../workers/held.ts';
+import type { AskedRecord, ReadRecord, RecordWorker } from '../../workers/recordWorker.ts';
+
+/** Reads decades of days in a worker, as they are pasted and put right; what was read last stands until then. */
+export function useReadRecord(asked: AskedRecord): ReadRecord | undefined {
+  const worker = useRef<Held<RecordWorker> | null>(null);
+  const [result, setResult] = useState<ReadRecord | undefined>();
+  useEffect(
+    () => () => {
+      worker.current?.end();
+      worker.current = null;
+    },
+    [],
+  );
+  useEffect(() => {
+    let isCurrent = true;
+    if (asked.text.trim() === '') {
+      setResult(undefined);
+      return undefined;
+    }
+    worker.current ??= held<RecordWorker>(
+      new Worker(new URL('../../workers/recordWorker.ts', import.meta.url), { type: 'module' }),
+    );
+    void worker.current.remote.read(asked).then(read => {
+      if (isCurrent) setResult(read);
+    });
+    return () => {
+      isCurrent = false;
+    };
+  }, [asked]);
+  return result;
+}
