@@ -22,6 +22,7 @@ import { openDatabase } from '#server/db/open.ts';
 import { replay } from '#server/log/replay.ts';
 import { benchBrowser, benchReadings } from './benchBrowser.ts';
 import { benchPlanners } from './benchPlanners.ts';
+import { benchRain } from './benchRain.ts';
 import { generate, generateReadings } from './generate.ts';
 
 /** Sizes compared: a village, and ten villages. */
@@ -190,7 +191,7 @@ async function measureReadings(): Promise<void> {
   rmSync(folder, { recursive: true, force: true });
 }
 
-/** `npm run bench [-- large | readings | planners]`: one part alone, or all of them. */
+/** `npm run bench [-- large | readings | planners | rain]`: one part alone, or all of them. */
 const [only] = process.argv.slice(2);
 const isAsked = (part: string): boolean => only === undefined || only === part;
 
@@ -217,3 +218,4 @@ async function measureLarge(): Promise<void> {
 if (isAsked('large')) await measureLarge();
 if (isAsked('readings')) await measureReadings();
 if (isAsked('planners')) await benchPlanners();
+if (isAsked('rain')) benchRain();

@@ -36,7 +36,14 @@ const wide: View[] = [
   },
   { name: 'plan', path: 'plan' },
   { name: 'bench', path: 'bench' },
-  { name: 'boil', path: 'bench?method=boil' },
+  {
+    name: 'rain',
+    path: 'rain',
+    act: async page => {
+      await page.getByText(/would do/).waitFor();
+      await page.locator('progress').waitFor({ state: 'detached' });
+    },
+  },
   { name: 'supplies', path: 'supplies' },
   {
     name: 'sources',
@@ -72,14 +79,12 @@ const phone: View[] = [
   },
   { name: 'walk-phone', path: 'tests/walk?parameter=free-chlorine' },
   {
-    name: 'inspect-phone',
-    path: 'sources',
+    name: 'dip-phone',
+    path: 'rain/catch',
     act: async page => {
-      await page
-        .getByRole('link', { name: /^Upper spring/ })
-        .first()
-        .click();
-      await page.getByRole('button', { name: 'Inspect it' }).click();
+      await page.getByRole('button', { name: /^Dip TH-RT/ }).click();
+      await page.getByLabel('Depth of water', { exact: true }).fill('150 cm');
+      await page.keyboard.press('Tab');
     },
   },
   {

@@ -137,6 +137,14 @@ describe('whatever falls', () => {
           const larger = shares(mm, sizeL * more, needL, rule);
           expect(larger.volume).toBeGreaterThanOrEqual(base.volume - EPS);
           expect(larger.time).toBeGreaterThanOrEqual(base.time - EPS);
+          const wetter = shares(
+            mm.map(one => one * more),
+            sizeL,
+            needL,
+            rule,
+          );
+          expect(wetter.volume).toBeGreaterThanOrEqual(base.volume - EPS);
+          if (rule === 'before-spillage') expect(wetter.time).toBeGreaterThanOrEqual(base.time - EPS);
           // the flush grows with the roof: what is caught of each rain grows in proportion
           const roomier = shares(mm, sizeL, needL, rule, { ...roof, areaM2: roof.areaM2 * more });
           expect(roomier.volume).toBeGreaterThanOrEqual(base.volume - EPS);

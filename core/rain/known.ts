@@ -22,10 +22,35 @@ export const surfaceCase = ({ surface, trims, soiled, flushMm }: CatchmentFields
   soiled: flushMm === 0 && !soiled.includes('no-first-flush') ? [...soiled, 'no-first-flush'] : soiled,
 });
 
-/** What its water is taken for: fouled water is a soiled roof's at the least. */
-export function roofAt(c: CatchmentFields & Pick<CatchmentFacts, 'fouled'>): 'sound' | 'soiled' | 'unfit' {
+/**
+ * What its water is taken for. Droppings bring germs, which treatment answers; ash, soot, spray and old paint bring what nothing at
+ * home takes out, so until it is rinsed nothing of it is drunk.
+ */
+export function roofAt(c: CatchmentFields & { readonly fouled?: CatchmentFacts['fouled'] }): Roof {
   const roof = roofOf(surfaceCase(c));
-  return roof === 'sound' && c.fouled ? 'soiled' : roof;
+  if (!c.fouled || roof === 'unfit') return roof;
+  return c.fouled.what === 'droppings' ? 'soiled' : 'unfit';
+}
+
+type Roof = 'sound' | 'soiled' | 'unfit';
+const worse: readonly Roof[] = ['sound', 'soiled', 'unfit'];
+
+/**
+ * Tanks in which rain of a catchment stands that turns out poorer than it was taken for: lead that somebody found is in what ran in
+ * before. What it is taken for is never bettered: that water ran off as it was.
+ */
+export function poorerTanks(
+  facts: Pick<Facts, 'container'>,
+  c: CatchmentFields & { readonly fouled?: CatchmentFacts['fouled'] },
+): ContainerFacts[] {
+  const roof = worse.indexOf(roofAt(c));
+  return tanksOf(facts, c).filter(
+    ({ fill }) =>
+      fill &&
+      fill.remainingL > 0 &&
+      fill.water === 'rain' &&
+      roof > worse.indexOf(fill.origin?.roof ?? 'sound'),
+  );
 }
 
 /** What is assumed of it until its catches say better. */

@@ -6,7 +6,16 @@ import { fold, guard } from '../record.ts';
 import { stateAt } from '../store/state.ts';
 import type { Subject } from '../subject.ts';
 import type { CatchmentFields, Caught, RainPlan } from './fields.ts';
-import { catcherOf, catchmentInto, frozenOf, rainfallOf, recordOf, roofAt, tankLitres } from './known.ts';
+import {
+  catcherOf,
+  catchmentInto,
+  frozenOf,
+  poorerTanks,
+  rainfallOf,
+  recordOf,
+  roofAt,
+  tankLitres,
+} from './known.ts';
 
 const START = '2026-06-01T08:00:00.000Z';
 const later = (days: number) => addMinutes(START, days * 1440);
@@ -215,8 +224,12 @@ describe('what waits at a catchment', () => {
   it('is to turn the pipe away when something fell on it, until it is rinsed', () => {
     h.write('catchment.fouled', roof, { what: 'spraying' });
     expect(whats(later(1))).toEqual(['duty.divert']);
+    // poison is not boiled away
+    expect(roofAt(facts().catchment[roof]!)).toBe('unfit');
+    h.write('catchment.fouled', roof, { what: 'droppings' });
     expect(roofAt(facts().catchment[roof]!)).toBe('soiled');
     h.at(later(2)).write('catchment.rinsed', roof, {});
+    expect(roofAt(facts().catchment[roof]!)).toBe('sound');
     expect(whats(later(2))).toEqual([]);
   });
 
@@ -253,6 +266,17 @@ describe('a catchment', () => {
     expect(catchmentInto(facts(), tank)?.name).toBe('Hall roof');
     expect(tankLitres(facts(), [facts().catchment[roof]!])).toBe(5000);
     expect(catcherOf(hall)).toEqual({ areaM2: 96, coefficient: 0.8, flushMm: 1 });
+  });
+
+  it('that turns out worse is so for the water that it brought', () => {
+    catchRain();
+    const of = (more: Partial<CatchmentFields>) =>
+      poorerTanks(facts(), { ...hall, tanks: [tank], ...more }).map(t => t.id);
+    expect(of({})).toEqual([]);
+    expect(of({ soiled: ['birds'] })).toEqual([tank]);
+    expect(of({ trims: ['lead-paint'] })).toEqual([tank]);
+    h.write('origin.seen', tank, { roof: 'unfit' });
+    expect(of({ soiled: ['birds'] })).toEqual([]);
   });
 
   it('without a first flush is a soiled roof', () => {

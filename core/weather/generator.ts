@@ -1,5 +1,6 @@
 import { xoroshiro128plus } from 'pure-rand/generator/xoroshiro128plus';
-import { MONTH_DAYS, MONTH_OF_DAY, MONTHS, type Normals, YEAR_DAYS } from './normals.ts';
+import type { RandomGenerator } from 'pure-rand/types/RandomGenerator';
+import { MONTH_DAYS, MONTHS, type Normals, YEAR_DAYS } from './normals.ts';
 
 /**
  * Daily rain of a month, as a chain of wet and dry days with gamma amounts (Geng, Penning de Vries and Supit 1986, "A simple
@@ -58,36 +59,27 @@ export interface DailyRain {
 }
 
 const TO_SHARE = 2 ** -32;
+/** Draws that are made at once, in one tight loop. */
+const AT_ONCE = 4096;
 
-/** Uniform between 0 and 1, neither included, and standard normal, from one seed. */
-class Chance {
-  readonly #rng;
-  #spare: number | undefined;
+/** Uniform draws between 0 and 1, neither included, from one seed: the same on every machine. */
+class Draws {
+  readonly #rng: RandomGenerator;
+  readonly share = new Float64Array(AT_ONCE);
+  /** The next one that is not used up. */
+  at = AT_ONCE;
 
   constructor(seed: number) {
     this.#rng = xoroshiro128plus(seed);
   }
 
-  share(): number {
-    return ((this.#rng.next() >>> 0) + 0.5) * TO_SHARE;
-  }
-
-  /** Marsaglia's polar method: by root and logarithm alone, so that every machine gives the same last digit; pairs are used up. */
-  normal(): number {
-    if (this.#spare !== undefined) {
-      const spare = this.#spare;
-      this.#spare = undefined;
-      return spare;
-    }
-    for (;;) {
-      const x = 2 * this.share() - 1;
-      const y = 2 * this.share() - 1;
-      const s = x * x + y * y;
-      if (s >= 1 || s === 0) continue;
-      const factor = Math.sqrt((-2 * Math.log(s)) / s);
-      this.#spare = y * factor;
-      return x * factor;
-    }
+  /** Moves what is left from `at` on to the front and fills up behind it, so that the order stays that of the seed. @returns 0 */
+  refill(at: number): number {
+    const rng = this.#rng;
+    const share = this.share;
+    share.copyWithin(0, at);
+    for (let i = AT_ONCE - at; i < AT_ONCE; i++) share[i] = ((rng.next() >>> 0) + 0.5) * TO_SHARE;
+    return 0;
   }
 }
 
@@ -105,55 +97,104 @@ const gammaOf = ({ shape, scaleMm }: MonthRain): Gamma => {
   return { d, c: 1 / Math.sqrt(9 * d), scaleMm, boost: shape < 1 && shape > 0 ? 1 / shape : 0 };
 };
 
-function amountMm(chance: Chance, { d, c, scaleMm, boost }: Gamma): number {
-  for (;;) {
-    const x = chance.normal();
-    const t = 1 + c * x;
-    if (t <= 0) continue;
-    const v = t * t * t;
-    const u = chance.share();
-    const x2 = x * x;
-    if (u >= 1 - 0.0331 * x2 * x2 && Math.log(u) >= 0.5 * x2 + d * (1 - v + Math.log(v))) continue;
-    const draw = d * v * scaleMm;
-    return boost === 0 ? draw : draw * Math.exp(Math.log(chance.share()) * boost);
-  }
-}
-
 /** Another stream for frost: what falls does not depend on how warm it is. */
 const FROST_SEED = 0x5eed_f057;
+/** Rarer than this it never freezes. */
+const LEAST_FROST = 0.001;
+/** No normal is left over from a pair. */
+const NONE = Number.POSITIVE_INFINITY;
 
 /** Years without end from one seed: the same on every machine, to the last digit. */
 export class RainGenerator {
   readonly #months: readonly MonthRain[];
   readonly #gammas: readonly Gamma[];
-  readonly #rain: Chance;
-  readonly #frost: Chance;
+  readonly #rain: Draws;
+  readonly #frost: Draws;
   #isWet: boolean;
+  /** The other half of a pair of normals. */
+  #spare = NONE;
 
   constructor(normals: Normals, seed: number) {
     this.#months = monthsOfRain(normals);
     this.#gammas = this.#months.map(gammaOf);
-    this.#rain = new Chance(seed);
-    this.#frost = new Chance(seed ^ FROST_SEED);
-    this.#isWet = this.#rain.share() < this.#months[0]!.wetShare;
+    this.#rain = new Draws(seed);
+    this.#frost = new Draws(seed ^ FROST_SEED);
+    this.#rain.refill(AT_ONCE);
+    this.#isWet = this.#rain.share[0]! < this.#months[0]!.wetShare;
+    this.#rain.at = 1;
   }
 
-  /** The next years into arrays of 365 days each. */
+  /** The next whole years, into arrays of 365 days each. */
   fill(mm: Float64Array, frozen: Uint8Array): void {
-    const [rain, frost, gammas] = [this.#rain, this.#frost, this.#gammas];
-    const afterWet = this.#months.map(m => m.wetAfterWet);
-    const afterDry = this.#months.map(m => m.wetAfterDry);
-    const frostShare = this.#months.map(m => m.frostShare);
-    let isWet = this.#isWet;
-    for (let i = 0; i < mm.length; ) {
-      for (let day = 0; day < YEAR_DAYS && i < mm.length; day++, i++) {
-        const month = MONTH_OF_DAY[day]!;
-        isWet = rain.share() < (isWet ? afterWet[month]! : afterDry[month]!);
-        mm[i] = isWet ? amountMm(rain, gammas[month]!) : 0;
-        frozen[i] = isWet && frostShare[month]! > 0.001 && frost.share() < frostShare[month]! ? 1 : 0;
+    for (let from = 0; from + YEAR_DAYS <= mm.length; from += YEAR_DAYS)
+      for (let [month, day] = [0, from]; month < MONTHS; day += MONTH_DAYS[month]!, month++) {
+        this.#fillMonth(month, mm, day, day + MONTH_DAYS[month]!);
+        this.#freeze(month, mm, frozen, day, day + MONTH_DAYS[month]!);
       }
+  }
+
+  /**
+   * A month of days. Written in one piece, its draws taken from the array that holds them: hundreds of thousands of days are made
+   * while a hand waits. Normals by Marsaglia's polar method: by root and logarithm alone, whose last digit every machine has alike.
+   */
+  #fillMonth(month: number, mm: Float64Array, from: number, until: number): void {
+    const { wetAfterWet, wetAfterDry } = this.#months[month]!;
+    const { d, c, scaleMm, boost } = this.#gammas[month]!;
+    const draws = this.#rain;
+    const share = draws.share;
+    let at = draws.at;
+    let isWet = this.#isWet;
+    let spare = this.#spare;
+    for (let day = from; day < until; day++) {
+      // what a day may take at the most, but for one in a million, is there
+      if (at > AT_ONCE - 64) at = draws.refill(at);
+      isWet = share[at++]! < (isWet ? wetAfterWet : wetAfterDry);
+      let amountMm = 0;
+      while (isWet) {
+        if (at > AT_ONCE - 16) at = draws.refill(at);
+        let x = spare;
+        if (x === NONE) {
+          let y = 0;
+          let s = 0;
+          do {
+            if (at > AT_ONCE - 8) at = draws.refill(at);
+            x = 2 * share[at++]! - 1;
+            y = 2 * share[at++]! - 1;
+            s = x * x + y * y;
+          } while (s >= 1 || s === 0);
+          const factor = Math.sqrt((-2 * Math.log(s)) / s);
+          spare = y * factor;
+          x *= factor;
+        } else spare = NONE;
+        const t = 1 + c * x;
+        if (t <= 0) continue;
+        const v = t * t * t;
+        const u = share[at++]!;
+        const x2 = x * x;
+        if (u >= 1 - 0.0331 * x2 * x2 && Math.log(u) >= 0.5 * x2 + d * (1 - v + Math.log(v))) continue;
+        amountMm = d * v * scaleMm;
+        if (boost !== 0) amountMm *= Math.exp(Math.log(share[at++]!) * boost);
+        break;
+      }
+      mm[day] = amountMm;
     }
+    draws.at = at;
     this.#isWet = isWet;
+    this.#spare = spare;
+  }
+
+  /** Wet days of a month on which it is below freezing. */
+  #freeze(month: number, mm: Float64Array, frozen: Uint8Array, from: number, until: number): void {
+    const { frostShare } = this.#months[month]!;
+    const draws = this.#frost;
+    frozen.fill(0, from, until);
+    if (frostShare < LEAST_FROST) return;
+    for (let day = from; day < until; day++) {
+      if (mm[day] === 0) continue;
+      if (draws.at === AT_ONCE) draws.at = draws.refill(AT_ONCE);
+      frozen[day] = draws.share[draws.at]! < frostShare ? 1 : 0;
+      draws.at += 1;
+    }
   }
 }
 

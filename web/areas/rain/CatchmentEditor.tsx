@@ -22,6 +22,7 @@ import {
 } from '#core/catchment/surfaces.ts';
 import type { CatchmentFacts } from '#core/rain/facts.ts';
 import type { CatchmentFields } from '#core/rain/fields.ts';
+import { poorerTanks, roofAt } from '#core/rain/known.ts';
 import { sourcesOf } from '#core/sources/known.ts';
 import { kindOf } from '#core/store/state.ts';
 import { Act } from '../../app/Act.tsx';
@@ -112,10 +113,20 @@ export function CatchmentEditor({
   });
   const set = (change: Partial<Draft>) => setD(before => ({ ...before, ...change }));
   const [subject] = useState(() => (catchment === 'new' ? newSubject('catchment') : catchment.id));
+  const facts = useFacts();
   const drafts = useMemo(() => {
     const whole = fieldsOf(d);
-    return whole && [draft('catchment.set', subject, whole)];
-  }, [d, subject]);
+    if (!whole) return undefined;
+    const fouled = catchment === 'new' ? undefined : catchment.fouled;
+    // what ran in before is no better than what it turns out to have run off
+    const tanks = poorerTanks(facts, { ...whole, ...(fouled ? { fouled } : {}) });
+    return [
+      draft('catchment.set', subject, whole),
+      ...tanks.map(t =>
+        draft('origin.seen', t.id, { roof: roofAt({ ...whole, ...(fouled ? { fouled } : {}) }) }),
+      ),
+    ];
+  }, [d, subject, facts, catchment]);
   const name = d.name?.trim() || say('catchment.new');
   return (
     <Dialog

@@ -5,6 +5,7 @@ import type { RainPlan } from '#core/rain/fields.ts';
 import { catchmentsOf, roofAt } from '#core/rain/known.ts';
 import { normalsFor, ownLitres, planOf, questionOf, sameEachMonth } from '#core/rain/plan.ts';
 import { headline, underHeadline } from '#core/rain/words.ts';
+import { coverOf } from '#core/supplies/cover.ts';
 import { sumOf } from '#core/weather/normals.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
@@ -183,6 +184,22 @@ function Progress({ sizing }: { sizing: Sizing & { readonly stop: () => void } }
   );
 }
 
+/** Rain is drunk only after a treatment that there is stock for: which, and for how many days of this need. */
+function Stocked({ plan }: { plan: RainPlan }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { today } = useReader();
+  const needL = sumOf(plan.needL) / plan.needL.length;
+  const [best] = coverOf(facts, today, needL, plan.outageDays).filter(c => c.days >= 1);
+  return (
+    <li className={best ? '' : 'font-semibold text-iron'}>
+      {best
+        ? say('rain.caution.stocked', { way: `way.${best.way}`, coverDays: Math.floor(best.days) })
+        : say('rain.caution.unstocked')}
+    </li>
+  );
+}
+
 /** What is said where the act is: roofs, cross-connections, and what the years do not know. */
 function Cautions({ plan }: { plan: RainPlan }) {
   const say = useSay();
@@ -193,7 +210,7 @@ function Cautions({ plan }: { plan: RainPlan }) {
     <ul className="m-0 max-w-[90ch] list-none border-l-4 border-clay p-0 pl-3 text-small">
       {plan.weather !== 'record' && <li>{say('rain.caution.droughts')}</li>}
       <li>{say('rain.caution.frost')}</li>
-      {plan.use === 'drinking' && unfit.length === 0 && <li>{say('rain.caution.drinking')}</li>}
+      {plan.use === 'drinking' && unfit.length === 0 && <Stocked plan={plan} />}
       {unfit.map(c => (
         <li key={c.id}>
           {say('rain.caution.unfit', {
