@@ -109,7 +109,7 @@ export function rained(h: Hand, now: Instant, tank: Subject, source: Subject): v
   for (const [what, days] of [
     ['screens', 12],
     ['gutters', 40],
-    ['first-flush', 34],
+    ['first-flush', 21],
     ['overflow', 100],
     ['tank-clean', 210],
   ] as const)

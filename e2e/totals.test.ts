@@ -15,7 +15,9 @@ async function open(page: Page, address: string): Promise<void> {
 
 /** What is said of the day is what stands in its lists, and in the column. */
 async function checkToday(page: Page): Promise<void> {
-  for (const all of await page.getByRole('button', { name: /^Show all/ }).all()) await all.click();
+  // each that is pressed is gone: the next is the first
+  const all = page.getByRole('button', { name: /^Show all/ });
+  for (let left = await all.count(); left > 0; left--) await all.first().click();
   const counts: Record<string, number> = {};
   for (const when of ['now', 'week', 'later']) {
     const section = page.locator(`section[aria-labelledby="when-${when}"]`);

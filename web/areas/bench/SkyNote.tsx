@@ -25,7 +25,11 @@ export function SkyNote({ onTake }: { onTake: (oktas: number) => void }) {
   if (!answer || !sky) return null;
   return (
     <p className="-mt-3 text-small text-ash">
-      {say(answer.isSimulated ? 'sky.simulated' : 'sky.by', { oktas: sky.oktas, name: answer.name })}{' '}
+      {say(answer.isSimulated ? 'sky.simulated' : 'sky.by', {
+        oktas: sky.oktas,
+        rainMm: sky.rainMm,
+        name: answer.name,
+      })}{' '}
       <Button look="quiet" className="text-small" onClick={() => onTake(sky.oktas)}>
         {say('sky.take')}
       </Button>

@@ -15,6 +15,7 @@ import {
   tanksOf,
 } from '#core/rain/known.ts';
 import { DipForm } from '../../acts/DipForm.tsx';
+import { ForecastNote } from '../../acts/ForecastNote.tsx';
 import { useAsked } from '../../app/asked.ts';
 import { useDuties, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
@@ -28,7 +29,6 @@ import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
 import { AttendedDialog } from './AttendedDialog.tsx';
 import { CatchForm } from './CatchForm.tsx';
 import { CatchmentEditor } from './CatchmentEditor.tsx';
-import { ForecastNote } from './ForecastNote.tsx';
 import { RainHead } from './RainHead.tsx';
 
 type Open =

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { FAN_POINTS, type RainAnswer } from '#core/catchment/question.ts';
 import type { CatchmentFacts } from '#core/rain/facts.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
@@ -30,7 +31,7 @@ interface Props {
 }
 
 /** The house in section, to scale: roof, gutter, first flush and tank; and the tank again, large, with a year of levels in it. */
-export function House({ plan, answer, normals }: Props) {
+export const House = memo(function House({ plan, answer, normals }: Props) {
   const say = useSay();
   const facts = useFacts();
   const { units } = useReader();
@@ -72,7 +73,7 @@ export function House({ plan, answer, normals }: Props) {
       </svg>
     </figure>
   );
-}
+});
 
 interface Geometry {
   readonly pxPerM: number;

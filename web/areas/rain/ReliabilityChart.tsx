@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import { Chart } from 'react-chartjs-2';
 import type { RainAnswer } from '#core/catchment/question.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
@@ -7,7 +8,13 @@ import { useSay } from '../../texts/texts.ts';
 import { token } from '../../ui/chart.ts';
 
 /** How sure each size is, with the band of the years, and what spills. */
-export default function ReliabilityChart({ answer, plan }: { answer: RainAnswer; plan: RainPlan }) {
+const ReliabilityChart = memo(function ReliabilityChart({
+  answer,
+  plan,
+}: {
+  answer: RainAnswer;
+  plan: RainPlan;
+}) {
   const say = useSay();
   const { units } = useReader();
   const axis = { ticks: { color: token('ash') }, grid: { color: token('rule') } };
@@ -86,4 +93,6 @@ export default function ReliabilityChart({ answer, plan }: { answer: RainAnswer;
       </div>
     </figure>
   );
-}
+});
+
+export default ReliabilityChart;

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { Sensed } from '#core/catchment/question.ts';
 import { useSay } from '../../texts/texts.ts';
 
@@ -6,7 +7,7 @@ const MOST = 6;
 const BAR_PX = 90;
 
 /** What one change does to the days with water: the greatest first, to the left what takes, to the right what gives. */
-export function SensedBars({ sensed }: { sensed: readonly Sensed[] }) {
+export const SensedBars = memo(function SensedBars({ sensed }: { sensed: readonly Sensed[] }) {
   const say = useSay();
   const shown = sensed.slice(0, MOST);
   const most = Math.max(0.001, ...shown.map(s => Math.abs(s.by)));
@@ -47,4 +48,4 @@ export function SensedBars({ sensed }: { sensed: readonly Sensed[] }) {
       </table>
     </section>
   );
-}
+});

@@ -1,3 +1,4 @@
+import { memo } from 'react';
 import type { RainAnswer, SizePoint } from '#core/catchment/question.ts';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
@@ -41,7 +42,7 @@ function shownOf({ points, smallestL, life }: RainAnswer, ownL: number): Tank[] 
 }
 
 /** Tanks to one scale, each standing on its share of days with water; the asked share is a ruled line across. */
-export function SizesDrawing({
+export const SizesDrawing = memo(function SizesDrawing({
   answer,
   askedShare,
   ownL,
@@ -139,4 +140,4 @@ export function SizesDrawing({
       </svg>
     </figure>
   );
-}
+});

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { memo, useMemo, useState } from 'react';
 import { cheapestTanks } from '#core/catchment/cost.ts';
 import type { RainAnswer } from '#core/catchment/question.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
@@ -18,7 +18,7 @@ interface Props {
 }
 
 /** The other answers in a line each, then what sizes cost and what comes of each. */
-export function TankMore({ answer, plan, ownL }: Props) {
+export const TankMore = memo(function TankMore({ answer, plan, ownL }: Props) {
   const say = useSay();
   return (
     <section aria-label={say('rain.more')} className="flex flex-col gap-2">
@@ -31,7 +31,7 @@ export function TankMore({ answer, plan, ownL }: Props) {
       <Costs answer={answer} plan={plan} ownL={ownL} />
     </section>
   );
-}
+});
 
 /** For whom and how long an outage is. */
 function Outage({ plan }: { plan: RainPlan }) {

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useMemo, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { surfaceRow } from '#core/catchment/surfaces.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
@@ -13,6 +13,7 @@ import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
+import { InTurn } from '../../ui/InTurn.tsx';
 import { Slider } from '../../ui/Slider.tsx';
 import { House } from './House.tsx';
 import { RainHead } from './RainHead.tsx';
@@ -21,7 +22,7 @@ import { SizesDrawing } from './SizesDrawing.tsx';
 import { TakeOutRain } from './TakeOutRain.tsx';
 import { TankMore } from './TankMore.tsx';
 import { TankSentence } from './TankSentence.tsx';
-import { type Sizing, useSizing } from './useSizing.ts';
+import { type Answered, type Asked, type Sizing, useSizing } from './useSizing.ts';
 
 const ReliabilityChart = lazy(() => import('./ReliabilityChart.tsx'));
 
@@ -33,56 +34,89 @@ export function TankPage() {
   const kept = useMemo(() => planOf(facts, state), [facts, state]);
   const [changed, setChanged] = useState<Partial<RainPlan>>({});
   const plan = useMemo((): RainPlan => ({ ...kept, ...changed }), [kept, changed]);
-  const set = (change: Partial<RainPlan>) => setChanged(before => ({ ...before, ...change }));
-  const question = useMemo(() => questionOf(facts, plan), [facts, plan]);
-  const sizing = useSizing(question);
+  const set = useCallback(
+    (change: Partial<RainPlan>) => setChanged(before => ({ ...before, ...change })),
+    [],
+  );
+  const forget = useCallback(() => setChanged({}), []);
+  const ownL = ownLitres(facts, plan);
+  const asked = useMemo((): Asked | undefined => {
+    const question = questionOf(facts, plan);
+    return question && { plan, question, ownL: ownLitres(facts, plan), normals: normalsFor(facts, plan) };
+  }, [facts, plan]);
+  const sizing = useSizing(asked);
   const drawing = useRef<HTMLDivElement>(null);
   const known = catchmentsOf(facts);
+  const { answered } = sizing;
+  // what is large to draw follows a breath behind the hand
+  const drawn = useDeferredValue(answered);
   if (known.length === 0) return <NoRoof />;
-  const { answer } = sizing;
-  const ownL = ownLitres(facts, plan);
   return (
     <div className="flex max-w-[1180px] flex-col gap-4 p-6 max-wide:p-4">
       <RainHead
-        answer={<Answer sizing={sizing} plan={plan} ownL={ownL} />}
-        under={answer && say(underHeadline(answer))}
+        answer={<Answer sizing={sizing} plan={plan} />}
+        under={answered && say(underHeadline(answered.answer))}
       />
-      <TankSentence plan={plan} ownL={ownL} onPlan={set} />
-      <div className="-my-2 flex flex-wrap items-center gap-x-8 no-print">
-        <Sliders plan={plan} ownL={ownL} onPlan={set} />
-        <Progress sizing={sizing} />
-      </div>
-      {answer && question && (
-        <>
-          <div
-            ref={drawing}
-            className="grid grid-cols-[minmax(0,7fr)_minmax(0,5fr)] gap-6 max-wide:grid-cols-1"
-          >
-            <House plan={plan} answer={answer} normals={normalsFor(facts, plan)} />
-            <div className="flex flex-col gap-4">
-              <SizesDrawing answer={answer} askedShare={plan.askedShare} ownL={ownL} />
-              <SensedBars sensed={answer.sensed} />
-            </div>
+      <InTurn>
+        <TankSentence plan={plan} ownL={ownL} onPlan={set} />
+        <div className="-my-2 flex flex-wrap items-center gap-x-8 no-print">
+          <Sliders plan={plan} ownL={ownL} onPlan={set} />
+          <Progress sizing={sizing} />
+        </div>
+      </InTurn>
+      {drawn && (
+        <InTurn>
+          <div ref={drawing}>
+            <Drawn answered={drawn} />
           </div>
-          <TankMore answer={answer} plan={plan} ownL={ownL} />
-          <Suspense fallback={null}>
-            <ReliabilityChart answer={answer} plan={plan} />
-          </Suspense>
+          <Curve answered={sizing.whole ?? drawn} />
           <Cautions plan={plan} />
           <div className="flex flex-wrap items-start gap-x-6 gap-y-2 no-print">
-            <Act
-              drafts={[draft('rain.planned', 'rain', plan)]}
-              label={say('rain.keep')}
-              told={say('rain.kept')}
-              onDone={() => setChanged({})}
+            <Keep plan={plan} onKept={forget} />
+            <TakeOutRain
+              answer={drawn.answer}
+              plan={drawn.plan}
+              drawing={drawing}
+              isWhole={!drawn.isCoarse}
             />
-            <TakeOutRain answer={answer} plan={plan} drawing={drawing} isWhole={!sizing.isCoarse} />
           </div>
-        </>
+        </InTurn>
       )}
     </div>
   );
 }
+
+/** The house with its year, the sizes and what matters most, and the other answers in words. */
+const Drawn = memo(function Drawn({ answered: { answer, plan, ownL, normals } }: { answered: Answered }) {
+  return (
+    <InTurn>
+      <div className="mb-4 grid grid-cols-[minmax(0,7fr)_minmax(0,5fr)] gap-6 max-wide:grid-cols-1">
+        <House plan={plan} answer={answer} normals={normals} />
+        <div className="flex flex-col gap-4">
+          <SizesDrawing answer={answer} askedShare={plan.askedShare} ownL={ownL} />
+          <SensedBars sensed={answer.sensed} />
+        </div>
+      </div>
+      <TankMore answer={answer} plan={plan} ownL={ownL} />
+    </InTurn>
+  );
+});
+
+/** The curve of all sizes: drawn once all the years are through, in a task of its own. */
+const Curve = memo(function Curve({ answered }: { answered: Answered }) {
+  const calm = useDeferredValue(answered);
+  return (
+    <Suspense fallback={null}>
+      <ReliabilityChart answer={calm.answer} plan={calm.plan} />
+    </Suspense>
+  );
+});
+
+const Keep = memo(function Keep({ plan, onKept }: { plan: RainPlan; onKept: () => void }) {
+  const say = useSay();
+  const drafts = useMemo(() => [draft('rain.planned', 'rain', plan)], [plan]);
+  return <Act drafts={drafts} label={say('rain.keep')} told={say('rain.kept')} onDone={onKept} />;
+});
 
 /** Nothing is caught without a surface: what this is for, and how to begin. */
 function NoRoof() {
@@ -105,16 +139,15 @@ function NoRoof() {
 }
 
 /** The answer first; until there is one, what is missing. */
-function Answer({ sizing, plan, ownL }: { sizing: Sizing; plan: RainPlan; ownL: number }) {
+function Answer({ sizing: { answered, share }, plan }: { sizing: Sizing; plan: RainPlan }) {
   const say = useSay();
-  const { answer } = sizing;
   if (plan.catchments.length === 0) return say('rain.answer.no-roof');
-  if (!answer) return say(sizing.share === undefined ? 'rain.answer.no-weather' : 'rain.answer.working');
-  return say(headline(answer, plan, ownL));
+  if (!answered) return say(share === undefined ? 'rain.answer.no-weather' : 'rain.answer.working');
+  return say(headline(answered.answer, answered.plan, answered.ownL));
 }
 
 /** What is felt rather than typed: the need of a day, and the tank. */
-function Sliders({
+const Sliders = memo(function Sliders({
   plan,
   ownL,
   onPlan,
@@ -156,16 +189,16 @@ function Sliders({
       </span>
     </div>
   );
-}
+});
 
 /** How far the years are, and a way to leave it; a rough answer stands meanwhile. */
 function Progress({ sizing }: { sizing: Sizing & { readonly stop: () => void } }) {
   const say = useSay();
-  const { share, isStopped, answer, isCoarse } = sizing;
+  const { share, isStopped, answered } = sizing;
   if (isStopped)
     return (
       <p role="status" className="text-small text-ash">
-        {say(answer ? 'rain.stopped-rough' : 'rain.stopped')}
+        {say(answered ? 'rain.stopped-rough' : 'rain.stopped')}
       </p>
     );
   // the line keeps its height: nothing jumps while a hand drags
@@ -174,7 +207,7 @@ function Progress({ sizing }: { sizing: Sizing & { readonly stop: () => void } }
       {share !== undefined && (
         <>
           <progress value={share} max={1} aria-label={say('rain.progress')} className="w-40 accent-slate" />
-          {say(isCoarse ? 'rain.working-rough' : 'rain.working')}
+          {say(answered?.isCoarse ? 'rain.working-rough' : 'rain.working')}
           <Button look="quiet" className="text-small" onClick={sizing.stop}>
             {say('rain.stop')}
           </Button>

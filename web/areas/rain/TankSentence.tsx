@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { memo, useState } from 'react';
 import { yieldRules } from '#core/catchment/balance.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
 import { areaOf, catchmentsOf, recordOf } from '#core/rain/known.ts';
@@ -20,7 +20,7 @@ interface Props {
 }
 
 /** What a tank is sized by, as a sentence. */
-export function TankSentence({ plan, ownL, onPlan }: Props) {
+export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: Props) {
   const say = useSay();
   const [isByMonth, setByMonth] = useState(false);
   const meanL = sumOf(plan.needL) / MONTHS;
@@ -110,7 +110,7 @@ export function TankSentence({ plan, ownL, onPlan }: Props) {
       {isByMonth && <NeedByMonth plan={plan} onPlan={onPlan} />}
     </Sentence>
   );
-}
+});
 
 function RoofsBlank({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
   const say = useSay();

@@ -1,6 +1,8 @@
 import { useState } from 'react';
 import { Link, useOutletContext } from 'react-router';
 import type { Duty, When } from '#core/duty.ts';
+import { catchmentsOf } from '#core/rain/known.ts';
+import { ForecastNote } from '../../acts/ForecastNote.tsx';
 import { useDuties, useFacts, useWaterState } from '../../app/hooks.ts';
 import { ListsTaken } from '../../app/ListsTaken.tsx';
 import { testsPath } from '../../app/paths.ts';
@@ -12,7 +14,7 @@ import { Swatch } from '../../ui/Textures.tsx';
 import { Clocks } from './Clocks.tsx';
 
 /** Rows of a section before it asks whether to show the rest. */
-const ROWS_FIRST = 24;
+const ROWS_FIRST = 32;
 
 /** Several that fall due together are a round through their place. */
 const pathTo = (duty: Duty, place: string): string => {
@@ -115,6 +117,7 @@ export function Today() {
         )}
       </div>
       <Clocks />
+      <ForecastNote catchments={catchmentsOf(facts)} />
       <Section when="now" duties={by('now')} />
       <div className="grid grid-cols-2 gap-8 max-wide:grid-cols-1">
         <Section when="week" duties={by('week')} />

@@ -5,9 +5,9 @@ import { Catching } from '#core/catchment/catching.ts';
 import type { CatchmentFacts } from '#core/rain/facts.ts';
 import { catcherOf, tanksOf } from '#core/rain/known.ts';
 import { kindOf } from '#core/store/state.ts';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
-import * as format from '../../texts/format.ts';
-import { useSay } from '../../texts/texts.ts';
+import { useFacts, useReader, useWaterState } from '../app/hooks.ts';
+import * as format from '../texts/format.ts';
+import { useSay } from '../texts/texts.ts';
 
 /** Days ahead that are told. */
 const DAYS = 5;
