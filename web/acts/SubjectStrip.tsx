@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from 'react';
+import { memo, startTransition, useEffect, useMemo, useState } from 'react';
 import { routes } from '#contract/routes.ts';
 import { addDays } from '#core/calendar/day.ts';
 import type { Decay } from '#core/chlorine/decay.ts';
@@ -29,7 +29,7 @@ interface Props {
 }
 
 /** One strip with its name, its last reading in words, and for chlorine the day it passes 0.2. */
-export function SubjectStrip({ subject, parameter, name, isWhole = false }: Props) {
+export const SubjectStrip = memo(function SubjectStrip({ subject, parameter, name, isWhole = false }: Props) {
   const say = useSay();
   const facts = useFacts();
   const today = useToday();
@@ -51,19 +51,20 @@ export function SubjectStrip({ subject, parameter, name, isWhole = false }: Prop
   const until = curve ? Math.max(now, curve.line.at(-1)!.at) : now;
   const from = Math.min(first, now - YEAR_MS);
   const scale = stripScale(parameter, points);
-  const said = say('strip.last', {
-    figure: last.value,
-    sign: last.beyond === 'below' ? '<' : last.beyond === 'above' ? '>' : '',
-    unit: unitText(parameter),
-    standing: `standing.${last.standing}`,
-    at: last.at,
-  });
-  const found = say('strip.found', {
-    found: last.value === 0 ? 'found-word.none' : 'strip.something',
-    standing: `standing.${last.standing}`,
-    at: last.at,
-  });
-  const words = parameterRow(parameter).unit === '' ? found : said;
+  const words =
+    parameterRow(parameter).unit === ''
+      ? say('strip.found', {
+          found: last.value === 0 ? 'found-word.none' : 'strip.something',
+          standing: `standing.${last.standing}`,
+          at: last.at,
+        })
+      : say('strip.last', {
+          figure: last.value,
+          sign: last.beyond === 'below' ? '<' : last.beyond === 'above' ? '>' : '',
+          unit: unitText(parameter),
+          standing: `standing.${last.standing}`,
+          at: last.at,
+        });
   const label = name ?? say(`parameter.${parameter}`);
   return (
     <div
@@ -98,7 +99,7 @@ export function SubjectStrip({ subject, parameter, name, isWhole = false }: Prop
       </div>
     </div>
   );
-}
+});
 
 /** Everything that was ever read of it, once the worker has it; asked again when something is read. */
 function useHistory(subject: Subject, parameter: ParameterId, isWhole: boolean, near: readonly StripPoint[]) {
@@ -113,7 +114,8 @@ function useHistory(subject: Subject, parameter: ParameterId, isWhole: boolean, 
     if (isWhole && waits === 0) {
       const path = `${routes.readings}?subject=${encodeURIComponent(subject)}&parameter=${parameter}`;
       askReadings(w => w.history(path, readingCaseAt(facts, subject, today)))
-        .then(found => isCurrent && found.count > 0 && setHistory(found))
+        // strips whose histories come at once are drawn one after another
+        .then(found => isCurrent && found.count > 0 && startTransition(() => setHistory(found)))
         // what is at hand stays when the server does not answer
         .catch(() => undefined);
     }
@@ -147,7 +149,7 @@ function useFit(subject: Subject, parameter: ParameterId, isAsked: boolean): Fit
     const from = readings[0]?.at;
     if (from && readings.length > 1)
       askReadings(w => w.fit(readings))
-        .then(({ forecast }) => isCurrent && forecast && setFit({ from, ...forecast }))
+        .then(({ forecast }) => isCurrent && forecast && startTransition(() => setFit({ from, ...forecast })))
         .catch(() => undefined);
     return () => {
       isCurrent = false;

@@ -14,6 +14,7 @@ import { useTestedName } from '../../app/testedName.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
+import { InTurn } from '../../ui/InTurn.tsx';
 
 /** Where the life of a subject is told. */
 function homeOf(facts: Facts, subject: Subject): string {
@@ -57,12 +58,16 @@ export function TestsOf({ subject }: { subject: Subject }) {
       {found && <FollowUp subject={found} name={name} container={container} />}
       {parameters.length === 0 && <p>{say('tests.never')}</p>}
       <div className="flex flex-col gap-4">
-        {parameters.map(parameter => (
-          <SubjectStrip key={parameter} subject={subject} parameter={parameter} isWhole />
-        ))}
+        <InTurn>
+          {parameters.map(parameter => (
+            <SubjectStrip key={parameter} subject={subject} parameter={parameter} isWhole />
+          ))}
+        </InTurn>
       </div>
-      <Pairs subject={subject} />
-      <History subject={subject} version={found ?? facts.supply[subject] ?? facts.sheet[subject]} />
+      <InTurn>
+        <Pairs subject={subject} />
+        <History subject={subject} version={found ?? facts.supply[subject] ?? facts.sheet[subject]} />
+      </InTurn>
     </div>
   );
 }
