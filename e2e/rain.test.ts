@@ -72,7 +72,7 @@ test('a tank is sized by the years, the same to the last digit here and in the b
   await visitor.press('Keep it');
   await expectRecorded(page);
   await stepTo(page, 'rain');
-  await type(page, 'Litres a day', '120');
+  await type(page, 'Drawn a day', '120');
   await type(page, 'Tank', '5000');
   await expect(answer(page)).toContainText(/would do; you have/);
   await expect(page.getByText('Trying the years')).toHaveCount(0);
@@ -126,7 +126,7 @@ test('long work shows how far it is, is left at once, and a hand that drags is a
   await type(page, 'Years tried', '10000');
   await visitor.press('Stop');
   await expect(page.getByText(/^Stopped/)).toBeVisible();
-  const slider = page.getByRole('slider', { name: 'Slide the litres a day' });
+  const slider = page.getByRole('slider', { name: 'Slide what is drawn a day' });
   await slider.focus();
   const before = await answer(page).innerText();
   for (let i = 0; i < 12; i++) await page.keyboard.press('ArrowRight');
@@ -256,3 +256,26 @@ function fiveYears(): string {
   }
   return lines.join('\n');
 }
+
+test('months that cannot be are said beside them; those that can are what the years are made of', async ({
+  visitor,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, tap);
+  await addRoof(visitor);
+  await visitor.press('Keep it');
+  await stepTo(page, 'rain/weather');
+  await page.getByText('Write the months down').click();
+  await type(page, 'Rain in January', '-5');
+  await expect(page.getByRole('alert')).toContainText('Rain in January: that is below 0 mm');
+  await type(page, 'Rain in January', '0');
+  await expect(page.getByRole('alert')).toContainText('January has wet days and no rain');
+  await expect(page.getByRole('button', { name: 'Keep these months' })).toBeDisabled();
+  await type(page, 'Rain in January', '100');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await visitor.press('Keep these months');
+  await expectRecorded(page);
+  await stepTo(page, 'rain');
+  await visitor.choose('Weather', 'the months written down');
+  await expect(page.getByText(/874\smm a year/)).toBeVisible();
+});

@@ -19,6 +19,9 @@ const paths = [
   'store?view=table',
   'store/rounds',
   'supplies',
+  'rain',
+  'rain/catch',
+  'rain/weather',
   'bench',
   ...methods.map(({ id }) => `bench?method=${id}`),
 ];

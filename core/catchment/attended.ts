@@ -70,7 +70,17 @@ export function attendedSteps(c: AttendedCase): Step[] {
           ),
         ]
       : []),
-    ...(c.isSaltSpray ? [doStep('spray', message('step.attended.spray', { mostUsCm: SPRAY_US_CM }))] : []),
+    ...(c.isSaltSpray
+      ? [
+          {
+            id: 'spray',
+            text: message('step.attended.spray', { mostUsCm: SPRAY_US_CM }),
+            kind: 'read' as const,
+            reading: { unit: 'µS/cm', most: SPRAY_US_CM },
+            onFail: message('step.attended.spray.fail'),
+          },
+        ]
+      : []),
     ...Array.from({ length: swaps }, (_, i) =>
       waitStep(`jug-${i + 1}`, message('step.attended.jug', { jug: i + 1 }), wait(minPerJug)),
     ),

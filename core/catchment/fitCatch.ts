@@ -38,7 +38,7 @@ const T_95 = [12.706, 4.303, 3.182, 2.776, 2.571, 2.447, 2.365, 2.306, 2.262, 2.
 /** What ran off at a rain for each unit of the coefficient (L): area × (mm − 0.5). */
 const fallenL = ({ areaM2, gaugeMm }: CatchMeasured): number => areaM2 * Math.max(0, gaugeMm - WETTING_MM);
 
-/** Rains that tell something: more fell than wets the surface, and not so much that the tank ran over. */
+/** Rains that tell something: more fell than wets the surface. */
 export const telling = (catches: readonly CatchMeasured[]): CatchMeasured[] =>
   catches.filter(one => fallenL(one) > 0).slice(-FIT_CATCHES);
 

@@ -11,24 +11,29 @@ import { onCatchment, onCaught, onDipped, onPlanned } from './guards.ts';
 /** Rains that are kept beside a catchment; older ones stay in the log. */
 const CATCHES_KEPT = 60;
 
+/** More than this is salt water (µS/cm): 1,000 mg/L of dissolved salts, at 0.65 each (WHO). */
+const SALT_US_CM = 1000 / 0.65;
+
 interface Rained {
   readonly litres: number;
   readonly known: 'measured' | 'label' | 'guessed';
   readonly spread?: number;
   readonly roof?: 'sound' | 'soiled' | 'unfit';
   readonly source?: string;
+  readonly conductivityUsCm?: number;
 }
 
 /** A vessel into which rain ran: so much is in it now, all of it raw again. */
 function rainedInto(
   facts: ContainerFacts,
   entry: Told,
-  { litres, known, spread, roof, source }: Rained,
+  { litres, known, spread, roof, source, conductivityUsCm = 0 }: Rained,
 ): ContainerFacts {
   const filling = {
     volumeL: { value: Math.max(0.001, litres), known, ...(spread === undefined ? {} : { spread }) },
-    water: 'rain' as const,
-    ...(roof ? { origin: { roof } } : {}),
+    // spray of the sea: nothing takes salt out but what is rated for it
+    water: conductivityUsCm > SALT_US_CM ? ('brackish' as const) : ('rain' as const),
+    ...(roof && conductivityUsCm <= SALT_US_CM ? { origin: { roof } } : {}),
     ...(source ? { source } : {}),
     sealed: false,
   };
@@ -86,13 +91,14 @@ const catching = {
         caught: [...facts.caught, { ...data, at: happenedAt, entry: id }].slice(-CATCHES_KEPT),
       }),
       container: (facts, entry, id) => {
-        const { caughtL, into, roof, source, levelL } = entry.data;
+        const { caughtL, into, roof, source, levelL, conductivityUsCm } = entry.data;
         if (into !== id || caughtL.value <= 0) return facts;
         const { value, known, spread } = caughtL;
         return rainedInto(facts, entry, {
           litres: levelL ?? (facts.fill?.remainingL ?? 0) + value,
           known,
           roof,
+          ...(conductivityUsCm === undefined ? {} : { conductivityUsCm }),
           ...(spread === undefined ? {} : { spread }),
           ...(source ? { source } : {}),
         });

@@ -51,6 +51,8 @@ export const caught = fields({
   /** The plan area that it fell on (m²), as it was then. */
   areaM2: between(0.05, 40_000),
   by: v.picklist(['dip', 'jugs']),
+  /** The tank was full before it ended: nobody knows how much would have come. */
+  ranOver: v.exactOptional(v.literal(true)),
   minutes: v.exactOptional(between(0, 10_000)),
   conductivityUsCm: v.exactOptional(between(0, 100_000)),
   /** What a dip shows in the tank afterwards (L): it stands before what was reckoned. */

@@ -1,3 +1,4 @@
+import { SPRAY_US_CM } from '../catchment/attended.ts';
 import { judgeSurface } from '../catchment/surfaces.ts';
 import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
@@ -5,7 +6,7 @@ import type { Facts } from '../log/facts.ts';
 import { needsWater, onFilled } from '../store/guards.ts';
 import { kindOf } from '../store/state.ts';
 import type { CatchmentFields, Caught, Dipped, RainPlan } from './fields.ts';
-import { roofAt, surfaceCase } from './known.ts';
+import { catchmentInto, isBetterThan, roofAt, surfaceCase } from './known.ts';
 
 const refuse = (id: string, params: Params = {}): Judgement =>
   judge('refuse', message(id, params), 'record', { remedy: message(`${id}.remedy`, params) });
@@ -43,8 +44,10 @@ export function onCaught(facts: Facts, entry: Told<Caught>, now: string): Judgem
     judgements.push(warn('guard.caught-more', { fellL, litres: came, gaugeMm: data.gaugeMm }));
   if (catchment.fouled && data.into)
     judgements.push({ ...refuse('guard.caught-fouled', { what: `fouling.${catchment.fouled.what}` }) });
-  if (data.conductivityUsCm !== undefined && data.conductivityUsCm > 200 && data.into)
+  if (data.conductivityUsCm !== undefined && data.conductivityUsCm > SPRAY_US_CM && data.into)
     judgements.push(warn('guard.caught-salt', { conductivityUsCm: data.conductivityUsCm }));
+  if (isBetterThan(data.roof, roofAt(catchment)))
+    judgements.push(refuse('guard.better-roof', { name: catchment.name }));
   const container = data.into ? facts.container[data.into] : undefined;
   if (data.into && !container) return [refuse('guard.no-tank')];
   if (container) judgements.push(...intoTank(facts, entry, container.id, now));
@@ -79,6 +82,9 @@ export function onDipped(facts: Facts, { subject, data }: Told<Dipped>): Judgeme
   if (holdsL > 0 && data.litres > holdsL * 1.02)
     return [refuse('guard.dip-over', { litres: data.litres, holdsL })];
   const before = container.fill?.remainingL ?? 0;
+  const catchment = catchmentInto(facts, subject);
+  if (data.rise === 'rain' && catchment && isBetterThan(data.roof, roofAt(catchment)))
+    return [refuse('guard.better-roof', { name: catchment.name })];
   if (data.rise !== 'rain') {
     const empty = needsWater(container);
     if (empty.length > 0) return empty;

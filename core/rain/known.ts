@@ -35,6 +35,10 @@ export function roofAt(c: CatchmentFields & { readonly fouled?: CatchmentFacts['
 type Roof = 'sound' | 'soiled' | 'unfit';
 const worse: readonly Roof[] = ['sound', 'soiled', 'unfit'];
 
+/** Whether a water is said to come off a better roof than the one it ran off. */
+export const isBetterThan = (said: Roof | undefined, roof: Roof): boolean =>
+  worse.indexOf(said ?? 'sound') < worse.indexOf(roof);
+
 /**
  * Tanks in which rain of a catchment stands that turns out poorer than it was taken for: lead that somebody found is in what ran in
  * before. What it is taken for is never bettered: that water ran off as it was.
@@ -43,13 +47,10 @@ export function poorerTanks(
   facts: Pick<Facts, 'container'>,
   c: CatchmentFields & { readonly fouled?: CatchmentFacts['fouled'] },
 ): ContainerFacts[] {
-  const roof = worse.indexOf(roofAt(c));
+  const roof = roofAt(c);
   return tanksOf(facts, c).filter(
     ({ fill }) =>
-      fill &&
-      fill.remainingL > 0 &&
-      fill.water === 'rain' &&
-      roof > worse.indexOf(fill.origin?.roof ?? 'sound'),
+      fill && fill.remainingL > 0 && fill.water === 'rain' && isBetterThan(fill.origin?.roof, roof),
   );
 }
 
@@ -83,8 +84,9 @@ export function measuredOf(one: CaughtThere): CatchMeasured {
 /** What its flush took where nobody looked (L). */
 export const flushHoldsL = (c: CatchmentFields): number => c.flushPipeL ?? flushL(areaOf(c), c.flushMm);
 
-/** The catches of one catchment that a fit looks at: those of its present size. */
-const catchesOf = (c: CatchmentFacts): CatchMeasured[] => c.caught.map(measuredOf);
+/** The catches of one catchment that a fit looks at: a tank that ran over says nothing of its roof. */
+const catchesOf = (c: CatchmentFacts): CatchMeasured[] =>
+  c.caught.filter(one => !one.ranOver).map(measuredOf);
 
 export const fitAt = (c: CatchmentFacts) => fitCoefficient(catchesOf(c));
 export const isBlockedAt = (c: CatchmentFacts): boolean => isBlocked(catchesOf(c), assumedCoefficient(c));

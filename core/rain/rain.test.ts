@@ -9,6 +9,7 @@ import type { CatchmentFields, Caught, RainPlan } from './fields.ts';
 import {
   catcherOf,
   catchmentInto,
+  fitAt,
   frozenOf,
   poorerTanks,
   rainfallOf,
@@ -160,6 +161,42 @@ describe('rain that runs into a tank', () => {
     expect(facts().catchment[roof]!.caught).toHaveLength(2);
   });
 
+  it('with the sea in it is salt water, and off a worse roof than it is said it is refused', () => {
+    catchRain({ conductivityUsCm: 1500 });
+    expect(facts().container[tank]!.fill!.water).toBe('rain');
+    h.at(later(1));
+    catchRain({ conductivityUsCm: 1600 });
+    expect(facts().container[tank]!.fill!.water).toBe('brackish');
+    h.write('catchment.set', roof, { ...hall, trims: ['lead-flashing'], tanks: [tank] });
+    const rain = {
+      gaugeMm: 10,
+      caughtL: { value: 100, known: 'measured' },
+      areaM2: 96,
+      by: 'dip',
+      into: tank,
+    };
+    const of = (said_: string) =>
+      said('caught', roof, { ...rain, roof: said_ }, [tank]).filter(s => s.startsWith('refuse'));
+    expect([of('sound'), of('soiled'), of('unfit')]).toEqual([
+      ['refuse guard.better-roof'],
+      ['refuse guard.better-roof'],
+      [],
+    ]);
+    expect(said('dipped', tank, { litres: 4000, rise: 'rain', roof: 'sound' })).toEqual([
+      'refuse guard.better-roof',
+    ]);
+    expect(said('dipped', tank, { litres: 4000, rise: 'rain', roof: 'unfit' })).toEqual([]);
+  });
+
+  it('that ran over says nothing of its roof', () => {
+    for (let i = 0; i < 6; i++) {
+      h.at(later(i));
+      catchRain({ caughtL: { value: 200, known: 'measured' }, ranOver: true });
+    }
+    expect(fitAt(facts().catchment[roof]!)).toBeUndefined();
+    expect(duties(later(6)).some(d => d.what.id === 'duty.blocked')).toBe(false);
+  });
+
   it('is not more than fell, and runs in nowhere off a fouled roof', () => {
     const rain = {
       gaugeMm: 10,
@@ -179,8 +216,8 @@ describe('rain that runs into a tank', () => {
     ]);
     expect(said('caught', roof, { ...rain, conductivityUsCm: 200 }, [tank])).toEqual([]);
     h.write('catchment.fouled', roof, { what: 'ash' });
-    expect(of(500)).toEqual(['refuse guard.caught-fouled']);
-    expect(said('caught', roof, { ...rain, into: undefined })).toEqual([]);
+    expect(of(500)).toContain('refuse guard.caught-fouled');
+    expect(said('caught', roof, { ...rain, into: undefined, roof: 'unfit' })).toEqual([]);
   });
 });
 

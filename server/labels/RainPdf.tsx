@@ -91,7 +91,7 @@ export function rainPdf({ facts, plan, answer, reader, today }: Options): Promis
             ...(plan.weather === 'record' ? [] : [say('rain.caution.droughts')]),
             say('rain.caution.frost'),
             ...(plan.use === 'drinking' ? [say('rain.caution.drinking')] : []),
-            say('rain.caution.trade'),
+            say('rain.caution.trade', { sizeL: answer.life.sizeL, tankKg: answer.life.sizeL }),
           ].join(' ')}
         </Text>
       </Page>

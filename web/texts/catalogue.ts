@@ -32,6 +32,7 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
   mm: (value: number, { units }) => format.mm(value, units),
   rain: (value: number, { units }) => format.rain(value, units),
   area: (value: number, { units }) => format.area(value, units),
+  flowSecond: (value: number, { units }) => format.flowSecond(value, units),
   flow: (value: number, { units }) => format.flow(value, units),
   flowFigure: (value: number, { units }) => format.flowFigure(value, units),
   days: (value: number) => format.days(value),

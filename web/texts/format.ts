@@ -286,6 +286,16 @@ export function rain(value: number, units: UnitSystem): string {
   return units === 'US' ? `${number(value / MM_PER_IN)}${NBSP}in` : `${number(value)}${NBSP}mm`;
 }
 
+/** Water down a gutter, in litres a second. */
+export function flowSecond(value: number, units: UnitSystem): string {
+  return units === 'metric'
+    ? `${number(value)}${NBSP}L/s`
+    : `${number(volumeFigure(value * 60, units))}${NBSP}gal/min`;
+}
+
+/** A rain to speak of: a round figure in the person's units (mm). */
+export const exampleRainMm = (units: UnitSystem): number => (units === 'US' ? MM_PER_IN / 2 : 10);
+
 /** A plan area. */
 export function area(m2: number, units: UnitSystem): string {
   return units === 'metric' ? `${number(m2)}${NBSP}m²` : `${number(m2 / M_PER_FT ** 2)}${NBSP}ft²`;

@@ -52,6 +52,8 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
       : jugs === undefined || jugL === undefined
         ? undefined
         : Math.round(jugs * jugL * 10) / 10;
+  // a stick is read to a hundredth: from there on nobody knows how much more would have come
+  const isFull = by === 'dip' && afterCm !== undefined && afterCm >= 0.99 * heightCm;
   const areaM2 = areaOf(c);
   const dueL =
     gaugeMm === undefined ? undefined : areaM2 * Math.max(0, gaugeMm - WETTING_MM) * assumedCoefficient(c);
@@ -73,6 +75,7 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
           by,
           roof: roofAt(c),
           ...(flushedL === undefined ? {} : { flushedL }),
+          ...(isFull ? { ranOver: true as const } : {}),
           ...(minutes === undefined ? {} : { minutes }),
           ...(conductivityUsCm === undefined ? {} : { conductivityUsCm }),
           ...(c.source ? { source: c.source } : {}),
@@ -95,6 +98,7 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
     conductivityUsCm,
     afterCm,
     levelL,
+    isFull,
   ]);
   return (
     <Act
@@ -224,6 +228,7 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
           {dueL !== undefined && dueL > 0 && (
             <p>{say('catch.answer.due', { dueL, share: (litres + (flushedL ?? 0)) / dueL })}</p>
           )}
+          {isFull && <p>{say('catch.answer.full')}</p>}
           {by === 'dip' && <p className="text-small text-ash">{say('catch.answer.raw')}</p>}
         </div>
       )}

@@ -17,6 +17,7 @@ import {
 import { DipForm } from '../../acts/DipForm.tsx';
 import { ForecastNote } from '../../acts/ForecastNote.tsx';
 import { useAsked } from '../../app/asked.ts';
+import { History } from '../../app/History.tsx';
 import { useDuties, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
@@ -206,6 +207,10 @@ function Catchment({ catchment: c, onOpen }: { catchment: CatchmentFacts; onOpen
         </table>
       )}
       <Upkeep catchment={c} />
+      <details>
+        <summary className="cursor-pointer font-semibold">{say('catch.history')}</summary>
+        <History subject={c.id} version={c} />
+      </details>
     </section>
   );
 }

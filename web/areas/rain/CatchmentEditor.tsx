@@ -1,4 +1,5 @@
 import { useMemo, useState } from 'react';
+import { WETTING_MM } from '#core/catchment/catching.ts';
 import {
   DESIGN_MM_H,
   flushL,
@@ -276,7 +277,9 @@ export function CatchmentEditor({
         </Sentence>
         <Runs d={d} onChange={set} />
         <Sums d={d} />
-        <p className="border-l-4 border-clay pl-3 text-small">{say('rain.caution.trade')}</p>
+        <p className="border-l-4 border-clay pl-3 text-small">
+          {say('rain.caution.trade', { sizeL: EXAMPLE_L, tankKg: EXAMPLE_L })}
+        </p>
       </Act>
       {catchment !== 'new' && (
         <Button
@@ -356,6 +359,9 @@ function Runs({ d, onChange }: PartProps) {
   );
 }
 
+/** A tank of a common size, for what is said of its weight: a kilogram a litre. */
+const EXAMPLE_L = 5000;
+
 /** A standing pipe of this width is what people build a first flush of (mm). */
 const PIPE_MM = 150;
 
@@ -372,6 +378,7 @@ function Sums({ d }: { d: Draft }) {
   });
   const litres = flushL(areaM2, d.flushMm ?? 0);
   const needLS = gutterLS(areaM2, DESIGN_MM_H);
+  const rainMm = format.exampleRainMm(units);
   const carriesLS = d.gutterMm === undefined ? undefined : halfRoundLS(d.gutterMm);
   return (
     <div data-testid="catchment-sums">
@@ -380,10 +387,9 @@ function Sums({ d }: { d: Draft }) {
       </p>
       <p>
         {say('catchment.sums.mm', {
-          litres: Math.max(
-            0,
-            areaM2 * (10 - 0.5) * (d.coefficient ?? surfaceRow(d.surface ?? 'tile').coefficient),
-          ),
+          rainMm,
+          litres:
+            areaM2 * (rainMm - WETTING_MM) * (d.coefficient ?? surfaceRow(d.surface ?? 'tile').coefficient),
         })}{' '}
         {litres > 0 &&
           say('catchment.sums.flush', { litres, pipeM: flushPipeM(litres, PIPE_MM), pipeMm: PIPE_MM })}

@@ -154,13 +154,14 @@ function Roof({ geometry: g, form }: { geometry: Geometry; form: CatchmentFacts[
 function RoofWords({ catchment: c, more }: { catchment: CatchmentFacts; more: number }) {
   const say = useSay();
   const { units } = useReader();
+  const rainMm = format.exampleRainMm(units);
   const lines = [
     say('rain.house.sides', {
       runText: format.length(c.runM, units),
       lengthText: format.length(c.lengthM, units),
       pitchDeg: c.pitchDeg,
     }),
-    say('rain.house.mm', { litres: areaOf(c) }),
+    say('rain.house.mm', { rainMm, litres: areaOf(c) * rainMm }),
     ...(c.flushMm > 0 ? [say('rain.house.flush', { litres: flushHoldsL(c) })] : []),
     ...(more > 0 ? [say('rain.house.more', { count: more })] : []),
   ];

@@ -81,6 +81,7 @@ function Costs({ answer, plan, ownL }: Props) {
         <span className="text-base">
           <Phrase
             text="rain.costs.sentence"
+            params={{ thousandL: 1000 }}
             cases={{ way }}
             blanks={{
               way: (

@@ -70,7 +70,7 @@ export function TankPage() {
             <Drawn answered={drawn} />
           </div>
           <Curve answered={sizing.whole ?? drawn} />
-          <Cautions plan={plan} />
+          <Cautions plan={plan} sizeL={drawn.answer.life.sizeL} />
           <div className="flex flex-wrap items-start gap-x-6 gap-y-2 no-print">
             <Keep plan={plan} onKept={forget} />
             <TakeOutRain
@@ -234,7 +234,7 @@ function Stocked({ plan }: { plan: RainPlan }) {
 }
 
 /** What is said where the act is: roofs, cross-connections, and what the years do not know. */
-function Cautions({ plan }: { plan: RainPlan }) {
+function Cautions({ plan, sizeL }: { plan: RainPlan; sizeL: number }) {
   const say = useSay();
   const facts = useFacts();
   const chosen = catchmentsOf(facts).filter(c => plan.catchments.includes(c.id));
@@ -253,7 +253,7 @@ function Cautions({ plan }: { plan: RainPlan }) {
           })}
         </li>
       ))}
-      <li>{say('rain.caution.trade')}</li>
+      <li>{say('rain.caution.trade', { sizeL, tankKg: sizeL })}</li>
     </ul>
   );
 }
