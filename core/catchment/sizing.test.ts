@@ -131,6 +131,17 @@ describe('a record', () => {
     expect(a.yearMm).toBeCloseTo(mm.reduce((x, y) => x + y) / 4, 0);
   });
 
+  it('that begins in July has its last half year too', () => {
+    const half = { ...weather, from: '2021-07-01', mm: mm.map((_, i) => (i < 1300 ? 9 : 0)) };
+    // the last five months are dry: they lie in the fifth year that it touches; on the first day the tank is empty
+    const { life } = answer({ weather: half, ownL: 3000 });
+    expect(life.worstShortDays).toBeGreaterThan(100);
+    expect(life.shortDays.reduce((x, y) => x + y) * (mm.length / 365.25)).toBeCloseTo(
+      life.longestShortDays + 1,
+      6,
+    );
+  });
+
   it('that froze catches nothing', () => {
     const a = answer({ weather: { ...weather, frozen: new Uint8Array(mm.length).fill(1) } });
     expect([a.caughtL, a.life.timeShare]).toEqual([0, 0]);

@@ -128,6 +128,9 @@ function catchOf(catchers: readonly Catcher[], { mm, frozen }: Days): Caught {
   return { perDayL, runoffL, flushedL, caughtL };
 }
 
+/** Years that some day of a series lies in: a record that begins in July has one more than it is long. */
+const calendarYears = ({ mm, yearOf }: Days): number => (mm.length === 0 ? 1 : yearOf(mm.length - 1) + 1);
+
 /** The value that a share of sorted values lies under. */
 const quantile = (sorted: ArrayLike<number>, share: number): number =>
   sorted[Math.min(sorted.length - 1, Math.max(0, Math.round(share * (sorted.length - 1))))] ?? 0;
@@ -253,16 +256,15 @@ class Trial {
 
   *life(sizeL: number): InLots<TankLife> {
     const { month, yearOf, dayOfYear, years } = this.days;
-    const whole = Math.max(1, Math.ceil(years));
+    const whole = calendarYears(this.days);
     const levels = Array.from({ length: FAN_POINTS }, () => new Float32Array(whole).fill(Number.NaN));
     const shortByMonth = new Float64Array(MONTHS);
-    const shortByYear = new Float64Array(whole + 1);
-    const shortOf = Array.from({ length: whole + 1 }, () => new Uint16Array(MONTHS));
+    const shortByYear = new Float64Array(whole);
+    const shortOf = Array.from({ length: whole }, () => new Uint16Array(MONTHS));
     const { longestShortDays } = this.run(sizeL, (day, storeL, isMet) => {
       const at = dayOfYear(day);
       const year = yearOf(day);
-      if (at % 5 === 2)
-        levels[Math.min(FAN_POINTS - 1, Math.floor(at / 5))]![Math.min(whole - 1, year)] = storeL;
+      if (at % 5 === 2) levels[Math.min(FAN_POINTS - 1, Math.floor(at / 5))]![year] = storeL;
       if (isMet) return;
       shortByMonth[month(day)]! += 1;
       shortByYear[year]! += 1;
@@ -344,9 +346,8 @@ function changed(q: RainQuestion, what: Sensitivity): { q: RainQuestion; times?:
 
 /** Share of days met in the driest tenth of the years. */
 function dryTenth(trial: Trial, sizeL: number): number {
-  const { yearOf, mm, years } = trial.days;
-  const whole = Math.max(1, Math.ceil(years));
-  const sums = Array.from({ length: whole + 1 }, () => ({ mm: 0, met: 0, days: 0 }));
+  const { yearOf, mm } = trial.days;
+  const sums = Array.from({ length: calendarYears(trial.days) }, () => ({ mm: 0, met: 0, days: 0 }));
   trial.run(sizeL, (day, _, isMet) => {
     const sum = sums[yearOf(day)]!;
     sum.mm += mm[day]!;
