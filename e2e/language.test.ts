@@ -72,6 +72,29 @@ test('in another language nothing on any screen is left in this one', async ({ z
     { of: drum, method: 'presence-absence', parameters: ['e-coli'], temperatureC: 17 },
     [drum],
   );
+  const roof = h.subject('catchment');
+  h.write('catchment.set', roof, {
+    name: '9',
+    form: 'roof',
+    surface: 'tile',
+    lengthM: 12,
+    runM: 8,
+    runAlong: 'ground',
+    pitchDeg: 35,
+    flushMm: 1,
+    trims: ['lead-flashing'],
+    soiled: ['birds'],
+    tanks: [drum],
+  });
+  for (const litres of [300, 280, 310, 290])
+    h.write('caught', roof, {
+      gaugeMm: 10.5,
+      caughtL: { value: litres, known: 'guessed' },
+      areaM2: 96,
+      by: 'jugs',
+      roof: 'unfit',
+    });
+  h.write('catchment.fouled', roof, { what: 'ash' });
   const entries = h.entries.map(entry => ({ ...entry, by: '8' }));
   await fetch(`${zeolite.address}api/entries`, {
     method: 'POST',
@@ -105,6 +128,8 @@ test('in another language nothing on any screen is left in this one', async ({ z
     `tests/${encodeURIComponent(drum)}`,
     'tests/walk',
     'tests/sheet',
+    'rain/catch',
+    'rain/weather',
   ];
   for (const path of pages) {
     await page.goto(`${zeolite.address}${path}`);
@@ -118,7 +143,15 @@ test('in another language nothing on any screen is left in this one', async ({ z
     await look(`bench?method=${id}`);
   }
   // what opens over a layer
-  for (const path of ['store', 'supplies', 'tests', `store/${encodeURIComponent(drum)}`]) {
+  for (const path of [
+    'store',
+    'supplies',
+    'tests',
+    'rain',
+    'rain/catch',
+    'rain/weather',
+    `store/${encodeURIComponent(drum)}`,
+  ]) {
     await page.goto(`${zeolite.address}${path}`);
     await expect(page.locator('main h1').first()).toBeVisible();
     const buttons = page.locator('main button:visible');
