@@ -101,7 +101,11 @@ test('in another language nothing on any screen is left in this one', async ({ z
     headers: { 'Content-Type': 'application/json' },
     body: JSON.stringify({ entries, mode: 'happened' }),
   });
-  await page.addInitScript(() => localStorage.setItem('zeolite.language', 'pseudo'));
+  await page.addInitScript(() => {
+    localStorage.setItem('zeolite.language', 'pseudo');
+    // a hand without a name signs as someone, in the language of the day: what is recorded is nobody's translation
+    localStorage.setItem('zeolite.person', JSON.stringify({ name: '8' }));
+  });
   const left = new Map<string, string[]>();
   const look = async (where: string) => {
     await quiet(page);
