@@ -1,15 +1,5 @@
 import { useMemo, useState } from 'react';
-import { WETTING_MM } from '#core/catchment/catching.ts';
-import {
-  DESIGN_MM_H,
-  flushL,
-  flushPipeM,
-  gutterLS,
-  halfRoundLS,
-  MOST_PITCH_DEG,
-  MOST_SIDE_M,
-  planAreaM2,
-} from '#core/catchment/size.ts';
+import { MOST_PITCH_DEG, MOST_SIDE_M } from '#core/catchment/size.ts';
 import {
   type CatchmentForm,
   catchmentForms,
@@ -24,26 +14,19 @@ import {
 import type { CatchmentFacts } from '#core/rain/facts.ts';
 import type { CatchmentFields } from '#core/rain/fields.ts';
 import { poorerTanks, roofAt } from '#core/rain/known.ts';
-import { sourcesOf } from '#core/sources/known.ts';
-import { kindOf } from '#core/store/state.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts, useReader } from '../../app/hooks.ts';
+import { useFacts } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft, newSubject } from '../../session/draft.ts';
-import * as format from '../../texts/format.ts';
-import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
+import { type CatchmentDraft, CatchmentRuns, CatchmentSums } from './CatchmentParts.tsx';
 
-type Draft = {
-  readonly [K in keyof CatchmentFields]: CatchmentFields[K] | undefined;
-};
-
-const fresh: Draft = {
+const fresh: CatchmentDraft = {
   name: '',
   form: 'roof',
   surface: 'tile',
@@ -64,7 +47,7 @@ const fresh: Draft = {
 };
 
 /** What is asked at first of each form: a tarpaulin is flat, and of nothing else. */
-const startOf: Record<CatchmentForm, Partial<Draft>> = {
+const startOf: Record<CatchmentForm, Partial<CatchmentDraft>> = {
   roof: { surface: 'tile', pitchDeg: 35 },
   tarpaulin: { surface: 'tarpaulin', pitchDeg: 10 },
   awning: { surface: 'tarpaulin', pitchDeg: 10 },
@@ -73,7 +56,7 @@ const startOf: Record<CatchmentForm, Partial<Draft>> = {
 };
 
 /** The fields of an entry out of what stands in the blanks; nothing while one is missing. */
-function fieldsOf(d: Draft): CatchmentFields | undefined {
+function fieldsOf(d: CatchmentDraft): CatchmentFields | undefined {
   const { name, lengthM, runM, pitchDeg, flushMm } = d;
   if (
     !name?.trim() ||
@@ -89,6 +72,9 @@ function fieldsOf(d: Draft): CatchmentFields | undefined {
   return { ...(set as unknown as CatchmentFields), name: name.trim() };
 }
 
+/** A tank of a common size, for what is said of its weight: a kilogram a litre. */
+const EXAMPLE_L = 5000;
+
 /** A surface that rain is caught on: its sides, what it is made of, what is on its way, where it runs. */
 export function CatchmentEditor({
   catchment,
@@ -99,7 +85,7 @@ export function CatchmentEditor({
 }) {
   const say = useSay();
   const { recordAndTell } = useRecord();
-  const [d, setD] = useState<Draft>(() => {
+  const [d, setD] = useState<CatchmentDraft>(() => {
     if (catchment === 'new') return fresh;
     const {
       id: _,
@@ -112,7 +98,7 @@ export function CatchmentEditor({
     } = catchment;
     return { ...fresh, ...set };
   });
-  const set = (change: Partial<Draft>) => setD(before => ({ ...before, ...change }));
+  const set = (change: Partial<CatchmentDraft>) => setD(before => ({ ...before, ...change }));
   const [subject] = useState(() => (catchment === 'new' ? newSubject('catchment') : catchment.id));
   const facts = useFacts();
   const drafts = useMemo(() => {
@@ -275,8 +261,8 @@ export function CatchmentEditor({
             }}
           />
         </Sentence>
-        <Runs d={d} onChange={set} />
-        <Sums d={d} />
+        <CatchmentRuns d={d} onChange={set} />
+        <CatchmentSums d={d} />
         <p className="border-l-4 border-clay pl-3 text-small">
           {say('rain.caution.trade', { sizeL: EXAMPLE_L, tankKg: EXAMPLE_L })}
         </p>
@@ -296,113 +282,5 @@ export function CatchmentEditor({
         </Button>
       )}
     </Dialog>
-  );
-}
-
-interface PartProps {
-  readonly d: Draft;
-  readonly onChange: (change: Partial<Draft>) => void;
-}
-
-/** The tanks it runs into, one after another, and the source it is inspected and tested as. */
-function Runs({ d, onChange }: PartProps) {
-  const say = useSay();
-  const facts = useFacts();
-  const kindName = useKindName();
-  const tanks = Object.values(facts.container)
-    .filter(c => !c.condemned && (kindOf(facts, c.kind)?.nominalL ?? 0) >= 50)
-    .sort((a, b) => (a.code < b.code ? -1 : 1));
-  const rains = sourcesOf(facts).filter(s => s.kind === 'rain');
-  return (
-    <Sentence>
-      <span className="text-base">
-        <Phrase
-          text="catchment.runs"
-          cases={{
-            source: rains.length > 0 ? 'yes' : undefined,
-            tank: (d.tanks ?? []).length > 0 ? 'yes' : undefined,
-          }}
-          blanks={{
-            tanks: (
-              <ManyBlank<string>
-                label={say('catchment.tanks')}
-                values={d.tanks ?? []}
-                placeholder={say('catchment.tanks.none')}
-                onValues={next => onChange({ tanks: next as CatchmentFields['tanks'] })}
-                choices={tanks.map(c => ({ value: c.id as string, label: c.code, note: kindName(c.kind) }))}
-              />
-            ),
-            source: (
-              <ChoiceBlank<string>
-                label={say('catchment.source')}
-                value={d.source ?? ''}
-                placeholder={say('catchment.source.none')}
-                onValue={source => onChange({ source: source as NonNullable<CatchmentFields['source']> })}
-                choices={rains.map(s => ({ value: s.id as string, label: s.name }))}
-              />
-            ),
-            height: (
-              <QuantityBlank
-                label={say('catchment.tank-height')}
-                dimension="lengthCm"
-                value={d.tankCm}
-                least={10}
-                most={1000}
-                placeholder={say('catchment.tank-height.unknown')}
-                onValue={tankCm => onChange({ tankCm })}
-              />
-            ),
-          }}
-        />
-      </span>
-    </Sentence>
-  );
-}
-
-/** A tank of a common size, for what is said of its weight: a kilogram a litre. */
-const EXAMPLE_L = 5000;
-
-/** A standing pipe of this width is what people build a first flush of (mm). */
-const PIPE_MM = 150;
-
-/** What follows from the sides: area, litres of a millimetre, the flush and its pipe, and what the gutter has to carry. */
-function Sums({ d }: { d: Draft }) {
-  const say = useSay();
-  const { units } = useReader();
-  if (d.lengthM === undefined || d.runM === undefined || d.pitchDeg === undefined) return null;
-  const areaM2 = planAreaM2({
-    lengthM: d.lengthM,
-    runM: d.runM,
-    runAlong: d.runAlong ?? 'ground',
-    pitchDeg: d.pitchDeg,
-  });
-  const litres = flushL(areaM2, d.flushMm ?? 0);
-  const needLS = gutterLS(areaM2, DESIGN_MM_H);
-  const rainMm = format.exampleRainMm(units);
-  const carriesLS = d.gutterMm === undefined ? undefined : halfRoundLS(d.gutterMm);
-  return (
-    <div data-testid="catchment-sums">
-      <p className="text-title font-bold">
-        {say('catchment.sums', { areaText: format.area(areaM2, units) })}
-      </p>
-      <p>
-        {say('catchment.sums.mm', {
-          rainMm,
-          litres:
-            areaM2 * (rainMm - WETTING_MM) * (d.coefficient ?? surfaceRow(d.surface ?? 'tile').coefficient),
-        })}{' '}
-        {litres > 0 &&
-          say('catchment.sums.flush', { litres, pipeM: flushPipeM(litres, PIPE_MM), pipeMm: PIPE_MM })}
-      </p>
-      <p className={carriesLS !== undefined && carriesLS < needLS ? 'font-semibold text-iron' : ''}>
-        {carriesLS === undefined
-          ? say('catchment.sums.gutter', { needLS, mmH: DESIGN_MM_H })
-          : say(carriesLS < needLS ? 'catchment.sums.gutter-small' : 'catchment.sums.gutter-fits', {
-              needLS,
-              carriesLS,
-              mmH: DESIGN_MM_H,
-            })}
-      </p>
-    </div>
   );
 }
