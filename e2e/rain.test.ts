@@ -178,6 +178,18 @@ test('rain that runs into a drum of treated water makes it raw again, by a dip i
   await expect(page.getByTestId('dip-answer')).toContainText('less than');
   await visitor.press('Write the level down');
   await expect(page.getByRole('dialog')).toHaveCount(0);
+  // of a shape that no depth says the litres of, the marks are read
+  await visitor.press(/^Dip OW-001/);
+  await visitor.choose('How it stands', /^of another shape/);
+  await type(page, 'Litres by its marks', '80 gal');
+  await expect(page.getByRole('alert')).toHaveCount(1);
+  await type(page, 'Litres by its marks', '15 gal');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  // 15 × 3.785 L
+  await expect(page.getByTestId('dip-answer')).toContainText(/^56\.8\sL/);
+  await expectAccessible(page, '[role="dialog"]');
+  await visitor.press('Write the level down');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
   await visitor.press('Write a catch down');
   await type(page, 'Rain in the gauge', '2');
   await type(page, 'Depth before', '30');

@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import { dipL } from '#core/catchment/dip.ts';
+import { dipL, type TankForm } from '#core/catchment/dip.ts';
 import { standingAreaM2 } from '#core/containers/kinds.ts';
 import { catchmentInto, roofAt } from '#core/rain/known.ts';
 import { kindOf } from '#core/store/state.ts';
@@ -15,6 +15,10 @@ import type { ActFormProps } from './actForm.ts';
 /** A stick is read to about a centimetre: less is no rise. */
 const RISE_L = 1;
 
+/** Straight shapes are reckoned from a depth; of any other its own marks are read. */
+type Form = TankForm['form'] | 'marks';
+const FORMS: readonly Form[] = ['standing', 'lying', 'marks'];
+
 /** The depth that a tank is full at (cm): of its litres over what it stands on, no higher than it is. */
 export function fullCm(facts: Parameters<typeof kindOf>[0], kindId: string): number {
   const kind = kindOf(facts, kindId);
@@ -23,7 +27,7 @@ export function fullCm(facts: Parameters<typeof kindOf>[0], kindId: string): num
   return Math.round(Math.min(byArea, kind.heightMm / 10) * 10) / 10;
 }
 
-/** The level of a tank by a stick: what fell was used, what rose came from the sky. */
+/** The level of a tank by a stick or by its marks: what fell was used, what rose came from the sky. */
 export function DipForm({ container, onDone }: ActFormProps) {
   const say = useSay();
   const facts = useFacts();
@@ -32,21 +36,23 @@ export function DipForm({ container, onDone }: ActFormProps) {
   const catchment = catchmentInto(facts, container.id);
   const [depth, setDepth] = useState<number | undefined>(undefined);
   const [full, setFull] = useState<number | undefined>(catchment?.tankCm ?? fullCm(facts, container.kind));
-  const [form, setForm] = useState<'standing' | 'lying'>(catchment?.tankLies ? 'lying' : 'standing');
+  const [form, setForm] = useState<Form>(catchment?.tankLies ? 'lying' : 'standing');
+  const [marked, setMarked] = useState<number | undefined>(undefined);
   const [rise, setRise] = useState<'rain' | 'filled' | undefined>(catchment ? 'rain' : undefined);
   const before = container.fill?.remainingL ?? 0;
-  const litres =
-    depth === undefined || full === undefined || !kind
+  const byStick =
+    form === 'marks' || depth === undefined || full === undefined || !kind
       ? undefined
       : Math.round(dipL({ form, nominalL: kind.nominalL, heightCm: full }, depth));
-  const isTooDeep = depth !== undefined && full !== undefined && depth > full * 1.02;
+  const litres = form === 'marks' ? marked : byStick;
+  const isTooDeep = form !== 'marks' && depth !== undefined && full !== undefined && depth > full * 1.02;
   const rose = litres !== undefined && litres > before + RISE_L;
   const drafts = useMemo(() => {
-    if (litres === undefined || depth === undefined || isTooDeep) return undefined;
+    if (litres === undefined || isTooDeep) return undefined;
     return [
       draft('dipped', container.id, {
         litres,
-        depthCm: depth,
+        ...(form === 'marks' || depth === undefined ? {} : { depthCm: depth }),
         ...(rose && rise === 'rain'
           ? {
               rise: 'rain' as const,
@@ -56,7 +62,7 @@ export function DipForm({ container, onDone }: ActFormProps) {
           : {}),
       }),
     ];
-  }, [litres, depth, isTooDeep, rose, rise, catchment, container.id]);
+  }, [litres, form, depth, isTooDeep, rose, rise, catchment, container.id]);
   return (
     <Act
       mayBePast
@@ -68,7 +74,7 @@ export function DipForm({ container, onDone }: ActFormProps) {
       <Sentence>
         <Phrase
           text="dip.sentence"
-          cases={{ rose: rose ? 'yes' : undefined }}
+          cases={{ by: form === 'marks' ? 'marks' : 'stick', rose: rose ? 'yes' : undefined }}
           blanks={{
             depth: (
               <QuantityBlank
@@ -92,14 +98,25 @@ export function DipForm({ container, onDone }: ActFormProps) {
                 onValue={setFull}
               />
             ),
+            marked: (
+              <QuantityBlank
+                label={say('dip.marked')}
+                dimension="volumeL"
+                value={marked}
+                least={0}
+                most={kind?.nominalL ?? 1_000_000}
+                onValue={setMarked}
+              />
+            ),
             form: (
-              <ChoiceBlank<'standing' | 'lying'>
+              <ChoiceBlank<Form>
                 label={say('dip.form')}
                 value={form}
                 onValue={setForm}
-                choices={(['standing', 'lying'] as const).map(value => ({
+                choices={FORMS.map(value => ({
                   value,
                   label: say(`dip.form.${value}`),
+                  ...(value === 'marks' ? { note: say('dip.form.marks.note') } : {}),
                 }))}
               />
             ),
