@@ -75,6 +75,12 @@ test('a tank is sized by the years, the same to the last digit here and in the b
   await type(page, 'Drawn a day', '120');
   await type(page, 'Tank', '5000');
   await expect(answer(page)).toContainText(/would do; you have/);
+  // an outage of more people asks for more to be held back
+  await type(page, 'People in an outage', '7');
+  await type(page, 'Days of an outage', '20');
+  await type(page, 'Litres a day for each', '1 gal');
+  // 7 × 20 × 3.785 L
+  await expect(page.getByTestId('rain-more')).toContainText(/530\sL/);
   await expect(page.getByText('Trying the years')).toHaveCount(0);
   await expect(page.getByText('the rest follows')).toHaveCount(0);
   const saved = page.waitForEvent('download');
@@ -85,14 +91,15 @@ test('a tank is sized by the years, the same to the last digit here and in the b
     sizing({
       catchers: [{ areaM2: 96, coefficient: 0.8, flushMm: 1 }],
       needL: inputs.needL,
-      weather: { by: 'normals', normals: climateOf(inputs.climate), years: inputs.years, seed: inputs.seed },
+      weather: { by: 'normals', normals: inputs.normals, years: inputs.years, seed: inputs.seed },
       rule: inputs.rule,
       askedShare: inputs.askedShare,
       outageL: inputs.outagePeople * inputs.outageDays * inputs.outageL,
-      ownL: 5000,
+      ownL: inputs.tankL,
       perPersonL: inputs.outageL,
     }),
   );
+  expect(inputs.normals).toEqual(climateOf('oceanic-hills'));
   expect(results.points).toEqual(here.points);
   expect(results.life.midL).toEqual([...here.life.midL]);
   expect(results.smallestL).toBe(here.smallestL);
@@ -195,6 +202,28 @@ test('rain that runs into a drum of treated water makes it raw again, by a dip i
   await type(page, 'Depth before', '30');
   await type(page, 'Depth after', '40');
   await expectAccessible(page, '[role="dialog"]');
+  await visitor.press('Write it down');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await expectRecorded(page);
+  // in a drum that lies the same ten centimetres are fewer litres near its floor; and by marks none are reckoned
+  await visitor.press('Change');
+  await visitor.choose('How it stands', /^lying/);
+  await type(page, 'Depth of the tank to its overflow', '90');
+  await visitor.press('Keep it');
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await visitor.press('Write a catch down');
+  await type(page, 'Rain in the gauge', '2');
+  await type(page, 'Depth before', '0');
+  const nearFloor = page.getByTestId('catch-answer');
+  await type(page, 'Depth after', '9 cm');
+  // a segment of a tenth of the height is 5.2 % of a circle: of 208 L 11 L (standing it would be 20)
+  await expect(nearFloor).toContainText(/1[01](\.\d)?\sL came in/);
+  await visitor.choose('How it was measured', /^the litre marks/);
+  await type(page, 'Litres before', '40');
+  await type(page, 'Litres after', '30');
+  await expect(page.getByRole('alert')).toHaveCount(1);
+  await type(page, 'Litres after', '15 gal');
+  await expect(nearFloor).toContainText(/16\.8\sL came in/);
   await visitor.press('Write it down');
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await expectRecorded(page);

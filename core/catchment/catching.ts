@@ -14,6 +14,13 @@ export interface Catcher {
   readonly flushMm: number;
 }
 
+/**
+ * What runs off at a rain (L): area × (mm − 0.5) × coefficient.
+ * @example runoffL(96, 10.5, 0.8) // 768
+ */
+export const runoffL = (areaM2: number, mm: number, coefficient: number): number =>
+  areaM2 * Math.max(0, mm - WETTING_MM) * coefficient;
+
 /** What is left of the first flush, and how long it has been dry. */
 export interface FlushState {
   readonly leftL: number;
@@ -44,12 +51,12 @@ export function catchOfDay(catcher: Catcher, mm: number, before: FlushState, isF
   const { areaM2, coefficient, flushMm } = catcher;
   const dueL = before.dryDays >= DRY_DAYS ? areaM2 * flushMm : before.leftL;
   const rainMm = isFrozen ? 0 : mm;
-  const runoffL = areaM2 * Math.max(0, rainMm - WETTING_MM) * coefficient;
-  const flushedL = Math.min(runoffL, dueL);
+  const ranL = runoffL(areaM2, rainMm, coefficient);
+  const flushedL = Math.min(ranL, dueL);
   return {
-    runoffL,
+    runoffL: ranL,
     flushedL,
-    caughtL: runoffL - flushedL,
+    caughtL: ranL - flushedL,
     after: { leftL: dueL - flushedL, dryDays: rainMm < DRY_MM ? before.dryDays + 1 : 0 },
   };
 }
@@ -87,12 +94,12 @@ export class Catching {
       if (rainMm < DRY_MM) dryDays += 1;
       else dryDays = 0;
       if (rainMm <= WETTING_MM) continue;
-      const runoffL = areaM2 * (rainMm - WETTING_MM) * coefficient;
-      const flushedL = Math.min(runoffL, leftL);
+      const ranL = areaM2 * (rainMm - WETTING_MM) * coefficient;
+      const flushedL = Math.min(ranL, leftL);
       leftL -= flushedL;
-      const caught = runoffL - flushedL;
+      const caught = ranL - flushedL;
       caughtL[i] = caughtL[i]! + caught;
-      runoffSum += runoffL;
+      runoffSum += ranL;
       flushedSum += flushedL;
       caughtSum += caught;
     }

@@ -20,14 +20,3 @@ export function dipL({ form, nominalL, heightCm }: TankForm, depthCm: number): n
   const areaShare = (Math.acos(1 - h) - (1 - h) * Math.sqrt(Math.max(0, 2 * h - h * h))) / Math.PI;
   return nominalL * areaShare;
 }
-
-/** The depth at which a tank holds so much (cm), to a millimetre. */
-export function depthCm(tank: TankForm, litres: number): number {
-  let [low, high] = [0, tank.heightCm];
-  while (high - low > 0.05) {
-    const middle = (low + high) / 2;
-    if (dipL(tank, middle) < litres) low = middle;
-    else high = middle;
-  }
-  return Math.round(((low + high) / 2) * 10) / 10;
-}

@@ -1,8 +1,7 @@
-import { WETTING_MM } from './catching.ts';
+import { runoffL } from './catching.ts';
 
 /** One rain that was caught and measured. */
 export interface CatchMeasured {
-  readonly at: string;
   /** By the gauge (mm). */
   readonly gaugeMm: number;
   /** What came into tank or jugs, and what the first flush took (L). */
@@ -36,7 +35,7 @@ const LEAST_SPREAD = 0.03;
 const T_95 = [12.706, 4.303, 3.182, 2.776, 2.571, 2.447, 2.365, 2.306, 2.262, 2.228];
 
 /** What ran off at a rain for each unit of the coefficient (L): area × (mm − 0.5). */
-const fallenL = ({ areaM2, gaugeMm }: CatchMeasured): number => areaM2 * Math.max(0, gaugeMm - WETTING_MM);
+const fallenL = ({ areaM2, gaugeMm }: CatchMeasured): number => runoffL(areaM2, gaugeMm, 1);
 
 /** Rains that tell something: more fell than wets the surface. */
 export const telling = (catches: readonly CatchMeasured[]): CatchMeasured[] =>
@@ -45,7 +44,7 @@ export const telling = (catches: readonly CatchMeasured[]): CatchMeasured[] =>
 /**
  * The coefficient as the rains say it: weighted least squares through the origin of what was caught and flushed against area ×
  * (mm − 0.5); what is known worse counts less. Undefined where no rain tells anything.
- * @example fitCoefficient([{ gaugeMm: 10.5, caughtL: 704, flushedL: 96, areaM2: 100, spread: 0.05, at: '' }])?.coefficient // 0.8
+ * @example fitCoefficient([{ gaugeMm: 10.5, caughtL: 704, flushedL: 96, areaM2: 100, spread: 0.05 }])?.coefficient // 0.8
  */
 export function fitCoefficient(catches: readonly CatchMeasured[]): CoefficientFit | undefined {
   const used = telling(catches);

@@ -1,7 +1,7 @@
 import { addDays } from '../calendar/day.ts';
 import type { InLots } from '../lots.ts';
 import { type DailyRain, RainGenerator } from '../weather/generator.ts';
-import { MONTH_OF_DAY, YEAR_DAYS } from '../weather/normals.ts';
+import { MONTH_OF_DAY, YEAR_DAYS, yearsOf } from '../weather/normals.ts';
 import type { Weather } from './question.ts';
 
 /** Years made between two breaths. */
@@ -49,7 +49,7 @@ function recordDays({ from, mm, frozen }: Extract<Weather, { by: 'record' }>): D
   const starts = dates.map(day => Date.parse(`${day.slice(0, 4)}-01-01`));
   const first = Number(from.slice(0, 4));
   return {
-    years: mm.length / 365.25,
+    years: yearsOf(mm),
     mm,
     frozen,
     month: day => Number(dates[day]!.slice(5, 7)) - 1,
@@ -76,3 +76,6 @@ export function* daysOf(weather: Weather): InLots<Days> {
 /** Years that some day of a series lies in: a record that begins in July has one more than it is long. */
 export const calendarYears = ({ mm, yearOf }: Days): number =>
   mm.length === 0 ? 1 : yearOf(mm.length - 1) + 1;
+
+/** A calendar year of which fewer days were measured is none: its dry or wet half is not there. */
+export const LEAST_DAYS = 300;

@@ -142,6 +142,15 @@ describe('a record', () => {
     );
   });
 
+  it('in which no calendar year is whole tells no better years from worse ones', () => {
+    const short = { ...weather, from: '2021-07-01', mm: mm.slice(0, 365) };
+    const a = answer({ weather: short, ownL: 3000 });
+    expect(a.life.timeShare).toBeGreaterThan(0.5);
+    expect([a.life.lowShare, a.life.highShare]).toEqual([a.life.timeShare, a.life.timeShare]);
+    expect(a.sensed.map(s => s.what)).not.toContain('dry-tenth');
+    expect(answer({ weather, ownL: 3000 }).sensed.map(s => s.what)).toContain('dry-tenth');
+  });
+
   it('that froze catches nothing', () => {
     const a = answer({ weather: { ...weather, frozen: new Uint8Array(mm.length).fill(1) } });
     expect([a.caughtL, a.life.timeShare]).toEqual([0, 0]);

@@ -1,8 +1,15 @@
 import type { InLots } from '../lots.ts';
 import { sumOf, WET_MM } from '../weather/normals.ts';
 import type { Catcher } from './catching.ts';
-import type { RainAnswer, RainQuestion, Sensed, Sensitivity, SizePoint } from './question.ts';
-import { calendarYears, daysOf, LOT_YEARS } from './series.ts';
+import {
+  type RainAnswer,
+  type RainQuestion,
+  type Sensed,
+  type Sensitivity,
+  type SizePoint,
+  sensitivities,
+} from './question.ts';
+import { calendarYears, daysOf, LEAST_DAYS, LOT_YEARS } from './series.ts';
 import { LOTS_A_BREATH, TENTH, Trial } from './trial.ts';
 
 /** Tanks that are tried at once. */
@@ -36,7 +43,7 @@ export function kneeOf(points: readonly SizePoint[]): number {
   return points.reduce((best, p) => (above(p) > above(best) ? p : best), first).sizeL;
 }
 
-/** Cases beside the one that is asked, each with one thing changed. */
+/** Cases beside the one that is asked, each with one thing changed; of the dry years nothing is changed but which are looked at. */
 function changed(q: RainQuestion, what: Sensitivity): { q: RainQuestion; times?: number } | undefined {
   const catchers = (change: (c: Catcher) => Catcher) => ({ q: { ...q, catchers: q.catchers.map(change) } });
   switch (what) {
@@ -57,8 +64,8 @@ function changed(q: RainQuestion, what: Sensitivity): { q: RainQuestion; times?:
   }
 }
 
-/** Share of days met in the driest tenth of the years. */
-function dryTenth(trial: Trial, sizeL: number): number {
+/** Share of days met in the driest tenth of the years; undefined where none is whole. */
+function dryTenth(trial: Trial, sizeL: number): number | undefined {
   const { yearOf, mm } = trial.days;
   const sums = Array.from({ length: calendarYears(trial.days) }, () => ({ mm: 0, met: 0, days: 0 }));
   trial.run(sizeL, (day, _, isMet) => {
@@ -67,9 +74,9 @@ function dryTenth(trial: Trial, sizeL: number): number {
     sum.days += 1;
     if (isMet) sum.met += 1;
   });
-  const wholeYears = sums.filter(s => s.days > 300).sort((a, b) => a.mm - b.mm);
+  const wholeYears = sums.filter(s => s.days >= LEAST_DAYS).sort((a, b) => a.mm - b.mm);
   const driest = wholeYears.slice(0, Math.max(1, Math.round(wholeYears.length * TENTH)));
-  return sumOf(driest.map(s => s.met)) / Math.max(1, sumOf(driest.map(s => s.days)));
+  return driest.length === 0 ? undefined : sumOf(driest.map(s => s.met)) / sumOf(driest.map(s => s.days));
 }
 
 /**
@@ -95,21 +102,15 @@ export function* sizing(q: RainQuestion): InLots<RainAnswer> {
   const sensed: Sensed[] = [];
   const sense = (what: Sensitivity, timeShare: number) =>
     sensed.push({ what, timeShare, by: timeShare - life.timeShare });
-  for (const what of [
-    'quarter-more',
-    'half-roof',
-    'low-coefficient',
-    'no-flush',
-    'second-tank',
-    'second-roof',
-  ] as const) {
+  for (const what of sensitivities) {
     const other = changed(q, what);
     if (!other) continue;
     const [point] = yield* new Trial(other.q, days).points([lookedL * (other.times ?? 1)]);
     sense(what, point!.timeShare);
     yield;
   }
-  sense('dry-tenth', dryTenth(trial, lookedL));
+  const inDry = dryTenth(trial, lookedL);
+  if (inDry !== undefined) sense('dry-tenth', inDry);
   let [mm, wetDays] = [0, 0];
   for (let day = 0; day < days.mm.length; day++) {
     mm += days.mm[day]!;

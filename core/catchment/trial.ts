@@ -4,7 +4,7 @@ import { runTank } from './balance.ts';
 import { type Catcher, Catching } from './catching.ts';
 import { ManyTanks } from './manyTanks.ts';
 import { FAN_POINTS, type RainQuestion, type SizePoint, type TankLife } from './question.ts';
-import { calendarYears, type Days, LOT_YEARS } from './series.ts';
+import { calendarYears, type Days, LEAST_DAYS, LOT_YEARS } from './series.ts';
 
 /** Forty tanks go through so many lots of years in a few milliseconds. */
 export const LOTS_A_BREATH = 10;
@@ -102,9 +102,12 @@ export class Trial {
       years[year][0] += isMet ? 1 : 0;
       years[year][1] += 1;
     });
-    // a year of which only some weeks were measured is none
-    const yearShares = years.flatMap(([met, days]) => (days > 300 ? [met / days] : [])).sort((a, b) => a - b);
-    return this.#pointOf(sizeL, { ...sums, heldDays, yearShares });
+    const yearShares = years
+      .flatMap(([met, days]) => (days >= LEAST_DAYS ? [met / days] : []))
+      .sort((a, b) => a - b);
+    // a record in which no calendar year is whole has no better and worse years to tell apart
+    const told = yearShares.length > 0 ? yearShares : [sums.metDays / Math.max(1, sums.days)];
+    return this.#pointOf(sizeL, { ...sums, heldDays, yearShares: told });
   }
 
   #pointOf(

@@ -1,11 +1,10 @@
-import { addDays, type Day, dayOf } from '../calendar/day.ts';
+import { type Day, dayOf } from '../calendar/day.ts';
 import { type Duty, whenOf } from '../duty.ts';
 import { judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import type { State } from '../store/state.ts';
 import type { CatchmentFacts } from './facts.ts';
-import { careIds, cares } from './fields.ts';
-import { assumedCoefficient, catchmentsOf, fitAt, isBlockedAt } from './known.ts';
+import { assumedCoefficient, catchmentsOf, fitAt, isBlockedAt, upkeepOf } from './known.ts';
 
 function dutiesOf(c: CatchmentFacts, today: Day, timeZone: string): Duty[] {
   const about = { area: 'rain', subject: c.id } as const;
@@ -44,24 +43,19 @@ function dutiesOf(c: CatchmentFacts, today: Day, timeZone: string): Duty[] {
         },
       ]
     : [];
-  // a surface of which nothing runs into a tank has no tank to be cleaned
-  const asked = c.tanks.length > 0 ? careIds : [];
   return [
     ...fouled,
     ...blocked,
-    ...asked
-      .filter(what => what !== 'first-flush' || c.flushMm > 0)
-      .map((what): Duty => {
-        const day = addDays(dayOf(c.cared[what] ?? c.setAt, timeZone), cares[what]);
-        return {
-          ...about,
-          id: `care:${c.id}:${what}`,
-          when: whenOf(day, today),
-          day,
-          what: message('duty.care', { name, what: `care.${what}` }),
-          verdict: 'ok',
-        };
+    ...upkeepOf(c, timeZone).map(
+      ({ what, dueDay }): Duty => ({
+        ...about,
+        id: `care:${c.id}:${what}`,
+        when: whenOf(dueDay, today),
+        day: dueDay,
+        what: message('duty.care', { name, what: `care.${what}` }),
+        verdict: 'ok',
       }),
+    ),
   ];
 }
 

@@ -2,6 +2,7 @@ import { nothing } from '../fields.ts';
 import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
 import type { Told } from '../log/entry.ts';
+import { TDS_PER_US_CM } from '../quality/limits.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import { filled } from '../store/fill.ts';
 import { type CatchmentFacts, freshRain } from './facts.ts';
@@ -11,8 +12,8 @@ import { onCatchment, onCaught, onDipped, onPlanned } from './guards.ts';
 /** Rains that are kept beside a catchment; older ones stay in the log. */
 const CATCHES_KEPT = 60;
 
-/** More than this is salt water (µS/cm): 1,000 mg/L of dissolved salts, at 0.65 each (WHO). */
-const SALT_US_CM = 1000 / 0.65;
+/** More than this is salt water (µS/cm): 1,000 mg/L of dissolved salts (WHO). */
+const SALT_US_CM = 1000 / TDS_PER_US_CM;
 
 interface Rained {
   readonly litres: number;

@@ -41,6 +41,10 @@ export type CatchmentFields = DataOf<typeof catchment>;
 /** The most rain that a gauge is read at (mm): more than ever fell in a day anywhere. */
 const gaugeMm = between(0, 1825);
 
+/** How a catch is measured: by a stick, by the litre marks of a tank of another shape, or in jugs. */
+export const catchWays = ['dip', 'marks', 'jugs'] as const;
+export type CatchWay = (typeof catchWays)[number];
+
 /** A rain that was caught, as it was measured. */
 export const caught = fields({
   gaugeMm,
@@ -50,7 +54,7 @@ export const caught = fields({
   flushedL: v.exactOptional(litres),
   /** The plan area that it fell on (m²), as it was then. */
   areaM2: between(0.05, 40_000),
-  by: v.picklist(['dip', 'jugs']),
+  by: v.picklist(catchWays),
   /** The tank was full before it ended: nobody knows how much would have come. */
   ranOver: v.exactOptional(v.literal(true)),
   minutes: v.exactOptional(between(0, 10_000)),

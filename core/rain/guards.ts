@@ -3,6 +3,7 @@ import { judgeSurface } from '../catchment/surfaces.ts';
 import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
+import type { ContainerFacts } from '../store/facts.ts';
 import { needsWater, onFilled } from '../store/guards.ts';
 import { kindOf } from '../store/state.ts';
 import type { CatchmentFields, Caught, Dipped, RainPlan } from './fields.ts';
@@ -15,6 +16,13 @@ const warn = (id: string, params: Params = {}): Judgement =>
 
 /** The most that may have come beside what the gauge says: wind, a wider roof, a gauge under a tree. */
 const MOST_TIMES = 1.6;
+
+/** A stick is read to a hundredth or two: so far over its litres a tank is still only full. */
+const FULL_SHARE = 1.02;
+
+/** What a container holds (L). */
+const holdsOf = (facts: Facts, { kind }: ContainerFacts): number =>
+  kindOf(facts, kind)?.nominalL ?? Number.POSITIVE_INFINITY;
 
 /** A catchment is told as it is; what it is unfit for is said, and stops nothing that is not drunk. */
 export function onCatchment(facts: Facts, { data }: Told<CatchmentFields>): Judgement[] {
@@ -43,7 +51,7 @@ export function onCaught(facts: Facts, entry: Told<Caught>, now: string): Judgem
   else if (came > fellL)
     judgements.push(warn('guard.caught-more', { fellL, litres: came, gaugeMm: data.gaugeMm }));
   if (catchment.fouled && data.into)
-    judgements.push({ ...refuse('guard.caught-fouled', { what: `fouling.${catchment.fouled.what}` }) });
+    judgements.push(refuse('guard.caught-fouled', { what: `fouling.${catchment.fouled.what}` }));
   if (data.conductivityUsCm !== undefined && data.conductivityUsCm > SPRAY_US_CM && data.into)
     judgements.push(warn('guard.caught-salt', { conductivityUsCm: data.conductivityUsCm }));
   if (isBetterThan(data.roof, roofAt(catchment)))
@@ -58,8 +66,10 @@ export function onCaught(facts: Facts, entry: Told<Caught>, now: string): Judgem
 function intoTank(facts: Facts, entry: Told<Caught>, id: string, now: string): Judgement[] {
   const container = facts.container[id]!;
   const { fill } = container;
-  const holdsL = kindOf(facts, container.kind)?.nominalL ?? Number.POSITIVE_INFINITY;
-  const value = Math.min(holdsL, (fill?.remainingL ?? 0) + entry.data.caughtL.value);
+  const holdsL = holdsOf(facts, container);
+  const afterL = entry.data.levelL ?? (fill?.remainingL ?? 0) + entry.data.caughtL.value;
+  if (afterL > holdsL * FULL_SHARE) return [refuse('guard.dip-over', { litres: afterL, holdsL })];
+  const value = Math.min(holdsL, afterL);
   const filling = {
     volumeL: { ...entry.data.caughtL, value },
     water: 'rain' as const,
@@ -78,9 +88,8 @@ function intoTank(facts: Facts, entry: Told<Caught>, id: string, now: string): J
 export function onDipped(facts: Facts, { subject, data }: Told<Dipped>): Judgement[] {
   const container = facts.container[subject];
   if (!container) return [refuse('guard.no-container')];
-  const holdsL = kindOf(facts, container.kind)?.nominalL ?? 0;
-  if (holdsL > 0 && data.litres > holdsL * 1.02)
-    return [refuse('guard.dip-over', { litres: data.litres, holdsL })];
+  const holdsL = holdsOf(facts, container);
+  if (data.litres > holdsL * FULL_SHARE) return [refuse('guard.dip-over', { litres: data.litres, holdsL })];
   const before = container.fill?.remainingL ?? 0;
   const catchment = catchmentInto(facts, subject);
   if (data.rise === 'rain' && catchment && isBetterThan(data.roof, roofAt(catchment)))

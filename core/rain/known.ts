@@ -1,4 +1,5 @@
-import type { Catcher } from '../catchment/catching.ts';
+import { addDays, type Day, dayOf } from '../calendar/day.ts';
+import { type Catcher, runoffL } from '../catchment/catching.ts';
 import { type CatchMeasured, fitCoefficient, isBlocked } from '../catchment/fitCatch.ts';
 import { flushL, planAreaM2 } from '../catchment/size.ts';
 import { roofOf, type SurfaceCase, surfaceRow } from '../catchment/surfaces.ts';
@@ -7,11 +8,42 @@ import type { ContainerFacts } from '../store/facts.ts';
 import { kindOf } from '../store/state.ts';
 import type { RainRecord } from '../weather/dailyRecord.ts';
 import type { CatchmentFacts, CaughtThere, RainfallFacts } from './facts.ts';
-import type { CatchmentFields } from './fields.ts';
+import { type Care, type CatchmentFields, careIds, cares } from './fields.ts';
 
 /** The catchments that are used. */
 export const catchmentsOf = (facts: Pick<Facts, 'catchment'>): CatchmentFacts[] =>
   Object.values(facts.catchment).filter(c => !c.removedAt);
+
+/** A catchment as it is set, without what happened to it. */
+export const settingOf = ({
+  id: _id,
+  setAt: _setAt,
+  caught: _caught,
+  cared: _cared,
+  fouled: _fouled,
+  removedAt: _removedAt,
+  ...setting
+}: CatchmentFacts): CatchmentFields => setting;
+
+/** What is looked after at a catchment: when it was last, and when it is due. */
+export interface Upkeep {
+  readonly what: Care;
+  readonly lastDay?: Day;
+  readonly dueDay: Day;
+}
+
+/** The upkeep of a catchment; a surface of which nothing runs into a tank has no tank to be cleaned. */
+export function upkeepOf(c: CatchmentFacts, timeZone: string): Upkeep[] {
+  const asked = c.tanks.length > 0 ? careIds.filter(what => what !== 'first-flush' || c.flushMm > 0) : [];
+  return asked.map(what => {
+    const last = c.cared[what];
+    return {
+      what,
+      ...(last ? { lastDay: dayOf(last, timeZone) } : {}),
+      dueDay: addDays(dayOf(last ?? c.setAt, timeZone), cares[what]),
+    };
+  });
+}
 
 export const areaOf = (c: CatchmentFields): number => planAreaM2(c);
 
@@ -65,14 +97,13 @@ export const catcherOf = (c: CatchmentFields): Catcher => ({
 });
 
 /** A guess without a figure is so far off; a measured one as far as a stick is read. */
-const GUESS_SPREAD = 0.25;
+export const GUESS_SPREAD = 0.25;
 const READ_SPREAD = 0.05;
 
 /** A rain as a fit takes it. */
 export function measuredOf(one: CaughtThere): CatchMeasured {
   const { value, known, spread } = one.caughtL;
   return {
-    at: one.at,
     gaugeMm: one.gaugeMm,
     caughtL: value,
     flushedL: one.flushedL ?? 0,
@@ -80,6 +111,10 @@ export function measuredOf(one: CaughtThere): CatchMeasured {
     spread: spread ?? (known === 'guessed' ? GUESS_SPREAD : READ_SPREAD),
   };
 }
+
+/** What should run off it at a rain, first flush and all (L). */
+export const dueL = (c: CatchmentFields, gaugeMm: number, areaM2 = areaOf(c)): number =>
+  runoffL(areaM2, gaugeMm, assumedCoefficient(c));
 
 /** What its flush took where nobody looked (L). */
 export const flushHoldsL = (c: CatchmentFields): number => c.flushPipeL ?? flushL(areaOf(c), c.flushMm);

@@ -38,6 +38,9 @@ export function planOf(facts: Facts, state: Pick<State, 'need'>): RainPlan {
   };
 }
 
+/** What an outage takes (L). */
+export const outageL = (plan: RainPlan): number => plan.outagePeople * plan.outageDays * plan.outageL;
+
 /** The months that years are made from; nothing where days were measured. */
 export function normalsFor(facts: Facts, plan: RainPlan): Normals | undefined {
   if (plan.weather === 'normals') return facts.rain.normals;
@@ -71,8 +74,8 @@ export function questionOf(facts: Facts, plan: RainPlan): RainQuestion | undefin
     weather,
     rule: plan.rule,
     askedShare: plan.askedShare,
-    outageL: plan.outagePeople * plan.outageDays * plan.outageL,
+    outageL: outageL(plan),
     ownL: ownLitres(facts, plan),
-    perPersonL: plan.outageL > 0 ? plan.outageL : 3,
+    perPersonL: plan.outageL,
   };
 }

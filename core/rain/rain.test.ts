@@ -15,7 +15,9 @@ import {
   rainfallOf,
   recordOf,
   roofAt,
+  settingOf,
   tankLitres,
+  upkeepOf,
 } from './known.ts';
 
 const START = '2026-06-01T08:00:00.000Z';
@@ -188,6 +190,29 @@ describe('rain that runs into a tank', () => {
     expect(said('dipped', tank, { litres: 4000, rise: 'rain', roof: 'unfit' })).toEqual([]);
   });
 
+  it('leaves no more in a tank than it holds, whether the stick says so or the sum', () => {
+    const of = (litres: number, more: Partial<Caught>) =>
+      said(
+        'caught',
+        roof,
+        {
+          gaugeMm: 90,
+          caughtL: { value: litres, known: 'measured' },
+          areaM2: 96,
+          by: 'marks',
+          into: tank,
+          roof: 'sound',
+          ...more,
+        },
+        [tank],
+      );
+    expect(of(300, { levelL: 5100 })).toEqual([]);
+    expect(of(300, { levelL: 5101 })).toEqual(['refuse guard.dip-over']);
+    catchRain({ levelL: 4900 });
+    expect(of(200, {})).toEqual([]);
+    expect(of(201, {})).toEqual(['refuse guard.dip-over']);
+  });
+
   it('that ran over says nothing of its roof', () => {
     for (let i = 0; i < 6; i++) {
       h.at(later(i));
@@ -357,6 +382,37 @@ describe('a plan', () => {
     h.write('catchment.set', roof, { ...hall, surface: 'thatch', tanks: [tank] });
     expect(said('rain.planned', 'rain', plan())).toEqual(['refuse guard.plan-unfit']);
     expect(said('rain.planned', 'rain', plan({ use: 'utility' }))).toEqual([]);
+  });
+});
+
+describe('what is looked after', () => {
+  const upkeep = () => upkeepOf(facts().catchment[roof]!, 'UTC');
+
+  it('is due by its rhythm from when it was done last, or from when the surface was written down', () => {
+    expect(upkeep().find(u => u.what === 'gutters')).toEqual({
+      what: 'gutters',
+      dueDay: later(91).slice(0, 10),
+    });
+    h.at(later(40)).write('catchment.cared', roof, { what: 'gutters' });
+    expect(upkeep().find(u => u.what === 'gutters')).toEqual({
+      what: 'gutters',
+      lastDay: later(40).slice(0, 10),
+      dueDay: later(131).slice(0, 10),
+    });
+  });
+
+  it('is no first flush where there is none, and nothing where nothing runs into a tank', () => {
+    expect(upkeep().map(u => u.what)).toContain('first-flush');
+    h.write('catchment.set', roof, { ...hall, flushMm: 0, tanks: [tank] });
+    expect(upkeep().map(u => u.what)).not.toContain('first-flush');
+    h.write('catchment.set', roof, hall);
+    expect(upkeep()).toEqual([]);
+  });
+
+  it('does not come into what the surface is set to', () => {
+    h.write('catchment.cared', roof, { what: 'screens' });
+    h.write('catchment.fouled', roof, { what: 'ash' });
+    expect(settingOf(facts().catchment[roof]!)).toEqual({ ...hall, tanks: [tank] });
   });
 });
 

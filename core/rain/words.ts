@@ -1,6 +1,7 @@
 import type { RainAnswer } from '../catchment/question.ts';
 import { type Message, message } from '../judgement.ts';
 import type { RainPlan } from './fields.ts';
+import { outageL } from './plan.ts';
 
 // What the years come to, in words: said on the page, and printed for a committee.
 
@@ -30,19 +31,21 @@ export function underHeadline({ life }: RainAnswer): Message {
 /** The other answers, a line each: the tank for an outage, the people, the knee, where the water goes, how long it is short. */
 export function moreAnswers(answer: RainAnswer, plan: RainPlan): Message[] {
   const { life, outageTankL, people, kneeL } = answer;
-  const outageL = plan.outagePeople * plan.outageDays * plan.outageL;
+  const heldL = outageL(plan);
   return [
-    ...(outageL > 0
+    ...(heldL > 0
       ? [
           message(outageTankL === undefined ? 'rain.more.outage-none' : 'rain.more.outage', {
-            outageL,
+            outageL: heldL,
             tankL: outageTankL ?? 0,
             heldShare: life.heldShare,
             sizeL: life.sizeL,
           }),
         ]
       : []),
-    message('rain.more.people', { people, perPersonL: plan.outageL, sizeL: life.sizeL }),
+    ...(plan.outageL > 0
+      ? [message('rain.more.people', { people, perPersonL: plan.outageL, sizeL: life.sizeL })]
+      : []),
     message('rain.more.knee', { kneeL }),
     message('rain.more.water', {
       yearL: answer.runoffL,

@@ -4,6 +4,9 @@ export const MONTHS = 12;
 export const MONTH_DAYS = [31, 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31] as const;
 export const YEAR_DAYS = 365;
 
+/** How many years so many days of a record are. */
+export const yearsOf = (days: ArrayLike<unknown>): number => days.length / 365.25;
+
 /** The month of each day of a generated year (0 is January). */
 export const MONTH_OF_DAY: Uint8Array = Uint8Array.from(
   MONTH_DAYS.flatMap((days, month) => Array.from({ length: days }, () => month)),

@@ -17,7 +17,7 @@ import type { RainPlan } from '#core/rain/fields.ts';
 import { areaOf, assumedCoefficient, catchmentsOf, recordOf } from '#core/rain/known.ts';
 import { ownLitres } from '#core/rain/plan.ts';
 import { headline, moreAnswers, underHeadline } from '#core/rain/words.ts';
-import { MONTHS, sumOf } from '#core/weather/normals.ts';
+import { MONTHS, sumOf, yearsOf } from '#core/weather/normals.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import * as format from '#web/texts/format.ts';
@@ -121,7 +121,7 @@ function inputs(facts: Facts, plan: RainPlan, answer: RainAnswer, reader: Reader
       askedShare: plan.askedShare,
     }),
     plan.weather === 'record' && record
-      ? say('rain.pdf.record', { name: record.name, years: Math.round(recordOf(record).mm.length / 365.25) })
+      ? say('rain.pdf.record', { name: record.name, years: Math.round(yearsOf(recordOf(record).mm)) })
       : say('rain.pdf.years', {
           years: plan.years,
           climate: plan.weather === 'normals' ? 'rain.weather.normals' : `weather-climate.${plan.climate}`,

@@ -35,9 +35,11 @@ export function ForecastNote({ catchments }: { catchments: readonly CatchmentFac
   const mm = answer.days.map(d => d.rainMm);
   const frozen = answer.days.map(d => (d.meanC < 0 ? 1 : 0));
   const caughtL = new Float64Array(mm.length);
-  for (const c of catchments) new Catching(catcherOf(c)).add(mm, frozen, caughtL);
+  // a pipe that is turned away, or ends in no tank, brings nothing
+  const running = catchments.filter(c => !c.fouled && tanksOf(facts, c).length > 0);
+  for (const c of running) new Catching(catcherOf(c)).add(mm, frozen, caughtL);
   const comesL = caughtL.reduce((sum, litres) => sum + litres, 0);
-  const tanks = new Set(catchments.flatMap(c => tanksOf(facts, c)));
+  const tanks = new Set(running.flatMap(c => tanksOf(facts, c)));
   const roomL = [...tanks].reduce(
     (sum, t) => sum + Math.max(0, (kindOf(facts, t.kind)?.nominalL ?? 0) - (containers[t.id]?.litres ?? 0)),
     0,
@@ -51,7 +53,7 @@ export function ForecastNote({ catchments }: { catchments: readonly CatchmentFac
         comesL,
         roomL,
       })}{' '}
-      {comesL > roomL && tanks.size > 0 && <strong>{say('forecast-rain.spills')}</strong>}{' '}
+      {comesL > roomL && <strong>{say('forecast-rain.spills')}</strong>}{' '}
       <span className="text-small text-ash">
         {format.listing(
           answer.days.map(d =>

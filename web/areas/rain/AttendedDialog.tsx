@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { type AttendedCase, attendedPlan, attendedSteps } from '#core/catchment/attended.ts';
+import { surfaceRow } from '#core/catchment/surfaces.ts';
 import { noCredit } from '#core/ct/credit.ts';
 import { message } from '#core/judgement.ts';
 import type { CatchmentFacts } from '#core/rain/facts.ts';
@@ -43,7 +44,7 @@ export function AttendedDialog({ catchment, onClose }: { catchment?: CatchmentFa
   const c: AttendedCase | undefined = isWhole
     ? {
         areaM2,
-        coefficient: chosen ? assumedCoefficient(chosen) : 0.9,
+        coefficient: chosen ? assumedCoefficient(chosen) : surfaceRow('tarpaulin').coefficient,
         flushMm: chosen?.flushMm ?? 1,
         intensityMmH,
         stormMm,

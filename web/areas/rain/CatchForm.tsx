@@ -1,9 +1,9 @@
-import { useCallback, useMemo, useState } from 'react';
+import { useMemo, useState } from 'react';
 import { SPRAY_US_CM } from '#core/catchment/attended.ts';
-import { WETTING_MM } from '#core/catchment/catching.ts';
 import { dipL } from '#core/catchment/dip.ts';
 import type { CatchmentFacts } from '#core/rain/facts.ts';
-import { areaOf, assumedCoefficient, flushHoldsL, roofAt, tanksOf } from '#core/rain/known.ts';
+import { type CatchWay, catchWays } from '#core/rain/fields.ts';
+import { areaOf, dueL, flushHoldsL, GUESS_SPREAD, roofAt, tanksOf } from '#core/rain/known.ts';
 import { kindOf } from '#core/store/state.ts';
 import type { Provenance } from '#core/units/amount.ts';
 import { fullCm } from '../../acts/DipForm.tsx';
@@ -15,11 +15,6 @@ import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { ProvenanceBlank, withProvenance } from '../../ui/Provenance.tsx';
 
-type By = 'dip' | 'jugs';
-
-/** How far off what was guessed may be, where nobody says. */
-const GUESS_PERCENT = 25;
-
 /** A rain that was caught: what the gauge says, and what came into the tank or the jugs. */
 export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts; onDone: () => void }) {
   const say = useSay();
@@ -27,43 +22,42 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
   const tank = tanksOf(facts, c)[0];
   const kind = tank && kindOf(facts, tank.kind);
   const [gaugeMm, setGauge] = useState<number | undefined>();
-  const [by, setBy] = useState<By>(tank ? 'dip' : 'jugs');
+  const [by, setBy] = useState<CatchWay>(tank ? 'dip' : 'jugs');
   const [beforeCm, setBefore] = useState<number | undefined>();
   const [afterCm, setAfter] = useState<number | undefined>();
+  const [fromL, setFromL] = useState<number | undefined>();
+  const [toL, setToL] = useState<number | undefined>();
   const [jugs, setJugs] = useState<number | undefined>();
   const [jugL, setJugL] = useState<number | undefined>(18);
   const [flushedL, setFlushed] = useState<number | undefined>(flushHoldsL(c) || undefined);
   const [minutes, setMinutes] = useState<number | undefined>();
   const [known, setKnown] = useState<Provenance>('measured');
-  const [spreadPercent, setSpread] = useState<number | undefined>(GUESS_PERCENT);
+  const [spreadPercent, setSpread] = useState<number | undefined>(GUESS_SPREAD * 100);
   const [conductivityUsCm, setConductivity] = useState<number | undefined>();
   const heightCm = c.tankCm ?? (tank ? fullCm(facts, tank.kind) : 100);
   const nominalL = kind?.nominalL ?? 0;
-  const levelL = useCallback(
-    (cm: number) => dipL({ form: c.tankLies ? 'lying' : 'standing', nominalL, heightCm }, cm),
-    [c.tankLies, nominalL, heightCm],
-  );
-  const fell = by === 'dip' && beforeCm !== undefined && afterCm !== undefined && afterCm < beforeCm;
-  const litres =
-    by === 'dip'
-      ? beforeCm === undefined || afterCm === undefined || fell
-        ? undefined
-        : Math.round((levelL(afterCm) - levelL(beforeCm)) * 10) / 10
-      : jugs === undefined || jugL === undefined
-        ? undefined
-        : Math.round(jugs * jugL * 10) / 10;
-  // a stick is read to a hundredth: from there on nobody knows how much more would have come
-  const isFull = by === 'dip' && afterCm !== undefined && afterCm >= 0.99 * heightCm;
+  const dipped = (cm: number | undefined) =>
+    cm === undefined ? undefined : dipL({ form: c.tankLies ? 'lying' : 'standing', nominalL, heightCm }, cm);
+  // what stood in the tank before and after, however its level was read
+  const [beforeL, afterL] = by === 'dip' ? [dipped(beforeCm), dipped(afterCm)] : [fromL, toL];
+  const inTank = by !== 'jugs';
+  const fell = inTank && beforeL !== undefined && afterL !== undefined && afterL < beforeL;
+  const roseL = beforeL === undefined || afterL === undefined || fell ? undefined : afterL - beforeL;
+  const inJugsL = jugs === undefined || jugL === undefined ? undefined : jugs * jugL;
+  const cameL = inTank ? roseL : inJugsL;
+  const litres = cameL === undefined ? undefined : Math.round(cameL * 10) / 10;
+  // a level is read to a hundredth: from there on nobody knows how much more would have come
+  const isFull = inTank && afterL !== undefined && afterL >= 0.99 * nominalL;
+  const levelL = inTank && afterL !== undefined ? Math.round(afterL) : undefined;
   const areaM2 = areaOf(c);
-  const dueL =
-    gaugeMm === undefined ? undefined : areaM2 * Math.max(0, gaugeMm - WETTING_MM) * assumedCoefficient(c);
+  const due = gaugeMm === undefined ? undefined : dueL(c, gaugeMm);
   const drafts = useMemo(() => {
     if (gaugeMm === undefined || litres === undefined || litres <= 0) return undefined;
     const amount = {
       ...withProvenance(litres, known),
       ...(known === 'guessed' && spreadPercent !== undefined ? { spread: spreadPercent / 100 } : {}),
     };
-    const into = by === 'dip' && tank ? tank.id : undefined;
+    const into = levelL === undefined ? undefined : tank?.id;
     return [
       draft(
         'caught',
@@ -79,7 +73,7 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
           ...(minutes === undefined ? {} : { minutes }),
           ...(conductivityUsCm === undefined ? {} : { conductivityUsCm }),
           ...(c.source ? { source: c.source } : {}),
-          ...(into && afterCm !== undefined ? { into, levelL: Math.round(levelL(afterCm)) } : {}),
+          ...(into && levelL !== undefined ? { into, levelL } : {}),
         },
         into ? { also: [into] } : {},
       ),
@@ -96,7 +90,6 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
     flushedL,
     minutes,
     conductivityUsCm,
-    afterCm,
     levelL,
     isFull,
   ]);
@@ -125,11 +118,11 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
               />
             ),
             by: (
-              <ChoiceBlank<By>
+              <ChoiceBlank<CatchWay>
                 label={say('catch.by')}
                 value={by}
                 onValue={setBy}
-                choices={(tank ? (['dip', 'jugs'] as const) : (['jugs'] as const)).map(value => ({
+                choices={(tank ? catchWays : (['jugs'] as const)).map(value => ({
                   value,
                   label: say(`catch.by.${value}`),
                 }))}
@@ -154,6 +147,27 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
                 most={heightCm}
                 fault={fell ? 'catch.fell' : undefined}
                 onValue={setAfter}
+              />
+            ),
+            from: (
+              <QuantityBlank
+                label={say('catch.from')}
+                dimension="volumeL"
+                value={fromL}
+                least={0}
+                most={nominalL}
+                onValue={setFromL}
+              />
+            ),
+            to: (
+              <QuantityBlank
+                label={say('catch.to')}
+                dimension="volumeL"
+                value={toL}
+                least={0}
+                most={nominalL}
+                fault={fell ? 'catch.fell' : undefined}
+                onValue={setToL}
               />
             ),
             jugs: (
@@ -225,11 +239,11 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
       {litres !== undefined && (
         <div data-testid="catch-answer">
           <p className="text-title font-bold">{say('catch.answer', { litres })}</p>
-          {dueL !== undefined && dueL > 0 && (
-            <p>{say('catch.answer.due', { dueL, share: (litres + (flushedL ?? 0)) / dueL })}</p>
+          {due !== undefined && due > 0 && (
+            <p>{say('catch.answer.due', { dueL: due, share: (litres + (flushedL ?? 0)) / due })}</p>
           )}
           {isFull && <p>{say('catch.answer.full')}</p>}
-          {by === 'dip' && <p className="text-small text-ash">{say('catch.answer.raw')}</p>}
+          {inTank && <p className="text-small text-ash">{say('catch.answer.raw')}</p>}
         </div>
       )}
       <p className="text-small text-ash">{say('catch.spray', { mostUsCm: SPRAY_US_CM })}</p>

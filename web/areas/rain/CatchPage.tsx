@@ -1,18 +1,21 @@
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { addDays, dayOf } from '#core/calendar/day.ts';
 import { judgeSurface } from '#core/catchment/surfaces.ts';
 import type { CatchmentFacts } from '#core/rain/facts.ts';
-import { type Care, careIds, cares, type Fouling, foulings, stormSteps } from '#core/rain/fields.ts';
+import { type Care, type Fouling, foulings, stormSteps } from '#core/rain/fields.ts';
 import {
   areaOf,
   assumedCoefficient,
   catchmentsOf,
+  dueL,
   fitAt,
+  GUESS_SPREAD,
   isBlockedAt,
   roofAt,
+  settingOf,
   surfaceCase,
   tanksOf,
+  upkeepOf,
 } from '#core/rain/known.ts';
 import { DipForm } from '../../acts/DipForm.tsx';
 import { ForecastNote } from '../../acts/ForecastNote.tsx';
@@ -185,7 +188,7 @@ function Catchment({ catchment: c, onOpen }: { catchment: CatchmentFacts; onOpen
               .slice(-CATCHES_SHOWN)
               .reverse()
               .map(one => {
-                const dueL = one.areaM2 * Math.max(0, one.gaugeMm - 0.5) * assumedCoefficient(c);
+                const due = dueL(c, one.gaugeMm, one.areaM2);
                 return (
                   <tr key={one.entry} className="border-b border-rule">
                     <td className="py-1 pr-5">{format.dayAndTime(one.at, timeZone)}</td>
@@ -193,12 +196,12 @@ function Catchment({ catchment: c, onOpen }: { catchment: CatchmentFacts; onOpen
                     <td className="pr-5">
                       {say(one.caughtL.known === 'guessed' ? 'catch.about' : 'catch.exact', {
                         litres: one.caughtL.value,
-                        share: one.caughtL.spread ?? 0.25,
+                        share: one.caughtL.spread ?? GUESS_SPREAD,
                       })}
                     </td>
                     <td className="pr-5">{format.litres(one.flushedL ?? 0, units)}</td>
                     <td className="pr-5">
-                      {dueL > 0 ? format.percent((one.caughtL.value + (one.flushedL ?? 0)) / dueL) : '–'}
+                      {due > 0 ? format.percent((one.caughtL.value + (one.flushedL ?? 0)) / due) : '–'}
                     </td>
                   </tr>
                 );
@@ -224,9 +227,8 @@ function FitLine({ catchment: c }: { catchment: CatchmentFacts }) {
   if (!fit) return <p className="text-small text-ash">{say('catch.no-fit', { assumed })}</p>;
   const coefficient = Math.max(0.05, Math.min(1, Math.round(fit.coefficient * 100) / 100));
   const take = () => {
-    const { id: _, setAt: __, caught: ___, cared: ____, fouled: _____, removedAt: ______, ...set } = c;
     void recordAndTell(
-      [draft('catchment.set', c.id, { ...set, coefficient })],
+      [draft('catchment.set', c.id, { ...settingOf(c), coefficient })],
       say('catch.taken', { name: c.name, coefficient }),
     );
   };
@@ -279,43 +281,39 @@ function Upkeep({ catchment: c }: { catchment: CatchmentFacts }) {
   const say = useSay();
   const { timeZone, today } = useReader();
   const { recordAndTell } = useRecord();
-  const asked = c.tanks.length === 0 ? [] : careIds.filter(what => what !== 'first-flush' || c.flushMm > 0);
+  const upkeep = upkeepOf(c, timeZone);
   const done = (what: Care) =>
     void recordAndTell(
       [draft('catchment.cared', c.id, { what })],
       say('catch.cared-told', { what: `care.${what}` }),
     );
-  if (asked.length === 0) return null;
+  if (upkeep.length === 0) return null;
   return (
     <details>
       <summary className="cursor-pointer font-semibold">{say('catch.upkeep')}</summary>
       <ul className="m-0 list-none p-0">
-        {asked.map(what => {
-          const last = c.cared[what];
-          const due = addDays(dayOf(last ?? c.setAt, timeZone), cares[what]);
-          return (
-            <li
-              key={what}
-              className="flex flex-wrap items-center justify-between gap-x-4 border-b border-rule py-1"
+        {upkeep.map(({ what, lastDay, dueDay }) => (
+          <li
+            key={what}
+            className="flex flex-wrap items-center justify-between gap-x-4 border-b border-rule py-1"
+          >
+            <span className={dueDay <= today ? 'font-semibold' : ''}>
+              {say(lastDay ? 'catch.care-line' : 'catch.care-line.never', {
+                what: `care.${what}`,
+                lastDay: lastDay ?? today,
+                dueDay,
+              })}
+            </span>
+            <Button
+              look="quiet"
+              className="text-small"
+              aria-label={say('catch.care-done-of', { what: `care.${what}` })}
+              onClick={() => done(what)}
             >
-              <span className={due <= today ? 'font-semibold' : ''}>
-                {say(last ? 'catch.care-line' : 'catch.care-line.never', {
-                  what: `care.${what}`,
-                  lastDay: last ? dayOf(last, timeZone) : today,
-                  dueDay: due,
-                })}
-              </span>
-              <Button
-                look="quiet"
-                className="text-small"
-                aria-label={say('catch.care-done-of', { what: `care.${what}` })}
-                onClick={() => done(what)}
-              >
-                {say('catch.care-done')}
-              </Button>
-            </li>
-          );
-        })}
+              {say('catch.care-done')}
+            </Button>
+          </li>
+        ))}
       </ul>
     </details>
   );

@@ -13,7 +13,7 @@ import {
 } from '#core/catchment/surfaces.ts';
 import type { CatchmentFacts } from '#core/rain/facts.ts';
 import type { CatchmentFields } from '#core/rain/fields.ts';
-import { poorerTanks, roofAt } from '#core/rain/known.ts';
+import { poorerTanks, roofAt, settingOf } from '#core/rain/known.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
@@ -85,19 +85,9 @@ export function CatchmentEditor({
 }) {
   const say = useSay();
   const { recordAndTell } = useRecord();
-  const [d, setD] = useState<CatchmentDraft>(() => {
-    if (catchment === 'new') return fresh;
-    const {
-      id: _,
-      setAt: __,
-      caught: ___,
-      cared: ____,
-      fouled: _____,
-      removedAt: ______,
-      ...set
-    } = catchment;
-    return { ...fresh, ...set };
-  });
+  const [d, setD] = useState<CatchmentDraft>(() =>
+    catchment === 'new' ? fresh : { ...fresh, ...settingOf(catchment) },
+  );
   const set = (change: Partial<CatchmentDraft>) => setD(before => ({ ...before, ...change }));
   const [subject] = useState(() => (catchment === 'new' ? newSubject('catchment') : catchment.id));
   const facts = useFacts();
@@ -105,13 +95,11 @@ export function CatchmentEditor({
     const whole = fieldsOf(d);
     if (!whole) return undefined;
     const fouled = catchment === 'new' ? undefined : catchment.fouled;
+    const now = { ...whole, ...(fouled ? { fouled } : {}) };
     // what ran in before is no better than what it turns out to have run off
-    const tanks = poorerTanks(facts, { ...whole, ...(fouled ? { fouled } : {}) });
     return [
       draft('catchment.set', subject, whole),
-      ...tanks.map(t =>
-        draft('origin.seen', t.id, { roof: roofAt({ ...whole, ...(fouled ? { fouled } : {}) }) }),
-      ),
+      ...poorerTanks(facts, now).map(t => draft('origin.seen', t.id, { roof: roofAt(now) })),
     ];
   }, [d, subject, facts, catchment]);
   const name = d.name?.trim() || say('catchment.new');

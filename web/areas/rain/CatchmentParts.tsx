@@ -1,4 +1,4 @@
-import { WETTING_MM } from '#core/catchment/catching.ts';
+import { runoffL } from '#core/catchment/catching.ts';
 import { DESIGN_MM_H, flushL, flushPipeM, gutterLS, halfRoundLS, planAreaM2 } from '#core/catchment/size.ts';
 import { surfaceRow } from '#core/catchment/surfaces.ts';
 import type { CatchmentFields } from '#core/rain/fields.ts';
@@ -70,6 +70,17 @@ export function CatchmentRuns({ d, onChange }: PartProps) {
                 onValue={tankCm => onChange({ tankCm })}
               />
             ),
+            lies: (
+              <ChoiceBlank<'standing' | 'lying'>
+                label={say('dip.form')}
+                value={d.tankLies ? 'lying' : 'standing'}
+                onValue={form => onChange({ tankLies: form === 'lying' })}
+                choices={(['standing', 'lying'] as const).map(value => ({
+                  value,
+                  label: say(`dip.form.${value}`),
+                }))}
+              />
+            ),
           }}
         />
       </span>
@@ -103,8 +114,7 @@ export function CatchmentSums({ d }: { d: CatchmentDraft }) {
       <p>
         {say('catchment.sums.mm', {
           rainMm,
-          litres:
-            areaM2 * (rainMm - WETTING_MM) * (d.coefficient ?? surfaceRow(d.surface ?? 'tile').coefficient),
+          litres: runoffL(areaM2, rainMm, d.coefficient ?? surfaceRow(d.surface ?? 'tile').coefficient),
         })}{' '}
         {litres > 0 &&
           say('catchment.sums.flush', { litres, pipeM: flushPipeM(litres, PIPE_MM), pipeMm: PIPE_MM })}

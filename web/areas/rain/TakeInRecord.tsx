@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import { useEffect, useMemo, useState } from 'react';
 import { rainfallOf } from '#core/rain/known.ts';
 import type { Finding } from '#core/weather/dailyRecord.ts';
+import { yearsOf } from '#core/weather/normals.ts';
 import { type RainUnit, rainUnitIds, recordTableOf } from '#core/weather/recordTable.ts';
 import { Act } from '../../app/Act.tsx';
 import { useToday } from '../../app/hooks.ts';
@@ -10,6 +11,7 @@ import { decimalMark } from '../../texts/decimal.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { DateOrderBlank } from '../../ui/DateOrderBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { useReadRecord } from './useReadRecord.ts';
 
@@ -88,25 +90,14 @@ export function TakeInRecord({ onDone }: { onDone: () => void }) {
                     choices={rainUnitIds.map(value => ({ value, label: say(`rain-unit.${value}`) }))}
                   />
                 ),
-                order: (
-                  <ChoiceBlank<'day' | 'month'>
-                    label={say('record.order')}
-                    value={dayFirst === undefined ? undefined : dayFirst ? 'day' : 'month'}
-                    placeholder={say('sheet-in.order.ask')}
-                    onValue={order => setDayFirst(order === 'day')}
-                    choices={(['day', 'month'] as const).map(value => ({
-                      value,
-                      label: say(`sheet-in.order.${value}`),
-                    }))}
-                  />
-                ),
+                order: <DateOrderBlank dayFirst={dayFirst} onDayFirst={setDayFirst} />,
               }}
             />
           </Sentence>
           {record ? (
             <p className="text-large font-bold" data-testid="record-answer">
               {say('record.answer', {
-                years: Math.round((record.mm.length / 365.25) * 10) / 10,
+                years: Math.round(yearsOf(record.mm) * 10) / 10,
                 fromDay: record.from,
                 filledDays: record.filledDays,
                 doubts: doubts.length,

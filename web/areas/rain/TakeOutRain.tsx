@@ -3,33 +3,37 @@ import { Popover } from 'radix-ui';
 import type { RefObject } from 'react';
 import { toast } from 'sonner';
 import { routes } from '#contract/routes.ts';
-import type { RainAnswer } from '#core/catchment/question.ts';
-import type { RainPlan } from '#core/rain/fields.ts';
-import { catcherOf, catchmentsOf } from '#core/rain/known.ts';
+import { catchmentsOf } from '#core/rain/known.ts';
 import { download, sectionPng, sectionSvg } from '../../app/download.ts';
 import { useFacts, useReader } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
+import type { Answered } from './useSizing.ts';
 
 interface Props {
-  readonly answer: RainAnswer;
-  readonly plan: RainPlan;
+  readonly answered: Answered;
   readonly drawing: RefObject<HTMLDivElement | null>;
-  /** Not from a rough run. */
-  readonly isWhole: boolean;
 }
 
 /** What went in and what came out, in open formats: with the seed, so that the run can be had again to the last digit. */
-export function TakeOutRain({ answer, plan, drawing, isWhole }: Props) {
+export function TakeOutRain({ answered, drawing }: Props) {
+  const { answer, plan, question, normals, isCoarse } = answered;
   const say = useSay();
   const facts = useFacts();
   const { units } = useReader();
   const item = 'flex min-h-9 items-center px-2 text-left hover:bg-pool-2';
-  const catchments = catchmentsOf(facts).filter(c => plan.catchments.includes(c.id));
+  // as they were worked with, whatever was changed since; names from the same list, in the same order
+  const names = catchmentsOf(facts).flatMap(c => (plan.catchments.includes(c.id) ? c.name : []));
+  const catchments = question.catchers.map((catcher, i) => ({ name: names[i] ?? '', ...catcher }));
   const asJson = () => {
     const { life, ...rest } = answer;
+    const { weather } = question;
+    const days =
+      weather.by === 'record'
+        ? { from: weather.from, mm: Array.from(weather.mm), frozen: Array.from(weather.frozen) }
+        : undefined;
     const whole = {
-      inputs: { ...plan, catchments: catchments.map(c => ({ name: c.name, ...catcherOf(c) })) },
+      inputs: { ...plan, tankL: question.ownL, catchments, normals, days },
       results: {
         ...rest,
         life: { ...life, lowL: [...life.lowL], midL: [...life.midL], highL: [...life.highL] },
@@ -44,15 +48,18 @@ export function TakeOutRain({ answer, plan, drawing, isWhole }: Props) {
       ['rule', plan.rule],
       ['weather', plan.weather === 'climate' ? plan.climate : plan.weather],
       ['asked share', plan.askedShare],
-      ...catchments.flatMap((c): (string | number)[][] => {
-        const { areaM2, coefficient, flushMm } = catcherOf(c);
-        return [
-          [`${c.name}, area m²`, areaM2],
-          [`${c.name}, coefficient`, coefficient],
-          [`${c.name}, first flush mm`, flushMm],
-        ];
-      }),
+      ['tank L', question.ownL],
+      ['outage L', question.outageL],
+      ['a person L a day', question.perPersonL],
+      ...catchments.flatMap(({ name, areaM2, coefficient, flushMm }) => [
+        [`${name}, area m²`, areaM2],
+        [`${name}, coefficient`, coefficient],
+        [`${name}, first flush mm`, flushMm],
+      ]),
       ...plan.needL.map((litres, month) => [`need L a day, month ${month + 1}`, litres]),
+      ...(normals?.rainMm.map((mm, month) => [`rain mm, month ${month + 1}`, mm]) ?? []),
+      ...(normals?.wetDays.map((days, month) => [`wet days, month ${month + 1}`, days]) ?? []),
+      ...(normals?.meanC.map((c, month) => [`mean °C, month ${month + 1}`, c]) ?? []),
     ];
     const head = [
       'size L',
@@ -100,7 +107,7 @@ export function TakeOutRain({ answer, plan, drawing, isWhole }: Props) {
   return (
     <Popover.Root>
       <Popover.Trigger asChild>
-        <Button look="quiet" disabled={!isWhole}>
+        <Button look="quiet" disabled={isCoarse}>
           {say('rain.out')}
         </Button>
       </Popover.Trigger>

@@ -15,10 +15,11 @@ interface Props {
   readonly answer: RainAnswer;
   readonly plan: RainPlan;
   readonly ownL: number;
+  readonly onPlan: (change: Partial<RainPlan>) => void;
 }
 
 /** The other answers in a line each, then what sizes cost and what comes of each. */
-export const TankMore = memo(function TankMore({ answer, plan, ownL }: Props) {
+export const TankMore = memo(function TankMore({ answer, plan, ownL, onPlan }: Props) {
   const say = useSay();
   return (
     <section aria-label={say('rain.more')} className="flex flex-col gap-2">
@@ -27,31 +28,16 @@ export const TankMore = memo(function TankMore({ answer, plan, ownL }: Props) {
           <li key={line.id}>{say(line)}</li>
         ))}
       </ul>
-      <Outage plan={plan} />
-      <Costs answer={answer} plan={plan} ownL={ownL} />
+      <Costs answer={answer} plan={plan} ownL={ownL} onPlan={onPlan} />
     </section>
   );
 });
-
-/** For whom and how long an outage is. */
-function Outage({ plan }: { plan: RainPlan }) {
-  const say = useSay();
-  return (
-    <p className="text-small text-ash">
-      {say('rain.outage', {
-        people: plan.outagePeople,
-        outageDays: plan.outageDays,
-        perPersonL: plan.outageL,
-      })}
-    </p>
-  );
-}
 
 /** Sizes told in the table; each fourth of the forty, and the two that matter. */
 const EACH = 4;
 
 /** What tanks cost against what they do: bought from the kinds that are known, or built at a price by the thousand litres. */
-function Costs({ answer, plan, ownL }: Props) {
+function Costs({ answer, plan, ownL, onPlan }: Props) {
   const say = useSay();
   const facts = useFacts();
   const { units } = useReader();
@@ -102,7 +88,10 @@ function Costs({ answer, plan, ownL }: Props) {
                   value={builtPrice}
                   least={0}
                   most={1_000_000}
-                  onValue={setBuiltPrice}
+                  onValue={builtPer1000L => {
+                    setBuiltPrice(builtPer1000L);
+                    if (builtPer1000L !== undefined) onPlan({ builtPer1000L });
+                  }}
                 />
               ),
             }}

@@ -67,18 +67,13 @@ export function TankPage() {
       {drawn && (
         <InTurn>
           <div ref={drawing}>
-            <Drawn answered={drawn} />
+            <Drawn answered={drawn} onPlan={set} />
           </div>
           <Curve answered={sizing.whole ?? drawn} />
           <Cautions plan={plan} sizeL={drawn.answer.life.sizeL} />
           <div className="flex flex-wrap items-start gap-x-6 gap-y-2 no-print">
             <Keep plan={plan} onKept={forget} />
-            <TakeOutRain
-              answer={drawn.answer}
-              plan={drawn.plan}
-              drawing={drawing}
-              isWhole={!drawn.isCoarse}
-            />
+            <TakeOutRain answered={drawn} drawing={drawing} />
           </div>
         </InTurn>
       )}
@@ -87,7 +82,13 @@ export function TankPage() {
 }
 
 /** The house with its year, the sizes and what matters most, and the other answers in words. */
-const Drawn = memo(function Drawn({ answered: { answer, plan, ownL, normals } }: { answered: Answered }) {
+const Drawn = memo(function Drawn({
+  answered: { answer, plan, ownL, normals },
+  onPlan,
+}: {
+  answered: Answered;
+  onPlan: (change: Partial<RainPlan>) => void;
+}) {
   return (
     <InTurn>
       <div className="mb-4 grid grid-cols-[minmax(0,7fr)_minmax(0,5fr)] gap-6 max-wide:grid-cols-1">
@@ -97,7 +98,7 @@ const Drawn = memo(function Drawn({ answered: { answer, plan, ownL, normals } }:
           <SensedBars sensed={answer.sensed} />
         </div>
       </div>
-      <TankMore answer={answer} plan={plan} ownL={ownL} />
+      <TankMore answer={answer} plan={plan} ownL={ownL} onPlan={onPlan} />
     </InTurn>
   );
 });

@@ -4,7 +4,7 @@ import type { RainPlan } from '#core/rain/fields.ts';
 import { areaOf, catchmentsOf, recordOf } from '#core/rain/known.ts';
 import { sameEachMonth } from '#core/rain/plan.ts';
 import { climateIds } from '#core/weather/climates.ts';
-import { MONTHS, sumOf } from '#core/weather/normals.ts';
+import { MONTHS, sumOf, yearsOf } from '#core/weather/normals.ts';
 import { useFacts, useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -107,10 +107,57 @@ export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: P
           ),
         }}
       />
+      <OutageSentence plan={plan} onPlan={onPlan} />
       {isByMonth && <NeedByMonth plan={plan} onPlan={onPlan} />}
     </Sentence>
   );
 });
+
+/** For whom, and for how long, an outage is; what one of them drinks is what the roof serves people with. */
+function OutageSentence({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
+  const say = useSay();
+  return (
+    <span className="block text-base">
+      <Phrase
+        text="rain.outage"
+        blanks={{
+          people: (
+            <QuantityBlank
+              label={say('rain.outage.people')}
+              dimension="number"
+              value={plan.outagePeople}
+              wholeNumbers
+              least={0}
+              most={100_000}
+              onValue={outagePeople => outagePeople !== undefined && onPlan({ outagePeople })}
+            />
+          ),
+          days: (
+            <QuantityBlank
+              label={say('rain.outage.days')}
+              dimension="timeDays"
+              value={plan.outageDays}
+              wholeNumbers
+              least={0}
+              most={365}
+              onValue={outageDays => outageDays !== undefined && onPlan({ outageDays })}
+            />
+          ),
+          each: (
+            <QuantityBlank
+              label={say('rain.outage.each')}
+              dimension="volumeL"
+              value={plan.outageL}
+              least={0}
+              most={1000}
+              onValue={outageL => outageL !== undefined && onPlan({ outageL })}
+            />
+          ),
+        }}
+      />
+    </span>
+  );
+}
 
 function RoofsBlank({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
   const say = useSay();
@@ -151,7 +198,7 @@ function WeatherBlank({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
         ...Object.values(facts.rainfall).map(r => ({
           value: r.id as string,
           label: say('rain.weather.record', {
-            count: Math.max(1, Math.round(recordOf(r).mm.length / 365.25)),
+            count: Math.max(1, Math.round(yearsOf(recordOf(r).mm))),
             name: r.name,
           }),
           note: say('rain.weather.record.note'),

@@ -1,10 +1,11 @@
 import { useMemo, useState } from 'react';
+import type { RainfallFacts } from '#core/rain/facts.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
 import { recordOf } from '#core/rain/known.ts';
 import { normalsFor, planOf } from '#core/rain/plan.ts';
 import { type ClimateId, climateIds, climateOf } from '#core/weather/climates.ts';
 import { fitOf, normalsOf } from '#core/weather/fit.ts';
-import { faultOfNormals, MONTH_DAYS, MONTHS, type Normals, sumOf } from '#core/weather/normals.ts';
+import { faultOfNormals, MONTH_DAYS, MONTHS, type Normals, sumOf, yearsOf } from '#core/weather/normals.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
@@ -45,7 +46,7 @@ export function WeatherPage() {
         </Button>
       </div>
       {taking && <TakeInRecord onDone={() => setTaking(false)} />}
-      <Fit normals={normals} plan={plan} />
+      <Fit normals={normals} seed={plan.seed} record={record} />
       <Months normals={facts.rain.normals} start={normals} />
       <p className="max-w-[80ch] border-l-4 border-clay pl-3 text-small">{say('rain.caution.droughts')}</p>
     </div>
@@ -74,7 +75,7 @@ function Records({ plan }: { plan: RainPlan }) {
                 {say('weather.record', {
                   name: r.name,
                   fromDay: from,
-                  years: Math.round((mm.length / 365.25) * 10) / 10,
+                  years: Math.round(yearsOf(mm) * 10) / 10,
                   filledDays,
                 })}
               </span>
@@ -99,14 +100,20 @@ function Records({ plan }: { plan: RainPlan }) {
 }
 
 /** How years that are made compare with what they are made from: month by month, and by their dry runs. */
-function Fit({ normals, plan }: { normals: Normals; plan: RainPlan }) {
+function Fit({
+  normals,
+  seed,
+  record,
+}: {
+  normals: Normals;
+  seed: number;
+  record: RainfallFacts | undefined;
+}) {
   const say = useSay();
-  const facts = useFacts();
   const { units } = useReader();
-  const record = plan.record ? facts.rainfall[plan.record] : undefined;
   const fit = useMemo(
-    () => fitOf(normals, plan.seed, record ? recordOf(record) : undefined),
-    [normals, plan.seed, record],
+    () => fitOf(normals, seed, record ? recordOf(record) : undefined),
+    [normals, seed, record],
   );
   const most = Math.max(1, ...fit.months.flatMap(m => [m.normalMm, m.madeMm]));
   const H = 120;

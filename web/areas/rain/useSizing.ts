@@ -68,7 +68,8 @@ export function useSizing(asked: Asked | undefined): Sizing & { readonly stop: (
       setSizing(({ isStopped: _, ...before }) => ({ ...before, share: 0 }));
       const rough = coarse(asked.question);
       const first = rough && (await remote.size(rough, told));
-      if (!isCurrent) return undefined;
+      // another question came, or it was stopped
+      if (!isCurrent || (rough && !first)) return undefined;
       if (first) setSizing(before => ({ ...before, answered: { ...asked, answer: first, isCoarse: true } }));
       const answer = await remote.size(asked.question, told);
       if (!isCurrent || !answer) return undefined;

@@ -13,6 +13,7 @@ import { useSession } from '../../session/hooks.ts';
 import { decimalMark } from '../../texts/decimal.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { DateOrderBlank } from '../../ui/DateOrderBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { PageHead } from './PageHead.tsx';
 import { testedBy, testedOf } from './subjects.ts';
@@ -125,18 +126,7 @@ export function TakeInSheet() {
               <Phrase
                 text="sheet-in.day-first"
                 blanks={{
-                  order: (
-                    <ChoiceBlank<'day' | 'month'>
-                      label={say('sheet-in.order')}
-                      value={dayFirst === undefined ? undefined : dayFirst ? 'day' : 'month'}
-                      placeholder={say('sheet-in.order.ask')}
-                      onValue={order => setDayFirst(order === 'day')}
-                      choices={(['day', 'month'] as const).map(value => ({
-                        value,
-                        label: say(`sheet-in.order.${value}`),
-                      }))}
-                    />
-                  ),
+                  order: <DateOrderBlank dayFirst={dayFirst} onDayFirst={setDayFirst} />,
                 }}
               />
             </Sentence>
