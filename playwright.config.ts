@@ -2,6 +2,7 @@ import { defineConfig } from '@playwright/test';
 
 export default defineConfig({
   testDir: 'e2e',
+  globalSetup: './e2e/bundle.ts',
   outputDir: 'test-results/e2e',
   timeout: 120_000,
   expect: { timeout: 20_000 },

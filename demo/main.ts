@@ -36,7 +36,7 @@ const address = await serveOrSay(
       fileURLToPath(new URL(join('..', 'data', `demo-${name}-${now.slice(0, 10)}`), import.meta.url)),
     port: Number(process.env.ZEOLITE_PORT ?? 4870),
     demo: true,
-    settableClock: process.env.ZEOLITE_TEST_CLOCK === '1',
+    testClock: process.env.ZEOLITE_TEST_CLOCK,
   },
   async app => {
     if (app.log.seq() === 0) await fill(app, scenario(now));

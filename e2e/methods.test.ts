@@ -143,7 +143,7 @@ test('bottles lie in the sun by daylight, and their sum is estimated from the cl
   await expect(running(page).getByRole('alert')).toBeVisible();
   // overcast all day is a quarter of it; clear hours around noon give a bottle its fill
   for (const hour of await running(page)
-    .getByRole('combobox', { name: /^Cloud on .*1[0-4]:00$/ })
+    .getByRole('combobox', { name: /^Cloud .*\b1[0-4]:00$/ })
     .all()) {
     await hour.click();
     await page.getByRole('option', { name: '0/8' }).click();

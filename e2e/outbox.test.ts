@@ -215,6 +215,7 @@ test('a clock that ran ahead once is found, explained and put right; what was da
   await expect(page.getByText(/15.2\sL drawn/).first()).toBeVisible();
   // the machine's clock is right again, and the server comes back
   await zeolite.stop();
+  zeolite.rightTheClock();
   await zeolite.start();
   await page.goto(zeolite.address);
   const fault = page.getByRole('alert').filter({ hasText: 'One of the two is wrong' });

@@ -5,10 +5,14 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
+import { bundleOf } from './bundle.ts';
 
 // each worker has ports of its own: while a test's server is away, no other test's answers in its place
 let port = 21_000 + Number(process.env.TEST_PARALLEL_INDEX ?? 0) * 1000;
 const nextPort = (): string => String(port++);
+
+const SERVER = 'server/main.ts';
+const yesterdayAtTen = (): number => Math.floor(Date.now() / 86_400_000 - 1) * 86_400_000 + 10 * 3_600_000;
 
 /** A server of its own for a test, on a fresh folder, with a clock that the test sets. */
 export class Zeolite {
@@ -17,22 +21,41 @@ export class Zeolite {
   readonly #args: readonly string[];
   #child: ChildProcess | undefined;
   #port = nextPort();
+  // a folder of a test's own begins at ten in the morning of the day before: nothing hangs on the hour of the day, and no
+  // entry is later than the machine's clock
+  #aheadMs = 0;
   address = '';
 
-  constructor(script = 'server/main.ts', args: readonly string[] = []) {
+  constructor(script = SERVER, args: readonly string[] = []) {
     this.#script = script;
     this.#args = args;
+    if (script === SERVER) this.#aheadMs = yesterdayAtTen() - Date.now();
   }
 
   async start(): Promise<void> {
-    const child = spawn(process.execPath, ['--import', 'tsx', this.#script, ...this.#args], {
-      env: { ...process.env, ZEOLITE_DATA: this.folder, ZEOLITE_PORT: this.#port, ZEOLITE_TEST_CLOCK: '1' },
+    const child = spawn(process.execPath, [bundleOf(this.#script), ...this.#args], {
+      env: {
+        ...process.env,
+        ZEOLITE_DATA: this.folder,
+        ZEOLITE_PORT: this.#port,
+        ZEOLITE_TEST_CLOCK: this.#clock(),
+      },
       stdio: ['ignore', 'pipe', 'inherit'],
     });
     const [line] = await once(child.stdout!, 'data');
     this.address = /http:\S+/.exec(String(line))![0];
     this.#port = new URL(this.address).port;
     this.#child = child;
+  }
+
+  /** What the machine's clock says to the server: it keeps what a test made of it, through a restart too. */
+  #clock(): string {
+    return new Date(Date.now() + this.#aheadMs).toISOString();
+  }
+
+  /** The machine's clock is right again, from the next start on. */
+  rightTheClock(): void {
+    this.#aheadMs = 0;
   }
 
   /** A server of another folder, at the same address once this one is stopped. */
@@ -63,6 +86,7 @@ export class Zeolite {
   /** Sets the clock of server and browsers so many minutes on. */
   async pass(minutes: number): Promise<void> {
     const now = new Date(Date.parse(await this.now()) + minutes * 60_000).toISOString();
+    this.#aheadMs = Date.parse(now) - Date.now();
     await fetch(`${this.address}api/clock`, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },

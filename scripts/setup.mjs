@@ -59,7 +59,7 @@ function ensureBuild() {
   need(run(bin('vite'), ['build', '--logLevel', 'warn']), 'Building');
 }
 
-/** Installs a Debian package. */
+/** Installs a Debian package; whether it did. */
 function aptInstall(name) {
   console.log(`Installing ${name} from the system packages (once) …`);
   const sudo = process.getuid?.() === 0 ? [] : ['sudo', '-n'];
@@ -71,25 +71,26 @@ function aptInstall(name) {
     });
   };
   apt(['update', '-qq']);
-  need(apt(['install', '-y', '-qq', '--no-install-recommends', name]), `Installing ${name}`);
+  return apt(['install', '-y', '-qq', '--no-install-recommends', name]) === 0;
 }
 
 /** pdftoppm, which the test of the labels looks at the PDF with. */
 function ensurePoppler() {
-  if (!existsSync('/usr/bin/pdftoppm')) aptInstall('poppler-utils');
+  if (!existsSync('/usr/bin/pdftoppm')) need(aptInstall('poppler-utils') ? 0 : 1, 'Installing poppler-utils');
 }
 
-/** Path of a Chromium; Debian's package is installed when there is none. */
+/** Path of a Chromium; Debian's package is installed when there is none: the one without a window, which is the quicker. */
 function ensureChromium() {
   const places = [
     process.env.CHROMIUM,
+    '/usr/bin/chromium-headless-shell',
     '/usr/bin/chromium',
     '/usr/bin/chromium-browser',
     '/usr/bin/google-chrome',
   ];
   const found = () => places.find(path => path && existsSync(path));
-  if (found()) return found();
-  aptInstall('chromium');
+  for (const name of ['chromium-headless-shell', 'chromium']) if (!found()) aptInstall(name);
+  need(found() ? 0 : 1, 'Installing Chromium');
   return found();
 }
 

@@ -43,13 +43,14 @@ export interface TestClock extends Clock {
   readonly set: (instant: Instant) => void;
 }
 
-export function testClock(): TestClock {
-  let offsetMs = 0;
-  const clock = systemClock(() => Date.now() + offsetMs);
+/** @param start the moment that it begins at; anything that is none begins now */
+export function testClock(start = ''): TestClock {
+  const offsetOf = (instant: string) => Date.parse(instant) - Date.now();
+  let offsetMs = offsetOf(start.includes('T') ? start : new Date().toISOString());
   return {
-    ...clock,
+    ...systemClock(() => Date.now() + offsetMs),
     set: instant => {
-      offsetMs = Date.parse(instant) - Date.now();
+      offsetMs = offsetOf(instant);
     },
   };
 }

@@ -12,7 +12,7 @@ export interface ServeOptions {
   readonly port: number;
   readonly demo?: boolean;
   /** The clock may be set over the wire: for tests and drills only. */
-  readonly settableClock?: boolean;
+  readonly testClock?: string | undefined;
 }
 
 /**
@@ -23,14 +23,14 @@ export async function serve(
   options: ServeOptions,
   prepare: (app: App) => Promise<void> = async () => undefined,
 ): Promise<string> {
-  const { folder, port, demo = false, settableClock = false } = options;
+  const { folder, port, demo = false, testClock: start } = options;
   requireSound(folder);
   const release = await holdFolder(folder);
   const lines = destination({ dest: logFile(folder), sync: true });
   // a full disk takes no log line either: the server goes on, and says so to whoever records
   lines.on('error', () => undefined);
   const logger = pino({ level: process.env.LOG_LEVEL ?? 'info' }, lines);
-  const clock = settableClock ? testClock() : systemClock();
+  const clock = start ? testClock(start) : systemClock();
   const app = await createApp({ file: databaseFile(folder), clock, logger, demo });
   await prepare(app);
   const { server, address } = await listen(app.express, port);

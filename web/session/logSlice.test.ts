@@ -1,3 +1,4 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import type { Entry } from '#core/record.ts';
 import { fold, foldOnto, subjectFactsOf } from '#core/record.ts';
@@ -172,5 +173,67 @@ describe('the log of a browser', () => {
     const told = logReducer(sent, entriesCame({ seq: 4, ids: [mine.id], changed: served(mine) }));
     expect(told.queue).toEqual([]);
     expect(leftIn(told)).toBe(190);
+  });
+
+  it('forgets what another tab sent once it was told everything, however it came about', () => {
+    const other = waitingFor(draw(8));
+    const seen = logReducer(ready, outboxIs({ waiting: [other], turnedDown: [] }));
+    const sent = logReducer(seen, outboxIs({ waiting: [], turnedDown: [] }));
+    const asked = { seq: 3, ids: [], changed: [] };
+    expect(logReducer(sent, entriesCame(asked))).toBe(sent);
+    const whole = logReducer(sent, entriesCame({ ...asked, isWhole: true }));
+    expect(whole.queue).toEqual([]);
+    expect(leftIn(whole)).toBe(198);
+    expect(logReducer(sent, snapshotCame({ facts, seq: 3, demo: false })).queue).toEqual([]);
+  });
+
+  // what another tab does, and what this one is told of it, each in its own order, in any order among each other
+  const steps = [
+    'put',
+    'accept',
+    'remove',
+    'read the outbox',
+    'show what was read',
+    'hear the stream',
+  ] as const;
+  it('counts what another tab records once, in whatever order outbox and stream tell of it', () => {
+    const draws = [8, 5, 3].map(litres => draw(litres));
+    const drawnL = (n: number) =>
+      draws.slice(0, n).reduce((sum, e) => sum + (e.data as { volumeL: number }).volumeL, 0);
+    fc.assert(
+      fc.property(fc.array(fc.constantFrom(...steps), { maxLength: 60 }), order => {
+        let state = ready;
+        let [put, accepted, removed] = [0, 0, 0];
+        const reads: Entry[][] = [];
+        const stream: number[] = [];
+        const go: Record<(typeof steps)[number], () => void> = {
+          put: () => void (put < draws.length && put++),
+          accept: () => accepted < put && void stream.push(++accepted),
+          remove: () => removed < accepted && void removed++,
+          'read the outbox': () => void reads.push(draws.slice(removed, put)),
+          'show what was read': () => {
+            const read = reads.shift();
+            if (read)
+              state = logReducer(state, outboxIs({ waiting: read.map(e => waitingFor(e)), turnedDown: [] }));
+          },
+          'hear the stream': () => {
+            const n = stream.shift();
+            if (!n) return;
+            const event = { seq: 3 + n, ids: [draws[n - 1]!.id], changed: served(...draws.slice(0, n)) };
+            state = logReducer(state, entriesCame(event));
+          },
+        };
+        const done: (typeof steps)[number][] = [];
+        for (const step of [...order, ...draws.flatMap(() => steps), ...reads.map(() => steps[4])]) {
+          go[step]();
+          done.push(step);
+          expect(leftIn(state), done.join(', ')).toBeGreaterThanOrEqual(198 - drawnL(put));
+        }
+        while (reads.length > 0) go['show what was read']();
+        while (stream.length > 0) go['hear the stream']();
+        expect([leftIn(state), state.queue], done.join(', ')).toEqual([198 - drawnL(3), []]);
+      }),
+      { numRuns: 500 },
+    );
   });
 });

@@ -9,9 +9,7 @@ import type { TurnedDown, Waiting } from './storage.ts';
 
 /** What waits, as the screen shows it. */
 export interface Shown extends Waiting {
-  /** The stream told of them before the answer came: they are in the server's facts already. */
-  readonly isServed?: true;
-  /** Another tab sent it: it stays in sight until the stream tells of it. */
+  /** Another tab sent it: it stays in sight until the server tells of it. */
   readonly isSent?: true;
 }
 
@@ -20,7 +18,10 @@ export interface LogState {
   /** The server's facts. */
   readonly served: Facts;
   readonly seq: number;
+  /** What the server has not told of yet. */
   readonly queue: readonly Shown[];
+  /** Ids of the entries that the server told of lately: they are in its facts, whatever the outbox still says of them. */
+  readonly told: ReadonlySet<string>;
   /** Served facts with the queue folded onto them: what the screen shows. */
   readonly facts: Facts;
   readonly turnedDown: readonly TurnedDown[];
@@ -47,7 +48,8 @@ export const clockPutRight = createAction('log/clockPutRight');
 export const outboxIs = createAction<{ waiting: readonly Waiting[]; turnedDown: readonly TurnedDown[] }>(
   'log/outboxIs',
 );
-export const entriesCame = createAction<LogEvent>('log/entriesCame');
+/** The stream told of entries; `isWhole`: it was asked for everything up to now. */
+export const entriesCame = createAction<LogEvent & { readonly isWhole?: true }>('log/entriesCame');
 /** One was recorded; `shown` are the facts with it, worked out from those that were shown. */
 export const queued = createAction<{ waiting: Waiting; shown?: { of: Facts; facts: Facts } }>('log/queued');
 /** One was acknowledged, with what it changed, or turned down. */
@@ -61,6 +63,7 @@ const fresh: LogState = {
   served: noFacts,
   seq: 0,
   queue: [],
+  told: new Set(),
   turnedDown: [],
   facts: noFacts,
   demo: false,
@@ -74,7 +77,18 @@ function withChanges(facts: Facts, changed: readonly ChangedFacts[]): Facts {
 
 // a strike needs the whole story of its subject, which the server has; its answer shows it
 const optimistic = (queue: readonly Shown[]): Entry[] =>
-  queue.flatMap(w => (w.isServed ? [] : w.entries)).filter(e => e.kind !== 'struck');
+  queue.flatMap(w => w.entries).filter(e => e.kind !== 'struck');
+
+/** So many ids are remembered: an outbox that is read while its entries are sent is some tens behind at most. */
+const TOLD_LATELY = 1000;
+
+/** A state that has been told of entries: they wait no more. They are recorded together, so the last stands for all. */
+function toldOf(state: LogState, ids: readonly string[]): LogState {
+  const told = new Set([...[...state.told].slice(-TOLD_LATELY), ...ids]);
+  return { ...state, told, queue: state.queue.filter(w => !isTold(told, w)) };
+}
+
+const isTold = (told: ReadonlySet<string>, { entries }: Waiting): boolean => told.has(entries.at(-1)!.id);
 
 /** What follows a state: its facts are worked out anew where what they come from is another. */
 function shown(state: LogState, before: LogState): LogState {
@@ -88,7 +102,7 @@ function shown(state: LogState, before: LogState): LogState {
  * The server's word on some subjects. Where it is what the screen shows already, as it is after nearly everything recorded
  * here, the facts stay the very same and nothing is drawn anew.
  */
-function told(state: LogState, changed: readonly ChangedFacts[], before: LogState): LogState {
+function served(state: LogState, changed: readonly ChangedFacts[], before: LogState): LogState {
   const isShown = changed.every(([subject, body]) =>
     isSame(subjectFactsOf(state.facts, subject) ?? null, body ?? null),
   );
@@ -103,64 +117,45 @@ function told(state: LogState, changed: readonly ChangedFacts[], before: LogStat
 export function logReducer(state: LogState = fresh, action: UnknownAction): LogState {
   if (snapshotCame.match(action)) {
     const { facts, seq, demo, folder, isAhead = false } = action.payload;
+    // what another tab had sent before this was read is in it
     const queue = state.queue.filter(w => !w.isSent);
-    return shown(
-      {
-        ...state,
-        queue,
-        status: 'ready',
-        served: facts,
-        seq,
-        demo,
-        isAhead,
-        ...(folder ? { folder } : {}),
-      },
-      state,
-    );
+    const read = { served: facts, seq, demo, isAhead, ...(folder ? { folder } : {}) };
+    return shown({ ...state, ...read, queue, status: 'ready' }, state);
   }
   if (entriesCame.match(action)) {
-    const { seq, ids, changed } = action.payload;
-    if (seq <= state.seq) return state;
-    const arrived = new Set(ids);
-    const isTold = (w: Shown) => w.entries.every(e => arrived.has(e.id));
-    const queue = state.queue
-      .filter(w => !(w.isSent && isTold(w)))
-      .map(w => (isTold(w) ? { ...w, isServed: true as const } : w));
-    return told({ ...state, queue, seq }, changed, state);
+    const { seq, ids, changed, isWhole } = action.payload;
+    const queue = isWhole ? state.queue.filter(w => !w.isSent) : state.queue;
+    if (seq <= state.seq)
+      return queue.length === state.queue.length ? state : shown({ ...state, queue }, state);
+    return served({ ...toldOf({ ...state, queue }, ids), seq }, changed, state);
   }
   if (queued.match(action)) {
     const { waiting, shown: ahead } = action.payload;
     // another tab looked meanwhile: it is there already
-    if (state.queue.some(w => w.id === waiting.id)) return state;
+    if (state.queue.some(w => w.id === waiting.id) || isTold(state.told, waiting)) return state;
     const next = { ...state, queue: [...state.queue, waiting] };
     return ahead?.of === state.facts ? { ...next, facts: ahead.facts } : shown(next, state);
   }
   if (settled.match(action)) {
     const { id, posted } = action.payload;
-    const one = state.queue.find(w => w.id === id);
-    const rest = { ...state, queue: state.queue.filter(w => w !== one) };
-    if (posted && posted.seq > state.seq) {
-      // where others' entries lie between, they are still on their way: the number waits for them
-      const isNext = posted.seq === state.seq + posted.accepted.length;
-      return told(isNext ? { ...rest, seq: posted.seq } : rest, posted.changed, state);
-    }
-    // the stream brought it before
-    return one?.isServed ? rest : shown(rest, state);
+    const rest = { ...state, queue: state.queue.filter(w => w.id !== id) };
+    // where the stream brought it before, it is shown already
+    if (!posted || posted.seq <= state.seq) return shown(rest, state);
+    // where others' entries lie between, they are still on their way: the number waits for them
+    const isNext = posted.seq === state.seq + posted.accepted.length;
+    const next = toldOf(isNext ? { ...rest, seq: posted.seq } : rest, posted.accepted);
+    return served(next, posted.changed, state);
   }
   if (outboxIs.match(action)) {
     const { waiting, turnedDown } = action.payload;
     const ids = new Set(waiting.map(w => w.id));
-    const before = new Map(state.queue.map(w => [w.id, w]));
     const down = new Set(turnedDown.map(w => w.id));
     // what is gone and was not turned down was sent by another tab
     const sent = state.queue
-      .filter(w => !ids.has(w.id) && !down.has(w.id) && !w.isServed)
+      .filter(w => !ids.has(w.id) && !down.has(w.id))
       .map(w => ({ ...w, isSent: true as const }));
-    // what waits is not sent, whatever it was taken for while it was on its way into the outbox
-    const queue = [
-      ...sent,
-      ...waiting.map(w => (before.get(w.id)?.isServed ? { ...w, isServed: true as const } : w)),
-    ];
+    // the outbox may have been read before the server told of what lay in it
+    const queue = [...sent, ...waiting.filter(w => !isTold(state.told, w))];
     return shown({ ...state, queue, turnedDown }, state);
   }
   if (troubled.match(action))

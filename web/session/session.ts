@@ -42,6 +42,7 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
   const outbox = createOutbox({ api, clock, storage, store, answers });
   const logOf = () => store.getState().log;
   const endings: (() => void)[] = [clock.close];
+  const isSentElsewhere = () => logOf().queue.some(w => w.isSent);
 
   /** Reads the whole, once more where something was recorded while it was read. */
   async function load(): Promise<void> {
@@ -58,6 +59,8 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
       const { demo, folder, isAhead = false } = head;
       store.dispatch(snapshotCame({ facts, seq: head.seq, demo, folder, isAhead }));
       await outbox.flush();
+      // it may have been in what was just read
+      if (isSentElsewhere()) await catchUp();
     } catch {
       store.dispatch(loadFailed());
     }
@@ -72,7 +75,7 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
       // another folder is served in the place of this one
       if (changes.folder !== folder) return await load();
       clock.set(changes.now);
-      store.dispatch(entriesCame(changes));
+      store.dispatch(entriesCame({ ...changes, isWhole: true }));
       await outbox.flush();
     } catch (error) {
       if (error instanceof ProblemAnswer) await load();
@@ -83,7 +86,9 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
   async function connect(): Promise<void> {
     await outbox.look();
     const retrying = setInterval(() => {
-      if (logOf().queue.length > 0) void outbox.flush();
+      // what another tab sent, and nobody told of, is asked for: it may have been told of before it was seen here
+      if (isSentElsewhere()) void catchUp();
+      else if (logOf().queue.length > 0) void outbox.flush();
     }, RETRY_MS);
     endings.push(() => clearInterval(retrying));
     await new Promise<void>(resolve => {
