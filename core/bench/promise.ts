@@ -1,8 +1,6 @@
 import { addMinutes, dayOf, type Instant } from '../calendar/day.ts';
-import { batchEarned } from '../chlorine/batchCredit.ts';
 import type { DosePlan, DoseQuestion } from '../chlorine/instruct.ts';
-import { instructionOf } from '../chlorine/instruct.ts';
-import { leastResidualMgL } from '../chlorine/residual.ts';
+import { earnedByDose, usualContact } from '../chlorine/promised.ts';
 import { betterOf, type Credit, noCredit, sumOf } from '../ct/credit.ts';
 import { type Message, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
@@ -52,29 +50,9 @@ export function promiseOfDose(
   const before = caseOf(facts, container, now);
   if (!before) return undefined;
   if (!plan.chosen.answers || plan.chosen.doseMl === 0) return promised(before);
-  const instruction = instructionOf(question, plan);
-  const provedAt = addMinutes(now, instruction.contactMin);
-  const reading = { method: 'dpd', mgL: leastResidualMgL(question.clarity) } as const;
-  const batch = {
-    id: '',
-    begunAt: now,
-    by: '',
-    instruction,
-    events: [
-      { what: 'dosed', doseMl: plan.roundedMl, mgL: plan.roundedMgL, at: now, entry: '' },
-      { what: 'mixed', at: now, entry: '' },
-      { what: 'read', ...reading, at: provedAt, entry: '' },
-    ] as const,
-  };
-  const standing = {
-    phase: 'passed',
-    round: 0,
-    dosedMgL: plan.roundedMgL,
-    doses: 1,
-    provedAt,
-    lastReading: { ...reading, at: provedAt },
-  } as const;
-  const earned = batchEarned(batch, standing, provedAt);
+  const contact = usualContact(question, plan);
+  const provedAt = addMinutes(now, contact.minutes);
+  const earned = earnedByDose(question, plan, contact, now);
   if (!earned) return undefined;
   const { most: _, ...open } = before;
   const given = before.chlorine;
@@ -87,7 +65,7 @@ export function promiseOfDose(
       isCapped: earned.isCapped && (given?.isCapped ?? true),
       provedAt,
       dosedAt: given?.dosedAt ?? now,
-      isForADay: (given?.isForADay ?? false) || instruction.school === 'target-dose',
+      isForADay: (given?.isForADay ?? false) || plan.chosen.school === 'target-dose',
     },
   });
 }

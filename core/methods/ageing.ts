@@ -13,6 +13,7 @@ export const ageing: Method = {
   concentrates: [],
   adds: [],
   supplies: ['bleach'],
+  inTrain: 'aid',
   blanks: [
     { id: 'percent', kind: 'quantity', dimension: 'percent', least: 0.5, most: 20, start: 6 },
     { id: 'months', kind: 'quantity', dimension: 'timeMonths', least: 0, most: 120, start: 8 },

@@ -27,6 +27,8 @@ import {
 
 /** Where no board was read: the middle of the usual doses, to be found out and not trusted. */
 const GUESS_MG_L = 40;
+/** What the jar that was chosen looks like: clear (NTU). */
+const LEAVES_NTU = 4;
 /** What a shop sells in a packet (g). */
 const PACKET_G = 100;
 
@@ -41,6 +43,14 @@ export const alum: Method = {
   adds: ['aluminium'],
   supplies: ['alum'],
   holds: 'water',
+  inTrain: {
+    asks: ({ volumeL, ph }) => ({
+      volumeL,
+      ...(ph === undefined ? {} : { phAfter: Math.min(ph, ALUM_PH[1]) }),
+    }),
+    leaves: ({ turbidityNtu }) => ({ turbidityNtu: Math.min(turbidityNtu, LEAVES_NTU) }),
+    yieldShare: () => USABLE_SHARE[0],
+  },
   blanks: [
     volumeBlank(0.5, 100_000, 20),
     { id: 'jarMgL', kind: 'quantity', dimension: 'concentrationMgL', least: 1, most: 200 },

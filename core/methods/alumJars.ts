@@ -37,6 +37,7 @@ export const alumJars: Method = {
   concentrates: [],
   adds: [],
   supplies: ['alum'],
+  inTrain: 'aid',
   blanks: [{ id: 'jarL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 5, start: 1 }, ...board],
   board: board.map(blank => blank.id),
   answer: inputs => {

@@ -15,6 +15,7 @@ import { flameBlanks, judgeFlame } from './flame.ts';
 import {
   choiceOf,
   doStep,
+  type Inputs,
   type Method,
   meantBlank,
   numberOf,
@@ -27,6 +28,21 @@ import {
 const AIR_C = 15;
 /** Somebody stands at a stove for so long a day (minutes). */
 const STOVE_DAY_MIN = 8 * 60;
+/** How much thicker what is dissolved gets by the steam of this boil. */
+function thickened(volumeL: number, inputs: Inputs): number {
+  const { steamL } = boilOf({
+    volumeL,
+    startC: numberOf(inputs, 'startC') ?? 0,
+    from: 'water',
+    altitudeM: numberOf(inputs, 'altitudeM') ?? 0,
+    stove: { ...stoveOf(choiceOf(inputs, 'stove')), powerKw: numberOf(inputs, 'powerKw') ?? 3 },
+    holdMin: holdMin(choiceOf(inputs, 'school'), numberOf(inputs, 'altitudeM') ?? 0),
+    potL: numberOf(inputs, 'potL') ?? volumeL,
+    lidAjar: choiceOf(inputs, 'lid') !== 'off',
+  });
+  return volumeL / Math.max(volumeL / 10, volumeL - steamL);
+}
+
 type From = 'water' | 'fresh-snow' | 'settled-snow';
 
 /** A rolling boil: kills every germ that drinking water can carry, and takes no chemical out. */
@@ -40,6 +56,20 @@ export const boil: Method = {
   concentrates: ['salt', 'nitrate-metals'],
   adds: ['taste'],
   supplies: ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood', 'pots'],
+  inTrain: {
+    takesSnow: true,
+    asks: ({ volumeL, temperatureC, isSnow }) => ({
+      volumeL,
+      startC: isSnow ? 0 : Math.min(90, temperatureC ?? 0),
+      from: isSnow ? 'fresh-snow' : 'water',
+    }),
+    // chemicals stay behind in what does not go off as steam
+    leaves: ({ volumeL, nitrateMgL }, inputs) => ({
+      isSnow: false,
+      isChlorinated: false,
+      ...(nitrateMgL === undefined ? {} : { nitrateMgL: nitrateMgL * thickened(volumeL, inputs) }),
+    }),
+  },
   blanks: [
     volumeBlank(0.1, 10_000, 10),
     { id: 'from', kind: 'choice', options: ['water', 'fresh-snow', 'settled-snow'], start: 'water' },
@@ -141,6 +171,7 @@ export const boil: Method = {
         sets: 'school',
       },
       due: { amount: minutes, unit: 'min', onlyUnder: true },
+      totalMin: chosen.minutes + params.coolMin,
       judgements: [
         ...(choiceOf(inputs, 'lid') === 'shut' ? [refuse('boil.closed', 'practice')] : []),
         ...(choiceOf(inputs, 'looks') === 'usual'

@@ -16,6 +16,7 @@ export const bucketFilter: Method = {
   concentrates: [],
   adds: [],
   supplies: ['filter'],
+  inTrain: 'aid',
   blanks: [
     {
       id: 'homes',

@@ -24,6 +24,7 @@ export const can: Method = {
   concentrates: ['salt', 'nitrate-metals'],
   adds: [],
   supplies: ['jars', 'lids', 'propane'],
+  inTrain: 'aid',
   blanks: [
     {
       id: 'jars',

@@ -21,6 +21,10 @@ export const carbon: Method = {
   concentrates: [],
   adds: [],
   supplies: ['carbon'],
+  inTrain: {
+    asks: ({ volumeL, isChlorinated }) => ({ volumeL, against: isChlorinated ? 'chlorine' : 'taste' }),
+    leaves: () => ({ isChlorinated: false }),
+  },
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 100_000, start: 20 },
     {

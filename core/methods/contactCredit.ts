@@ -40,6 +40,7 @@ export const contactCredit: Method = {
   concentrates: [],
   adds: ['chlorine'],
   supplies: ['test-kit'],
+  inTrain: 'aid',
   blanks: [
     { id: 'mgL', kind: 'quantity', dimension: 'concentrationMgL', least: 0, most: 20, start: 0.5 },
     { id: 'minutes', kind: 'quantity', dimension: 'timeMin', least: 0, most: 10_000, start: 30 },

@@ -42,6 +42,7 @@ export const demandTest: Method = {
   concentrates: [],
   adds: [],
   supplies: ['bleach', 'test-kit'],
+  inTrain: 'aid',
   blanks: [volumeBlank(0.5, 100_000, 198), strengthBlank, ...board, meantBlank('doseMl', 100_000)],
   board: board.map(blank => blank.id),
   answer: inputs => {

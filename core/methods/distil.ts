@@ -22,6 +22,18 @@ export const distil: Method = {
   concentrates: [],
   adds: ['taste'],
   supplies: ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood', 'carbon'],
+  inTrain: {
+    takesSnow: true,
+    asks: ({ volumeL, temperatureC }) => ({ volumeL, startC: Math.max(0, Math.min(90, temperatureC ?? 0)) }),
+    leaves: () => ({
+      turbidityNtu: 0.5,
+      salt: 'fresh',
+      hasMetals: false,
+      nitrateMgL: 0,
+      isSnow: false,
+      isChlorinated: false,
+    }),
+  },
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 1000, start: 5 },
     { id: 'startC', kind: 'quantity', dimension: 'temperatureC', least: 0, most: 90, start: 10 },
@@ -66,6 +78,7 @@ export const distil: Method = {
       under: message('distil.under', params),
       working: [message('distil.working', params)],
       desalts: true,
+      totalMin: hours * 60,
       scale: {
         ticks: [1, 2, 5, 10, 20, 50],
         spacing: 'log',

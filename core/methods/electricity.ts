@@ -23,6 +23,7 @@ export const electricity: Method = {
   concentrates: [],
   adds: [],
   supplies: [],
+  inTrain: 'aid',
   blanks: [
     { id: 'device', kind: 'choice', options: devices, start: 'kettle' },
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 100_000, start: 12 },

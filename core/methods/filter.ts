@@ -33,6 +33,17 @@ function deviceOf(inputs: Inputs): FilterDevice {
   };
 }
 
+/** What passes pores that hold germs back (NTU). */
+const FINE_NTU = 0.5;
+
+/** The share of the cloud that passes: beds of sand and media let some through, and of a certificate for germs nobody knows. */
+function cloudShare(inputs: Inputs): number {
+  const device = choiceOf<DeviceKind>(inputs, 'device');
+  if (device === 'certified') return deviceCredit(deviceOf(inputs)).crypto >= 2 ? 0 : 1;
+  if (device === 'by-pore') return deviceCredit(deviceOf(inputs)).crypto >= 2 ? 0 : 0.5;
+  return device === 'media' || device === 'layered' ? 0.5 : device === 'slow-sand' ? 0.1 : 0;
+}
+
 /** Cloudier water blocks the pores within minutes. */
 const MOST_NTU = 50;
 
@@ -47,6 +58,12 @@ export const filter: Method = {
   concentrates: [],
   adds: [],
   supplies: ['filter'],
+  inTrain: {
+    asks: ({ volumeL, turbidityNtu }) => ({ volumeL, ntu: turbidityNtu }),
+    leaves: ({ turbidityNtu }, inputs) => ({
+      turbidityNtu: Math.min(turbidityNtu, Math.max(FINE_NTU, turbidityNtu * cloudShare(inputs))),
+    }),
+  },
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 100_000, start: 20 },
     { id: 'ntu', kind: 'quantity', dimension: 'turbidityNtu', least: 0, most: 5000, start: 5 },
@@ -111,6 +128,7 @@ export const filter: Method = {
       under: message('filter.passes', params),
       working: [message('filter.working', params)],
       credit: earned,
+      totalMin: hours * 60,
       scale: {
         ticks: [0, 1, 2, 3, 4],
         spacing: 'linear',

@@ -25,6 +25,11 @@ export const flocculant: Method = {
   adds: ['chlorine'],
   supplies: ['flocculant'],
   holds: 'water',
+  inTrain: {
+    asks: ({ volumeL }) => ({ volumeL }),
+    leaves: ({ turbidityNtu }) => ({ turbidityNtu: Math.min(turbidityNtu, 4), isChlorinated: true }),
+    yieldShare: () => 0.9,
+  },
   blanks: [
     volumeBlank(0.5, 10_000, 10),
     { id: 'packL', kind: 'quantity', dimension: 'volumeL', least: 0.5, most: 1000, start: 10 },

@@ -1,3 +1,4 @@
+import { CLEAR_NTU } from '../clearing/settle.ts';
 import { credit } from '../ct/credit.ts';
 import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import { judgeMeant } from './guard.ts';
@@ -37,6 +38,14 @@ export const iodine: Method = {
   adds: ['iodine', 'taste'],
   supplies: ['iodine', 'neutraliser'],
   holds: 'water',
+  inTrain: {
+    asks: ({ volumeL, turbidityNtu, temperatureC }) => ({
+      volumeL,
+      clarity: turbidityNtu < CLEAR_NTU ? 'clear' : 'cloudy',
+      temperatureC,
+    }),
+    leaves: () => ({ isChlorinated: true }),
+  },
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 1000, start: 1 },
     { id: 'clarity', kind: 'choice', options: ['clear', 'cloudy'], start: 'clear' },

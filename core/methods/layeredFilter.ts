@@ -32,6 +32,10 @@ export const layeredFilter: Method = {
   concentrates: [],
   adds: [],
   supplies: ['cloth'],
+  inTrain: {
+    asks: () => ({}),
+    leaves: ({ turbidityNtu }) => ({ turbidityNtu: Math.min(turbidityNtu, Math.max(5, turbidityNtu / 2)) }),
+  },
   blanks: [
     { id: 'diameterMm', kind: 'quantity', dimension: 'lengthMm', least: 40, most: 3000, start: 280 },
     { id: 'heightMm', kind: 'quantity', dimension: 'lengthMm', least: 60, most: 4000, start: 360 },

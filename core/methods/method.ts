@@ -1,4 +1,5 @@
 import type { Day } from '../calendar/day.ts';
+import type { Tool } from '../chlorine/measure.ts';
 import type { CitationId } from '../citations.ts';
 import type { Credit } from '../ct/credit.ts';
 import { type Judgement, judge, type Message, message, type Params } from '../judgement.ts';
@@ -6,6 +7,7 @@ import type { SupplyKind } from '../stock/kinds.ts';
 import type { SupplyFields } from '../stock/supply.ts';
 import type { Provenance } from '../units/amount.ts';
 import type { Dimension } from '../units/quantity.ts';
+import type { Passing } from '../water/passing.ts';
 
 /** The tools of the bench, in the order of the work. */
 export const benchTools = [
@@ -58,6 +60,8 @@ export interface Context {
   readonly dailyNeedL: number;
   /** Days that the plan is made for. */
   readonly planDays: number;
+  /** What a dose is measured with; anything usual where nobody said. */
+  readonly tools?: readonly Tool[];
   /** East of Greenwich, as far as the group's clock tells it. */
   readonly longitudeDeg: number;
 }
@@ -129,8 +133,12 @@ export interface MethodAnswer {
   /** Where it depends on the case: what this run earns, instead of the method's own credit. */
   readonly credit?: Credit;
   readonly due?: Due;
-  /** It takes the salt out. */
+  /** It takes the salt out, and what is dissolved like it. */
   readonly desalts?: true;
+  /** Water that had nothing better is no more than limited protection by this run. */
+  readonly isCapped?: true;
+  /** Minutes from the first litre to the last, where its steps do not tell: a flow, a fire, days of sun. */
+  readonly totalMin?: number;
   /** What it found out for another method, which a click takes there. */
   readonly carries?: { readonly method: string; readonly inputs: Inputs };
   readonly judgements: readonly Judgement[];
@@ -145,6 +153,18 @@ export interface Curve {
   readonly points: readonly { readonly x: number; readonly y: number }[];
   /** Where on it this case stands. */
   readonly atX?: number;
+}
+
+/** How a method stands in a train of methods on the same water. */
+export interface InTrain {
+  /** What its sentence says of water that comes to it; the rest of it is what is owned. */
+  readonly asks: (water: Passing) => Inputs;
+  /** What it changes of that water. */
+  readonly leaves?: (water: Passing, inputs: Inputs) => Partial<Passing>;
+  /** It begins with snow. */
+  readonly takesSnow?: true;
+  /** Litres that come out of each litre that goes in. */
+  readonly yieldShare?: (inputs: Inputs) => number;
 }
 
 /**
@@ -172,6 +192,8 @@ export interface Method {
   /** Its water is not drunk from the sheet's beginning to its end: that very water, or whatever the vessel holds meanwhile. */
   readonly holds?: Hold;
   readonly blanks: readonly Blank[];
+  /** How it stands among others on the same water; an aid treats none, and is not looked for. */
+  readonly inTrain: InTrain | 'aid';
   /** What a finished sheet adds to the supplies; its name is the text `method.<method>.made`. */
   readonly makes?: (inputs: Inputs, today: Day) => Omit<SupplyFields, 'name'> | undefined;
   /** Jars that stand side by side: choices of how each looks, or readings of each. */

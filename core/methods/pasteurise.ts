@@ -27,6 +27,9 @@ export const pasteurise: Method = {
   concentrates: [],
   adds: [],
   supplies: ['propane', 'wood', 'pots'],
+  inTrain: {
+    asks: ({ volumeL }) => ({ volumeL }),
+  },
   blanks: [
     volumeBlank(0.1, 1000, 4),
     { id: 'proof', kind: 'choice', options: ['thermometer', 'wax', 'by-eye'], start: 'thermometer' },

@@ -13,6 +13,7 @@ export const permanganate: Method = {
   adds: ['taste'],
   supplies: ['permanganate'],
   holds: 'water',
+  inTrain: 'aid',
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 1000, start: 10 },
     { id: 'colour', kind: 'choice', options: ['faint-pink', 'purple'], start: 'faint-pink' },

@@ -24,6 +24,7 @@ export const removing: Method = {
   adds: [],
   supplies: ['neutraliser', 'carbon'],
   holds: 'water',
+  inTrain: 'aid',
   blanks: [
     volumeBlank(0.2, 100_000, 198),
     { id: 'haveMgL', kind: 'quantity', dimension: 'concentrationMgL', least: 0, most: 300, start: 6 },

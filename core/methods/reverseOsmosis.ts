@@ -2,6 +2,9 @@ import { credit, noCredit } from '../ct/credit.ts';
 import { judge, message } from '../judgement.ts';
 import { choiceOf, doStep, type Method, numberOf, refuse, warn } from './method.ts';
 
+/** A household membrane lets so much of the nitrate through at worst. */
+const NITRATE_PASSES = 0.4;
+
 /** What the device's certificate says it is for. */
 type Rating = 'no' | 'germs' | 'brackish' | 'sea';
 
@@ -15,6 +18,23 @@ export const reverseOsmosis: Method = {
   concentrates: [],
   adds: [],
   supplies: ['filter', 'carbon'],
+  inTrain: {
+    asks: ({ volumeL, salt, isChlorinated }) => ({
+      volumeL,
+      source: salt,
+      chlorinated: isChlorinated ? 'without-carbon' : 'no',
+    }),
+    leaves: ({ turbidityNtu, nitrateMgL }, inputs) =>
+      inputs.rated === 'no'
+        ? { turbidityNtu: Math.min(turbidityNtu, 0.5) }
+        : {
+            turbidityNtu: Math.min(turbidityNtu, 0.5),
+            salt: 'fresh',
+            hasMetals: false,
+            ...(nitrateMgL === undefined ? {} : { nitrateMgL: nitrateMgL * NITRATE_PASSES }),
+          },
+    yieldShare: inputs => 1 / (1 + (numberOf(inputs, 'rejectRatio') ?? 0)),
+  },
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 10_000, start: 20 },
     { id: 'rejectRatio', kind: 'quantity', dimension: 'number', least: 0, most: 20, start: 3 },
@@ -51,7 +71,8 @@ export const reverseOsmosis: Method = {
       working: [message('ro.working', params)],
       // a membrane whose seals nobody vouches for is for clear water that is safe already
       credit: rated === 'no' ? noCredit : credit(3, 3, 3, 3),
-      ...(source !== 'fresh' && isRatedFor ? { desalts: true as const } : {}),
+      ...(isRatedFor && rated !== 'no' ? { desalts: true as const } : {}),
+      totalMin: hours * 60,
       judgements: [
         ...(isRatedFor ? [] : [refuse(source === 'sea' ? 'ro.sea' : 'ro.brackish', 'who-gdwq')]),
         ...(rated === 'no' ? [warn('ro.unrated', 'who-hwt', {}, 'ro.unrated.remedy')] : []),

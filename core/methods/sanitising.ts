@@ -30,6 +30,7 @@ export const sanitising: Method = {
   concentrates: [],
   adds: [],
   supplies: ['bleach'],
+  inTrain: 'aid',
   blanks: [
     volumeBlank(0.2, 10_000, 20),
     strengthBlank,

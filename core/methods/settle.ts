@@ -17,6 +17,8 @@ const grains = { sand: 100, 'fine-sand': 50, silt: 10, 'fine-silt': 2, clay: 1 }
 type Grain = keyof typeof grains;
 const grainIds = Object.keys(grains) as Grain[];
 const LEAST_STAND_MIN = 30;
+/** No clearer than this is promised of water that only stood (NTU). */
+const LEAVES_NTU = 4;
 
 /** Standing, decanting and straining: makes water clear, not safe. */
 export const settle: Method = {
@@ -28,6 +30,20 @@ export const settle: Method = {
   concentrates: [],
   adds: [],
   supplies: ['cloth'],
+  inTrain: {
+    asks: ({ volumeL, temperatureC, grain }) => ({
+      volumeL,
+      temperatureC: Math.max(0, temperatureC ?? 0),
+      grain,
+    }),
+    // half of what clouds a river falls; the look at the end says whether it did
+    leaves: ({ turbidityNtu, grain }) =>
+      grain === 'clay'
+        ? {}
+        : { turbidityNtu: Math.min(turbidityNtu, Math.max(LEAVES_NTU, turbidityNtu / 2)) },
+    // the top is decanted, the ground stays
+    yieldShare: () => 0.9,
+  },
   blanks: [
     volumeBlank(0.5, 100_000, 20),
     { id: 'depthM', kind: 'quantity', dimension: 'lengthM', least: 0.02, most: 5, start: 0.3 },

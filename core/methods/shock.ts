@@ -33,6 +33,7 @@ export const shock: Method = {
   adds: ['chlorine'],
   supplies: ['bleach', 'chlorine-powder'],
   holds: 'vessel',
+  inTrain: 'aid',
   blanks: [
     { id: 'vessel', kind: 'choice', options: ['tank', 'well'], start: 'tank' },
     volumeBlank(5, 1_000_000, 5000),

@@ -35,6 +35,7 @@ export const stock: Method = {
   concentrates: [],
   adds: ['chlorine'],
   supplies: ['chlorine-powder'],
+  inTrain: 'aid',
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 100, start: 1 },
     { id: 'percent', kind: 'quantity', dimension: 'percent', least: 20, most: 75, start: 65 },

@@ -5,6 +5,7 @@ import { choiceOf, doStep, type Method, numberOf, refuse, waitStep, warn } from 
 
 /** Sunshine that a bottle has had its fill of: six hours, or the second evening. */
 const SIX_HOURS_MIN = 360;
+const DAY_MIN = 1440;
 const SUN_NTU = 30;
 const MOST_BOTTLE_L = 2;
 /** Beyond these degrees north or south the sun is too low for most of the year. */
@@ -22,6 +23,12 @@ export const sun: Method = {
   concentrates: [],
   adds: [],
   supplies: ['bottles'],
+  inTrain: {
+    asks: ({ volumeL, turbidityNtu }) => ({
+      needL: volumeL,
+      print: turbidityNtu < SUN_NTU ? 'readable' : 'unreadable',
+    }),
+  },
   blanks: [
     {
       id: 'needL',
@@ -90,6 +97,7 @@ export const sun: Method = {
           },
         ],
       },
+      totalMin: (exposure.days - 1) * DAY_MIN + SIX_HOURS_MIN,
       judgements: [
         ...(isClear(bottle) ? [] : [refuse(`sun.bottle.${bottle}`, 'who-gdwq')]),
         ...(bottleL > MOST_BOTTLE_L ? [refuse('sun.bottle.large', 'who-gdwq')] : []),

@@ -1,4 +1,5 @@
 import { STOP_OVER } from '../chlorine/slip.ts';
+import { CLEAR_NTU } from '../clearing/settle.ts';
 import { type Credit, credit, noCredit } from '../ct/credit.ts';
 import { message } from '../judgement.ts';
 import type { SupplyKind } from '../stock/kinds.ts';
@@ -42,6 +43,15 @@ export const tablets: Method = {
   adds: ['chlorine'],
   supplies: ['chlorine-tablets', 'dioxide-tablets'],
   holds: 'water',
+  inTrain: {
+    asks: ({ volumeL, turbidityNtu, temperatureC, isCryptoFeared }) => ({
+      volumeL,
+      clarity: turbidityNtu < CLEAR_NTU ? 'clear' : 'cloudy',
+      temperatureC,
+      crypto: isCryptoFeared ? 'yes' : 'no',
+    }),
+    leaves: () => ({ isChlorinated: true }),
+  },
   blanks: [
     volumeBlank(0.2, 100_000, 20),
     { id: 'product', kind: 'choice', options: ['nadcc', 'dioxide'], start: 'nadcc' },

@@ -24,6 +24,9 @@ export const uv: Method = {
   concentrates: [],
   adds: [],
   supplies: ['lamp'],
+  inTrain: {
+    asks: ({ volumeL, turbidityNtu }) => ({ volumeL, ntu: turbidityNtu }),
+  },
   blanks: [
     { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 10_000, start: 20 },
     { id: 'ratedL', kind: 'quantity', dimension: 'volumeL', least: 0.1, most: 1000, start: 1 },

@@ -1,0 +1,98 @@
+import type { Instant } from '../calendar/day.ts';
+import { betterOf, type Credit, noCredit, sumOf, targets } from '../ct/credit.ts';
+import type { Judgement } from '../judgement.ts';
+import { fitnessOf, lowerGrade, type WaterFitness, type WaterGrade } from '../quality/fitness.ts';
+import { NITRATE_MG_L } from '../water/hazards.ts';
+import { meetsNotice, type NoticeAllows } from '../water/notices.ts';
+import type { Passing } from '../water/passing.ts';
+import type { Origin, Water } from '../water/waters.ts';
+import type { Taken } from './step.ts';
+
+/** The water that a train is looked for: what it is, as it was found, and what an authority asks of it. */
+export interface TrainCase {
+  readonly water: Water;
+  readonly origin?: Origin;
+  readonly found: Passing;
+  /** A boil notice, and what it allows beside boiling. */
+  readonly boilNotice?: { readonly allows: readonly NoticeAllows[] };
+  /** Why nothing that is done at home makes it fit to drink. */
+  readonly stop?: Judgement;
+  readonly now: Instant;
+}
+
+/** How far a train goes, the best first: whole, for a day with a warning, limited protection, the last resort. */
+export const tiers = ['whole', 'day', 'limited', 'resort'] as const;
+export type Tier = (typeof tiers)[number];
+
+/** Water on its way: what it is now, and what each barrier earned in it. */
+export interface OnTheWay {
+  readonly water: Passing;
+  readonly byBarrier: Readonly<Record<string, Credit>>;
+  /** Chlorine that is never more than limited protection: of a cloudy water, or of a pH of 9 to 10. */
+  readonly isCapped: boolean;
+}
+
+const CHLORINE = 'chlorine';
+
+export const atTheBeginning = (found: Passing): OnTheWay => ({
+  water: found,
+  byBarrier: {},
+  isCapped: false,
+});
+
+/** Water after one step more: a second of its kind counts once. */
+export function onward(way: OnTheWay, step: Taken): OnTheWay {
+  const before = way.byBarrier[step.barrier] ?? noCredit;
+  const isChlorine = step.barrier === CHLORINE && targets.some(t => step.credit[t] > 0);
+  const isFirst = !way.byBarrier[CHLORINE];
+  return {
+    water: step.after,
+    byBarrier: { ...way.byBarrier, [step.barrier]: betterOf(before, step.credit) },
+    isCapped: isChlorine ? step.answer.isCapped === true && (isFirst || way.isCapped) : way.isCapped,
+  };
+}
+
+/** Nitrate or metals over their limits. */
+export const isMineral = ({ nitrateMgL, hasMetals }: Passing): boolean =>
+  hasMetals || (nitrateMgL ?? 0) > NITRATE_MG_L;
+
+/** What a water on its way is fit for: the one answer that the store, the label and the reach go by. */
+export function fitnessOnTheWay(c: TrainCase, { water, byBarrier, isCapped }: OnTheWay): WaterFitness {
+  const { [CHLORINE]: chlorine, ...others } = byBarrier;
+  const mineral = isMineral(water);
+  const meets = c.boilNotice && meetsNotice(c.boilNotice.allows, byBarrier, chlorine);
+  const most: WaterGrade = c.boilNotice && !meets ? 'limited' : 'drinking';
+  return fitnessOf({
+    water: c.water,
+    ...(c.origin ? { origin: c.origin } : {}),
+    filledAt: c.now,
+    earned: sumOf(Object.values(others)),
+    ...(Object.keys(others).length > 0 ? { treatedAt: c.now } : {}),
+    ...(mineral ? { isMineral: true } : {}),
+    ...(!mineral && water.salt === 'fresh' ? { isDesalted: true } : {}),
+    ...(chlorine
+      ? {
+          chlorine: {
+            credit: chlorine,
+            by: 'residual' as const,
+            isCapped,
+            provedAt: c.now,
+            dosedAt: c.now,
+            isForADay: false,
+          },
+        }
+      : {}),
+    readings: [],
+    ...(meets ? { meetsNotice: true } : {}),
+    ...(most === 'drinking' ? {} : { most: lowerGrade(most, 'drinking') }),
+  });
+}
+
+/** The tier of a fitness; undefined where it is no better than water for washing. */
+export function tierOf({ grade, isShort }: WaterFitness): Exclude<Tier, 'resort'> | undefined {
+  if (grade === 'drinking') return isShort ? 'day' : 'whole';
+  return grade === 'limited' ? 'limited' : undefined;
+}
+
+export const isAtLeast = (a: Tier | undefined, b: Tier): boolean =>
+  a !== undefined && tiers.indexOf(a) <= tiers.indexOf(b);

@@ -1,0 +1,124 @@
+import { targets } from '../ct/credit.ts';
+import type { Context, Use } from '../methods/method.ts';
+import type { WaterFitness } from '../quality/fitness.ts';
+import {
+  atTheBeginning,
+  fitnessOnTheWay,
+  type OnTheWay,
+  onward,
+  type Tier,
+  type TrainCase,
+  tiers,
+} from './grade.ts';
+import { type Broken, feedShare, isBroken, type Means, type Taken, tryStep } from './step.ts';
+
+/** Steps in an order, and what they make of the water. */
+export interface Train {
+  readonly steps: readonly Taken[];
+  readonly tier: Tier;
+  readonly fitness: WaterFitness;
+  /** Log steps to spare over what is asked, at the germ that has fewest; below zero where it falls short. */
+  readonly marginLog: number;
+  /** Barriers against germs that stand on different legs. */
+  readonly barriers: number;
+  readonly minutes: number;
+  readonly handMin: number;
+  readonly uses: readonly Use[];
+  /** Fuel, whatever it is (kg, or kWh of electricity). */
+  readonly fuelKg: number;
+}
+
+const fuelKinds: readonly string[] = ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood'];
+
+/** A train of steps that were taken, as it is compared and shown. */
+export function trainOf(c: TrainCase, steps: readonly Taken[], way: OnTheWay, tier: Tier): Train {
+  const fitness = fitnessOnTheWay(c, way);
+  const { required, earned } = fitness;
+  const uses = steps.flatMap(s => s.answer.uses);
+  const earning = Object.values(way.byBarrier).filter(credit => targets.some(t => credit[t] > 0));
+  return {
+    steps,
+    tier,
+    fitness,
+    marginLog: required
+      ? Math.min(...targets.map(t => earned[t] - required.aim[t]))
+      : Number.NEGATIVE_INFINITY,
+    barriers: earning.length,
+    minutes: steps.reduce((sum, s) => sum + s.minutes, 0),
+    handMin: steps.reduce((sum, s) => sum + s.handMin, 0),
+    uses,
+    fuelKg: uses.filter(u => fuelKinds.includes(u.supply)).reduce((sum, u) => sum + u.amount, 0),
+  };
+}
+
+/** A full boil stands alone; anything else had better not where three stars are asked. */
+const standsAlone = ({ barriers, steps }: Train): boolean =>
+  barriers >= 2 || steps.some(step => targets.every(t => step.credit[t] >= BOIL_LOG));
+/** What a full boil takes out of everything. */
+const BOIL_LOG = 6;
+
+/** A margin beyond this is no reason to wait longer (log₁₀). */
+const ENOUGH_LOG = 1;
+
+const idsOf = (train: Train): string => train.steps.map(s => s.means.id).join(' ');
+
+/**
+ * Which of two trains is named first: the one that goes further; then that with two legs to stand on, or a full boil; then
+ * by its margin in whole log steps up to one, its hours, how many supplies it takes, and its fuel.
+ */
+export function compareTrains(a: Train, b: Train): number {
+  const keys = (t: Train): number[] => [
+    tiers.indexOf(t.tier),
+    standsAlone(t) ? 0 : 1,
+    -Math.min(ENOUGH_LOG, Math.floor(t.marginLog)),
+    Math.round(t.minutes),
+    t.uses.length,
+    t.steps.length,
+    t.fuelKg,
+  ];
+  const [left, right] = [keys(a), keys(b)];
+  const at = left.findIndex((key, i) => key !== right[i]);
+  return at < 0 ? (idsOf(a) < idsOf(b) ? -1 : 1) : left[at]! - right[at]!;
+}
+
+/** Steps in an order, tried one after another: what they make of the water, or the first that it cannot take. */
+export function runTrain(
+  c: TrainCase,
+  order: readonly Means[],
+  context: Context,
+): { readonly steps: readonly Taken[]; readonly way: OnTheWay } | Broken | undefined {
+  let way = atTheBeginning(c.found);
+  const steps: Taken[] = [];
+  for (const means of order) {
+    const tried = tryStep(means, way.water, context);
+    if (!tried || isBroken(tried)) return tried;
+    steps.push(tried);
+    way = onward(way, tried);
+  }
+  return { steps, way };
+}
+
+/**
+ * A train for so many litres at its end: what settles, stays behind or is rejected is brought besides, so each step is asked
+ * again for the litres that come to it.
+ */
+export function forLitres(
+  c: TrainCase,
+  { steps, tier }: Train,
+  context: Context,
+): Train | Broken | undefined {
+  let litres = c.found.volumeL;
+  const feeds = [...steps].reverse().map(step => {
+    litres *= feedShare(step);
+    return litres;
+  });
+  let way = atTheBeginning({ ...c.found, volumeL: litres });
+  const taken: Taken[] = [];
+  for (const [i, step] of steps.entries()) {
+    const tried = tryStep(step.means, { ...way.water, volumeL: feeds[steps.length - 1 - i]! }, context);
+    if (!tried || isBroken(tried)) return tried;
+    taken.push(tried);
+    way = onward(way, tried);
+  }
+  return trainOf(c, taken, way, tier);
+}

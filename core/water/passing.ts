@@ -1,0 +1,23 @@
+/** Water as it comes to a step of a train: as it was found, and as the steps before left it. Unmeasured is taken on the safe side. */
+export interface Passing {
+  readonly volumeL: number;
+  readonly turbidityNtu: number;
+  /** What clouds it: grains fall by themselves, clay does not. */
+  readonly grain: 'silt' | 'clay';
+  /** Unmeasured is cold. */
+  readonly temperatureC?: number;
+  readonly ph?: number;
+  readonly salt: 'fresh' | 'brackish' | 'sea';
+  /** Nitrate (mg/L as NO₃), where somebody read it. */
+  readonly nitrateMgL?: number;
+  /** Metals over their limit. */
+  readonly hasMetals: boolean;
+  readonly isSnow: boolean;
+  /** Chlorine or iodine was put in on the way. */
+  readonly isChlorinated: boolean;
+  /** Cryptosporidium is feared in it. */
+  readonly isCryptoFeared: boolean;
+}
+
+/** Colder than this a stand is longer (°C). */
+export const COLD_C = 10;
