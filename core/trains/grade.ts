@@ -94,5 +94,23 @@ export function tierOf({ grade, isShort }: WaterFitness): Exclude<Tier, 'resort'
   return grade === 'limited' ? 'limited' : undefined;
 }
 
+/** How far water has come: its tier, and the log steps that it still lacks of the aim in all. */
+export interface Reach {
+  readonly tier: Exclude<Tier, 'resort'>;
+  readonly lacksLog: number;
+}
+
+export function reachOf(fitness: WaterFitness): Reach | undefined {
+  const tier = tierOf(fitness);
+  if (!tier) return undefined;
+  const { earned, required } = fitness;
+  const lacks = (t: (typeof targets)[number]) => Math.max(0, (required?.aim[t] ?? 0) - earned[t]);
+  return { tier, lacksLog: tier === 'whole' ? 0 : targets.reduce((sum, t) => sum + lacks(t), 0) };
+}
+
+/** True where the one has come as far as the other. */
+export const goesAsFar = (a: Reach | undefined, b: Reach): boolean =>
+  a !== undefined && (a.tier === b.tier ? a.lacksLog <= b.lacksLog + 1e-9 : isAtLeast(a.tier, b.tier));
+
 export const isAtLeast = (a: Tier | undefined, b: Tier): boolean =>
   a !== undefined && tiers.indexOf(a) <= tiers.indexOf(b);

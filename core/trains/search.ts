@@ -5,13 +5,13 @@ import type { Passing } from '../water/passing.ts';
 import {
   atTheBeginning,
   fitnessOnTheWay,
-  isAtLeast,
+  goesAsFar,
   isMineral,
   type OnTheWay,
   onward,
-  type Tier,
+  type Reach,
+  reachOf,
   type TrainCase,
-  tierOf,
 } from './grade.ts';
 import { type Broken, isBroken, type Means, type Taken, tryStep } from './step.ts';
 import { compareTrains, type Train, trainOf } from './train.ts';
@@ -24,8 +24,8 @@ export interface EdgeMiss {
   /** What was done before, and the step that the water cannot take then. */
   readonly before: readonly Taken[];
   readonly broken: Broken;
-  /** What it would have been. */
-  readonly tier: Tier;
+  /** How far it would have gone. */
+  readonly reach: Reach;
 }
 
 /** What can be done with what is at hand. */
@@ -51,7 +51,7 @@ interface Node {
   readonly water: string;
   readonly minutes: number;
   /** The best that any of its beginnings reached. */
-  readonly reached: Tier | undefined;
+  readonly reached: Reach | undefined;
 }
 
 /** A train, and its means by their bits. */
@@ -69,27 +69,27 @@ interface Found {
 export function* searchTrains(c: TrainCase, means: readonly Means[], context: Context): InLots<Trains> {
   if (c.stop) return { offers: [], missed: [] };
   const bench = benchOf(c, means, context);
-  const found = new Map<string, Found>();
+  const found = new Map<number, Found>();
   const missed = new Map<string, EdgeMiss>();
   const whole: number[] = [];
   let resort: Train | undefined;
 
-  const keep = ({ steps, used, way }: Node, tier: Tier): void => {
+  const keep = ({ steps, used, way }: Node, { tier }: Reach): void => {
     const train = trainOf(c, steps, way, tier);
-    const known = found.get(`${used}|${tier}`);
-    if (!known || compareTrains(train, known.train) < 0) found.set(`${used}|${tier}`, { used, train });
-    if (tier === 'whole' && !known) whole.push(used);
+    const known = found.get(used);
+    if (!known || compareTrains(train, known.train) < 0) found.set(used, { used, train });
+    if (tier === 'whole') whole.push(used);
   };
 
   const miss = ({ steps, way, reached }: Node, broken: Broken): void => {
     const key = `${broken.means.id}|${broken.broken.reason.id}`;
     if (missed.has(key) || !broken.would) return;
-    const tier = bench.tierOf(onward(way, broken.would));
-    if (tier && !isAtLeast(reached, tier)) missed.set(key, { before: steps, broken, tier });
+    const would = bench.reachOf(onward(way, broken.would));
+    if (would && !goesAsFar(reached, would)) missed.set(key, { before: steps, broken, reach: would });
   };
 
   const first = bench.first();
-  let [level, tried] = [first.reached === 'whole' ? [] : [first], 0];
+  let [level, tried] = [first.reached?.tier === 'whole' ? [] : [first], 0];
   for (let length = 1; length <= MOST_STEPS && level.length > 0; length++) {
     const next = new Map<string, Node>();
     for (const node of level) {
@@ -112,11 +112,10 @@ export function* searchTrains(c: TrainCase, means: readonly Means[], context: Co
     }
     level = [];
     for (const node of next.values()) {
-      const tier = bench.tierOf(node.way);
-      if (tier && !isAtLeast(node.reached, tier)) keep(node, tier);
-      if (!tier && !resort?.steps.length) resort = trainOf(c, node.steps, node.way, 'resort');
-      else if (!tier && resort) resort = betterResort(resort, trainOf(c, node.steps, node.way, 'resort'));
-      if (tier !== 'whole') level.push({ ...node, reached: better(node.reached, tier) });
+      const reach = bench.reachOf(node.way);
+      if (reach && !goesAsFar(node.reached, reach)) keep(node, reach);
+      if (!reach) resort = betterResort(resort, trainOf(c, node.steps, node.way, 'resort'));
+      if (reach?.tier !== 'whole') level.push({ ...node, reached: further(node.reached, reach) });
     }
   }
   const all = [...found.values()];
@@ -128,18 +127,20 @@ export function* searchTrains(c: TrainCase, means: readonly Means[], context: Co
   return {
     offers,
     ...(offers.length === 0 && resort && isGermsOnly ? { resort } : {}),
-    missed: [...missed.values()].filter(m => !offers.some(o => isAtLeast(o.tier, m.tier) && isWithin(m, o))),
+    missed: [...missed.values()].filter(
+      m => !offers.some(o => goesAsFar(trainReach(o), m.reach) && isWithin(m, o)),
+    ),
   };
 }
 
 /** What is tried and graded, each once. */
 function benchOf(c: TrainCase, means: readonly Means[], context: Context) {
   const tries = new Map<string, Taken | Broken | undefined>();
-  const tiers = new Map<string, Exclude<Tier, 'resort'> | undefined>();
-  const tier = (way: OnTheWay) => {
+  const reaches = new Map<string, Reach | undefined>();
+  const reach = (way: OnTheWay) => {
     const key = `${isMineral(way.water)}|${way.water.salt}|${creditKey(way)}`;
-    if (!tiers.has(key)) tiers.set(key, tierOf(fitnessOnTheWay(c, way)));
-    return tiers.get(key);
+    if (!reaches.has(key)) reaches.set(key, reachOf(fitnessOnTheWay(c, way)));
+    return reaches.get(key);
   };
   // what takes out salt, nitrate and metals: without it nothing else is worth while
   const desalting = means.flatMap((m, i) => {
@@ -148,10 +149,10 @@ function benchOf(c: TrainCase, means: readonly Means[], context: Context) {
     return taken?.answer.desalts ? [1 << i] : [];
   });
   return {
-    tierOf: tier,
+    reachOf: reach,
     first: (): Node => {
       const way = atTheBeginning(c.found);
-      return { steps: [], used: 0, way, water: waterKey(c.found), minutes: 0, reached: tier(way) };
+      return { steps: [], used: 0, way, water: waterKey(c.found), minutes: 0, reached: reach(way) };
     },
     tryOnce: (i: number, { water, way }: Node) => {
       const key = `${i}|${water}`;
@@ -198,8 +199,11 @@ const earnsNothing = (before: OnTheWay, after: OnTheWay, { barrier }: Taken): bo
   return before.isCapped === after.isCapped && targets.every(t => is[t] === (was?.[t] ?? 0));
 };
 
-const better = (a: Tier | undefined, b: Tier | undefined): Tier | undefined =>
-  a && b ? (isAtLeast(a, b) ? a : b) : (a ?? b);
+const further = (a: Reach | undefined, b: Reach | undefined): Reach | undefined =>
+  a && b ? (goesAsFar(a, b) ? a : b) : (a ?? b);
+
+const trainReach = ({ tier, lacksLog }: Train): Reach | undefined =>
+  tier === 'resort' ? undefined : { tier, lacksLog };
 
 /** A miss whose steps another train takes anyway, in an order that works, is no news. */
 const isWithin = (miss: EdgeMiss, train: Train): boolean =>
@@ -209,10 +213,13 @@ const isWithin = (miss: EdgeMiss, train: Train): boolean =>
 
 /** True where a part of these means goes as far by itself: nobody does more than is needed. */
 const hasSpare = (a: Found, all: readonly Found[]): boolean =>
-  all.some(b => b !== a && (a.used & b.used) === b.used && isAtLeast(b.train.tier, a.train.tier));
+  all.some(
+    b => b !== a && (a.used & b.used) === b.used && goesAsFar(trainReach(b.train), trainReach(a.train)!),
+  );
 
 /** Of two that are not enough, the one that leaves less; of alike ones, the shorter. */
-function betterResort(a: Train, b: Train): Train {
+function betterResort(a: Train | undefined, b: Train): Train {
+  if (!a) return b;
   const [left, right] = [shortfall(a), shortfall(b)];
   if (Math.abs(left - right) > 1e-9) return left < right ? a : b;
   return a.steps.length <= b.steps.length ? a : b;

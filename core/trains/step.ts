@@ -2,6 +2,7 @@ import type { Credit } from '../ct/credit.ts';
 import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import { barrierOf, type Context, type Inputs, type MethodAnswer, startOf } from '../methods/method.ts';
 import { type Treatment, treatmentOf } from '../methods/treatments.ts';
+import { type SupplyKind, supplyKinds } from '../stock/kinds.ts';
 import type { Passing } from '../water/passing.ts';
 
 /** Something at hand that treats water: a method, and what is known of the very thing. */
@@ -12,8 +13,9 @@ export interface Means {
   readonly inputs: Inputs;
   /** Its own name, where it has one. */
   readonly name?: string;
-  /** The supply that it is, or that it is taken from. */
+  /** The supply that it is, or that it is taken from, and how much of it is left in its unit. */
   readonly supply?: string;
+  readonly left?: { readonly kind: SupplyKind; readonly amount: number };
 }
 
 /** A step as water would take it. */
@@ -37,7 +39,7 @@ export interface Broken {
   readonly would?: Taken;
 }
 
-export const isBroken = (tried: Taken | Broken): tried is Broken => 'broken' in tried;
+export const isBroken = (tried: object): tried is Broken => 'broken' in tried;
 
 /** A hand is at a step that is said to be done for so long (minutes). */
 const HAND_MIN = 3;
@@ -100,8 +102,23 @@ export function tryStep(means: Means, water: Passing, context: Context): Taken |
     before: water,
     after: { ...water, ...treatment.inTrain.leaves?.(water, inputs) },
   };
-  const refused = broken ?? answer.judgements.find(j => j.verdict === 'refuse');
+  const refused = broken ?? answer.judgements.find(j => j.verdict === 'refuse') ?? tooLittle(means, answer);
   return refused ? { means, broken: refused, would: taken } : taken;
+}
+
+/** What is left of a supply does not do for this water. */
+function tooLittle({ method, left, name }: Means, { uses }: MethodAnswer): Judgement | undefined {
+  if (!left) return undefined;
+  const amount = uses.filter(u => u.supply === left.kind).reduce((sum, u) => sum + u.amount, 0);
+  if (amount <= left.amount) return undefined;
+  const { unit } = supplyKinds[left.kind];
+  return edge('short', {
+    method: `method.${method}`,
+    supply: name ?? '',
+    amount,
+    left: left.amount,
+    unit: `supply-unit.${unit}`,
+  });
 }
 
 /** Water that a method makes less of: litres that must come to a step for each litre after it. */

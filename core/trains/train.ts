@@ -6,6 +6,7 @@ import {
   fitnessOnTheWay,
   type OnTheWay,
   onward,
+  reachOf,
   type Tier,
   type TrainCase,
   tiers,
@@ -17,6 +18,8 @@ export interface Train {
   readonly steps: readonly Taken[];
   readonly tier: Tier;
   readonly fitness: WaterFitness;
+  /** Log steps of the aim that are lacking in all; none where it is whole. */
+  readonly lacksLog: number;
   /** Log steps to spare over what is asked, at the germ that has fewest; below zero where it falls short. */
   readonly marginLog: number;
   /** Barriers against germs that stand on different legs. */
@@ -40,6 +43,7 @@ export function trainOf(c: TrainCase, steps: readonly Taken[], way: OnTheWay, ti
     steps,
     tier,
     fitness,
+    lacksLog: reachOf(fitness)?.lacksLog ?? 0,
     marginLog: required
       ? Math.min(...targets.map(t => earned[t] - required.aim[t]))
       : Number.NEGATIVE_INFINITY,
@@ -63,12 +67,14 @@ const ENOUGH_LOG = 1;
 const idsOf = (train: Train): string => train.steps.map(s => s.means.id).join(' ');
 
 /**
- * Which of two trains is named first: the one that goes further; then that with two legs to stand on, or a full boil; then
+ * Which of two trains is named first: the one that goes further, and lacks
+ * least; then that with two legs to stand on, or a full boil; then
  * by its margin in whole log steps up to one, its hours, how many supplies it takes, and its fuel.
  */
 export function compareTrains(a: Train, b: Train): number {
   const keys = (t: Train): number[] => [
     tiers.indexOf(t.tier),
+    Math.round(t.lacksLog * 10),
     standsAlone(t) ? 0 : 1,
     -Math.min(ENOUGH_LOG, Math.floor(t.marginLog)),
     Math.round(t.minutes),

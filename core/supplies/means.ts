@@ -1,0 +1,109 @@
+import type { Day } from '../calendar/day.ts';
+import { filterStanding } from '../filters/register.ts';
+import { stoves } from '../heat/boil.ts';
+import type { Facts } from '../log/facts.ts';
+import type { Inputs } from '../methods/method.ts';
+import { homesOf } from '../plan/care.ts';
+import type { SupplyKind } from '../stock/kinds.ts';
+import { settling } from '../trains/buyable.ts';
+import type { Means } from '../trains/step.ts';
+import { leftOf } from './cover.ts';
+import type { SupplyFacts } from './facts.ts';
+
+type Where = Pick<Facts, 'supply' | 'group' | 'plan' | 'home'>;
+interface Way {
+  readonly method: string;
+  readonly inputs: Inputs;
+  /** What tells it from another way of the same supply. */
+  readonly as?: string;
+}
+
+const given = (id: string, value: number | string | undefined): Inputs =>
+  value === undefined ? {} : { [id]: value };
+
+/** How a kind of supply treats water, as the method that it is for asks it; nothing for what treats none by itself. */
+const waysOf: Partial<Record<SupplyKind, (supply: SupplyFacts, facts: Where, today: Day) => readonly Way[]>> =
+  {
+    bleach: ({ bleach }, { plan }) => {
+      if (!bleach) return [];
+      const { product, basis, strength, keptC, madeOn, measuredMgMl } = bleach;
+      const inputs = {
+        ...{ product, basis, strength, keptC, strengthSchool: plan.strengthSchool },
+        ...given('madeOn', madeOn),
+        ...given('measuredMgMl', measuredMgMl),
+      };
+      return [
+        { method: 'dose', inputs },
+        { method: 'dose', inputs: { ...inputs, stand: 'giardia' }, as: 'long' },
+      ];
+    },
+    'chlorine-tablets': ({ treatsL }) => [
+      { method: 'tablets', inputs: { product: 'nadcc', ...given('packL', treatsL) } },
+    ],
+    'dioxide-tablets': ({ treatsL }) => [
+      { method: 'tablets', inputs: { product: 'dioxide', ...given('packL', treatsL) } },
+    ],
+    flocculant: ({ treatsL }) => [{ method: 'flocculant', inputs: given('packL', treatsL) }],
+    iodine: (_, facts, today) => [
+      // somebody here must not drink it: what is made for all is not made with it
+      {
+        method: 'iodine',
+        inputs: homesOf(facts, 'iodine', today).length > 0 ? { drinkers: 'pregnant' } : {},
+      },
+    ],
+    alum: () => [{ method: 'alum', inputs: {} }],
+    carbon: () => [{ method: 'carbon', inputs: {} }],
+    lamp: () => [{ method: 'uv', inputs: {} }],
+    bottles: ({ treatsL }) => [{ method: 'sun', inputs: given('bottleL', treatsL) }],
+    filter: (supply, facts, today) => {
+      const { device } = supply;
+      if (!device) return [];
+      const { newLH, lastLH } = filterStanding(supply, facts.group.timeZone, today);
+      const { certified, poreUm, rating } = device;
+      const inputs = {
+        device: device.kind,
+        ...given('poreUm', poreUm),
+        ...given('rating', rating),
+        ...certified,
+        ...given('newLH', newLH),
+        ...given('nowLH', lastLH),
+        // sand that somebody keeps in use has its skin
+        ...(device.kind === 'slow-sand' ? { weeks: 52 } : {}),
+      };
+      return [{ method: 'filter', inputs }];
+    },
+  };
+
+const boils = (kind: SupplyKind): readonly Way[] => {
+  const stove = stoves.find(s => s.fuel === kind);
+  return stove ? [{ method: 'boil', inputs: { stove: stove.id, powerKw: stove.powerKw } }] : [];
+};
+
+/**
+ * What is at hand for treating water: what is kept, in date and fit for use, each once however many there are of it; and a
+ * vessel to let water stand in, which everybody has.
+ */
+export function meansAtHand(facts: Where, today: Day): Means[] {
+  const means = new Map<string, Means>([['settle', settling]]);
+  for (const supply of Object.values(facts.supply)) {
+    const left = leftOf(supply, today);
+    if (left <= 0) continue;
+    const ways = waysOf[supply.kind]?.(supply, facts, today) ?? boils(supply.kind);
+    for (const { method, inputs, as } of ways) {
+      const { newLH, nowLH, ...kind } = inputs;
+      const key = JSON.stringify([method, kind]);
+      const known = means.get(key);
+      // of two alike the one that there is more of
+      if (known?.left && known.left.amount >= left) continue;
+      means.set(key, {
+        id: `${supply.id}${as ? `:${as}` : ''}`,
+        method,
+        inputs,
+        name: supply.name,
+        supply: supply.id,
+        left: { kind: supply.kind, amount: left },
+      });
+    }
+  }
+  return [...means.values()];
+}

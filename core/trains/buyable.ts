@@ -1,0 +1,27 @@
+import type { Inputs } from '../methods/method.ts';
+import type { Means } from './step.ts';
+
+/** A vessel to let water stand in, and a cloth: everybody has them. */
+export const settling: Means = { id: 'settle', method: 'settle', inputs: {} };
+
+const thing = (id: string, method: string, inputs: Inputs = {}): Means => ({ id, method, inputs });
+
+/**
+ * What a group may get that it has not got: one of each kind, as new, with the beginnings of its method where nothing else is
+ * said. Its name is the text `thing.<id>`.
+ */
+export const buyable: readonly Means[] = [
+  thing('stove', 'boil'),
+  thing('bleach', 'dose', { strength: 6 }),
+  thing('tablets', 'tablets', { product: 'nadcc' }),
+  thing('dioxide', 'tablets', { product: 'dioxide', packL: 1 }),
+  thing('packets', 'flocculant'),
+  thing('alum', 'alum'),
+  thing('microfilter', 'filter', { device: 'hollow-fibre' }),
+  thing('ultrafilter', 'filter', { device: 'ultrafilter' }),
+  thing('ceramic', 'filter', { device: 'ceramic' }),
+  thing('lamp', 'uv', { mjCm2: 186 }),
+  thing('still', 'distil'),
+  thing('membrane', 'reverse-osmosis', { rated: 'germs' }),
+  thing('sea-membrane', 'reverse-osmosis', { rated: 'sea' }),
+];

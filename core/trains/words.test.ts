@@ -1,0 +1,216 @@
+import { describe, expect, it } from 'vitest';
+import { atOnce } from '../lots.ts';
+import { answerTrains, shortfalls } from './answer.ts';
+import { buyable } from './buyable.ts';
+import type { TrainCase } from './grade.ts';
+import { caseOf, context, ids, type Thing, things } from './testThings.ts';
+
+const ask = (c: TrainCase, ...owned: Thing[]) =>
+  atOnce(
+    answerTrains(
+      c,
+      owned.map(id => things[id]),
+      buyable,
+      context,
+    ),
+  );
+/** The first train, as its tier and its steps. */
+const best = (c: TrainCase, ...owned: Thing[]) => {
+  const [train] = ask(c, ...owned).trains;
+  return train ? `${train.tier}: ${ids(train)}` : 'none';
+};
+const short = (c: TrainCase, ...owned: Thing[]) =>
+  shortfalls(ask(c, ...owned).trains[0]!).map(s => `${s.target} ${s.earned} of ${s.asked}`);
+const more = (c: TrainCase, ...owned: Thing[]) => ask(c, ...owned).more.map(m => m.thing.id);
+
+describe('a river that sewage runs into', () => {
+  const river = () => caseOf('river', {}, { upstream: 'people' });
+  const { temperatureC: _, ph: __, ...found } = river().found;
+  const unmeasured: TrainCase = { ...river(), found };
+
+  it('with a microfilter and bleach is short of viruses and Cryptosporidium, and says by how much', () => {
+    expect(best(unmeasured, 'micro', 'bleach')).toBe('day: micro bleach');
+    expect(short(unmeasured, 'micro', 'bleach')).toEqual([
+      'viruses 3 of 5',
+      'protozoa 2 of 4',
+      'crypto 2 of 4',
+    ]);
+    // a boil, or finer pores and a documented time, would close it
+    expect(more(unmeasured, 'micro', 'bleach')).toContain('stove');
+  });
+
+  it('with an ultrafilter and bleach whose time is documented lacks Cryptosporidium alone', () => {
+    expect(best(river(), 'ultra', 'long')).toBe('day: ultra long');
+    expect(short(river(), 'ultra', 'long')).toEqual(['crypto 3 of 4']);
+    expect(more(river(), 'ultra', 'long')).toContain('stove');
+  });
+
+  it('with a microfilter alone is a last resort, with viruses left whole', () => {
+    const { trains, resort } = ask(river(), 'micro');
+    expect(trains).toEqual([]);
+    expect(ids(resort)).toBe('micro');
+    expect(resort!.fitness.left).toContain('viruses');
+  });
+
+  it('boiled alone is whole: nothing else need be done', () => {
+    expect(best(river(), 'boil', 'micro', 'bleach')).toBe('whole: boil');
+  });
+});
+
+describe('a silty river', () => {
+  const silty = caseOf('river', { turbidityNtu: 180 }, { upstream: 'nobody' });
+
+  it('goes through nothing before it is cleared', () => {
+    const { trains, missed } = ask(silty, 'ceramic', 'tablets');
+    expect(trains).toEqual([]);
+    // tablets in such water would have been nothing either way
+    expect(missed.map(m => `${m.broken.means.id} ${m.broken.broken.reason.id}`)).toEqual([
+      'ceramic train.edge.cloudy',
+    ]);
+  });
+
+  it('is cleared by alum, filtered and chlorinated, in that order', () => {
+    expect(best(silty, 'alum', 'ceramic', 'bleach')).toBe('whole: alum ceramic bleach');
+  });
+
+  it('of silt settles far enough for the filter, of clay does not', () => {
+    const at = (grain: 'silt' | 'clay') =>
+      best(caseOf('river', { turbidityNtu: 90, grain }, { upstream: 'nobody' }), 'settle', 'ultra');
+    expect([at('silt'), at('clay')]).toEqual(['whole: settle ultra', 'none']);
+  });
+});
+
+describe('a farm well with nitrate 70', () => {
+  const well = caseOf('well', { nitrateMgL: 70 }, { protection: 'protected' });
+
+  it('is never boiled for it: a membrane, a still, or other water', () => {
+    expect(ask(well, 'boil', 'bleach', 'ceramic', 'carbon', 'lamp')).toMatchObject({ trains: [] });
+    expect(ask(well, 'boil').resort).toBeUndefined();
+    expect([...more(well, 'boil', 'bleach')].sort()).toEqual(['membrane', 'sea-membrane', 'still']);
+    expect(best(well, 'ro', 'boil')).toBe('whole: ro');
+  });
+
+  it('that is just within its limit is pushed over it by a boil', () => {
+    const near = caseOf('well', { nitrateMgL: 49.9, volumeL: 4 }, { protection: 'protected' });
+    expect(best(near, 'boil')).toBe('none');
+    expect(best(caseOf('well', { nitrateMgL: 40, volumeL: 4 }, { protection: 'protected' }), 'boil')).toBe(
+      'whole: boil',
+    );
+  });
+
+  it('of 200 passes a household membrane with too much left, and a still without', () => {
+    const foul = caseOf('well', { nitrateMgL: 200 }, { protection: 'protected' });
+    expect([best(foul, 'ro'), best(foul, 'still')]).toEqual(['none', 'whole: still']);
+  });
+
+  it('with metals over their limits is the same', () => {
+    const mine = caseOf('well', { hasMetals: true }, { protection: 'protected' });
+    expect([best(mine, 'boil', 'carbon', 'bleach'), best(mine, 'ro')]).toEqual(['none', 'whole: ro']);
+  });
+});
+
+describe('water that nothing makes fit', () => {
+  it.each(['tainted', 'flood', 'pool'] as const)('%s is a stop, with everything there is', water => {
+    const { stop, trains, more: buys, resort } = ask(caseOf(water), ...(Object.keys(things) as Thing[]));
+    expect(stop?.verdict).toBe('refuse');
+    expect([trains, buys, resort]).toEqual([[], [], undefined]);
+  });
+
+  it('is rain of a leaded roof too', () => {
+    expect(ask(caseOf('rain', {}, { roof: 'unfit' }), 'boil').stop?.reason.id).toBe('guard.never-drunk.rain');
+  });
+});
+
+describe('tap water under a boil notice', () => {
+  const notice = (allows: readonly ('chlorine' | 'filter')[] = []): TrainCase => ({
+    ...caseOf('unknown', { turbidityNtu: 0.5 }),
+    boilNotice: { allows },
+  });
+
+  it('with fuel is boiled; without, chlorine is limited protection and no more', () => {
+    expect(best(notice(), 'boil', 'bleach')).toBe('whole: boil');
+    expect(best(notice(), 'bleach', 'ultra', 'tablets')).toMatch(/^limited: /);
+    expect(more(notice(), 'bleach')).toContain('stove');
+  });
+
+  it('that names chlorine is met by it', () => {
+    expect(best(notice(['chlorine']), 'bleach')).toBe('whole: bleach');
+  });
+});
+
+describe('sea water', () => {
+  const sea = caseOf('sea', { salt: 'sea' }, { upstream: 'nobody' });
+
+  it('takes a membrane that is rated for it, or a still', () => {
+    expect(best(sea, 'boil', 'bleach', 'ultra', 'ro')).toBe('none');
+    expect(best(sea, 'seaRo')).toBe('whole: seaRo');
+    expect(best(sea, 'still')).toBe('whole: still');
+    expect(more(sea, 'boil')).toEqual(expect.arrayContaining(['still', 'sea-membrane']));
+    expect(more(sea, 'boil')).not.toContain('membrane');
+  });
+});
+
+describe('snow', () => {
+  const snow = caseOf('snow', { isSnow: true, temperatureC: 0 });
+
+  it('is melted on a stove and boiled; nothing else takes it as it is', () => {
+    expect(best(snow, 'boil', 'tablets', 'micro')).toBe('whole: boil');
+    const { missed } = ask(snow, 'tablets', 'ceramic');
+    expect(new Set(missed.map(m => m.broken.broken.reason.id))).toEqual(new Set(['train.edge.snow']));
+  });
+});
+
+describe('a clear spring in winter at 3 °C', () => {
+  const spring = (temperatureC: number) =>
+    caseOf('spring', { temperatureC, turbidityNtu: 0.5, volumeL: 20 }, { protection: 'exposed' });
+
+  it('stands four hours with chlorine dioxide, as long as Cryptosporidium is feared or it is cold', () => {
+    const [train] = ask(spring(3), 'dioxide').trains;
+    expect(train?.tier).toBe('whole');
+    expect(train!.steps[0]!.answer.steps.find(s => s.kind === 'wait')?.waitMin).toBe(240);
+  });
+
+  it('stands an hour with chlorine tablets, which leave the protozoa', () => {
+    const [train] = ask(spring(3), 'tablets').trains;
+    expect(train?.tier).toBe('limited');
+    expect(train!.steps[0]!.answer.steps.find(s => s.kind === 'wait')?.waitMin).toBe(60);
+    expect(train!.fitness.left).toEqual(['protozoa', 'crypto']);
+  });
+
+  it('colder than any table earns nothing by bleach', () => {
+    expect(ask(spring(0.4), 'bleach').trains).toEqual([]);
+    expect(ask(spring(0.6), 'bleach').trains).toHaveLength(1);
+  });
+});
+
+describe('roof water', () => {
+  it('of a sound roof asks bacteria and viruses alone; of a soiled one the protozoa too', () => {
+    expect(best(caseOf('rain', {}, { roof: 'sound' }), 'bleach')).toBe('whole: bleach');
+    expect(best(caseOf('rain', {}, { roof: 'soiled' }), 'bleach')).toBe('limited: bleach');
+    expect(best(caseOf('rain', {}, { roof: 'soiled' }), 'bleach', 'micro')).toBe('whole: bleach micro');
+  });
+});
+
+describe('a pond, and only bleach', () => {
+  it('is limited protection where it is clear, and where it is cloudy; muddy it is nothing', () => {
+    const pond = (turbidityNtu: number) =>
+      best(caseOf('pond', { turbidityNtu }, { upstream: 'people' }), 'bleach');
+    expect([pond(3), pond(60), pond(150)]).toEqual(['limited: bleach', 'limited: bleach', 'none']);
+  });
+});
+
+describe('drinking water', () => {
+  it('needs no train', () => {
+    expect(ask(caseOf('treated-tap'), 'boil')).toMatchObject({ isFitAsItComes: true, trains: [] });
+  });
+});
+
+describe('what is at hand', () => {
+  it('does no more water than there is of it', () => {
+    const few = { ...things.tablets, left: { kind: 'chlorine-tablets', amount: 1 } } as const;
+    const at = (volumeL: number) => atOnce(answerTrains(caseOf('spring', { volumeL }), [few], [], context));
+    expect(at(20).trains).toHaveLength(1);
+    expect(at(21).trains).toEqual([]);
+    expect(at(21).missed[0]?.broken.broken.reason.id).toBe('train.edge.short');
+  });
+});
