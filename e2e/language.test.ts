@@ -118,6 +118,7 @@ test('in another language nothing on any screen is left in this one', async ({ z
     'store',
     'rain',
     'sources',
+    'sources/safe',
     'bench',
     'tests',
     'supplies',

@@ -19,6 +19,8 @@ const paths = [
   'store?view=table',
   'store/rounds',
   'supplies',
+  'sources',
+  'sources/safe',
   'rain',
   'rain/catch',
   'rain/weather',

@@ -14,7 +14,7 @@ import {
   type TrainCase,
 } from './grade.ts';
 import { type Broken, isBroken, type Means, type Taken, tryStep } from './step.ts';
-import { compareTrains, type Train, trainOf } from './train.ts';
+import { compareTrains, doneInChlorine, type Train, trainOf } from './train.ts';
 
 /** No train is longer: nobody keeps more vessels apart in their head. */
 export const MOST_STEPS = 6;
@@ -37,7 +37,7 @@ export interface Trains {
   readonly missed: readonly EdgeMiss[];
 }
 
-const TRIED_A_LOT = 200;
+const TRIED_A_LOT = 20;
 
 const waterKey = (w: Passing): string =>
   `${w.turbidityNtu}|${w.salt}|${w.nitrateMgL}|${w.hasMetals}|${w.isSnow}|${w.isChlorinated}`;
@@ -107,7 +107,7 @@ export function* searchTrains(c: TrainCase, means: readonly Means[], context: Co
         if (!after) continue;
         const key = `${used}|${after.water}|${creditKey(after.way)}`;
         const known = next.get(key);
-        if (!known || after.minutes < known.minutes) next.set(key, after);
+        if (!known || isSooner(after, known)) next.set(key, after);
       }
     }
     level = [];
@@ -126,7 +126,7 @@ export function* searchTrains(c: TrainCase, means: readonly Means[], context: Co
   const isGermsOnly = !isMineral(c.found) && c.found.salt === 'fresh';
   return {
     offers,
-    ...(offers.length === 0 && resort && isGermsOnly ? { resort } : {}),
+    ...(offers.length === 0 && resort?.barriers && isGermsOnly ? { resort } : {}),
     missed: [...missed.values()].filter(
       m => !offers.some(o => goesAsFar(trainReach(o), m.reach) && isWithin(m, o)),
     ),
@@ -181,6 +181,10 @@ function benchOf(c: TrainCase, means: readonly Means[], context: Context) {
     },
   };
 }
+
+/** The same water sooner; or as soon, with the chlorine later. */
+const isSooner = (a: Node, b: Node): boolean =>
+  a.minutes === b.minutes ? doneInChlorine(a.steps) < doneInChlorine(b.steps) : a.minutes < b.minutes;
 
 const holdsOne = (whole: readonly number[], used: number): boolean => whole.some(lot => (used & lot) === lot);
 

@@ -1,4 +1,4 @@
-import { targets } from '../ct/credit.ts';
+import { type Credit, credit, sumOf, type Target, targets } from '../ct/credit.ts';
 import type { Context, Use } from '../methods/method.ts';
 import type { WaterFitness } from '../quality/fitness.ts';
 import {
@@ -61,23 +61,32 @@ const standsAlone = ({ barriers, steps }: Train): boolean =>
 /** What a full boil takes out of everything. */
 const BOIL_LOG = 6;
 
+/** What takes longer does not make a day's water in a day. */
+const DAY_MIN = 24 * 60;
+
 /** A margin beyond this is no reason to wait longer (log₁₀). */
 const ENOUGH_LOG = 1;
+
+/** Steps that are done after the chlorine went in: what was put in last stays in the water that is kept. */
+export const doneInChlorine = (steps: readonly Taken[]): number =>
+  steps.filter(step => step.before.isChlorinated).length;
 
 const idsOf = (train: Train): string => train.steps.map(s => s.means.id).join(' ');
 
 /**
  * Which of two trains is named first: the one that goes further, and lacks
- * least; then that with two legs to stand on, or a full boil; then
- * by its margin in whole log steps up to one, its hours, how many supplies it takes, and its fuel.
+ * least; that is done within a day; then that with two legs to stand on, or a full boil; then
+ * by its margin in whole log steps up to one, its hours, chlorine last, how many supplies it takes, and its fuel.
  */
 export function compareTrains(a: Train, b: Train): number {
   const keys = (t: Train): number[] => [
     tiers.indexOf(t.tier),
     Math.round(t.lacksLog * 10),
+    t.minutes > DAY_MIN ? 1 : 0,
     standsAlone(t) ? 0 : 1,
     -Math.min(ENOUGH_LOG, Math.floor(t.marginLog)),
     Math.round(t.minutes),
+    doneInChlorine(t.steps),
     t.uses.length,
     t.steps.length,
     t.fuelKg,
@@ -127,4 +136,15 @@ export function forLitres(
     way = onward(way, tried);
   }
   return trainOf(c, taken, way, tier);
+}
+
+/** What must still be taken out after each step, the water as it was found first (log₁₀ of each germ). */
+export function remaining(c: TrainCase, { steps, fitness: { required } }: Train): Credit[] {
+  const ways: OnTheWay[] = [atTheBeginning(c.found)];
+  for (const step of steps) ways.push(onward(ways.at(-1)!, step));
+  return ways.map(({ byBarrier }) => {
+    const earned = sumOf(Object.values(byBarrier));
+    const left = (t: Target) => Math.max(0, (required?.aim[t] ?? 0) - earned[t]);
+    return credit(left('bacteria'), left('viruses'), left('protozoa'), left('crypto'));
+  });
 }

@@ -52,6 +52,11 @@ describe('a river that sewage runs into', () => {
     expect(resort!.fitness.left).toContain('viruses');
   });
 
+  it('that only stood is not even a last resort', () => {
+    expect(ask(river(), 'settle', 'carbon')).toMatchObject({ trains: [] });
+    expect(ask(river(), 'settle', 'carbon').resort).toBeUndefined();
+  });
+
   it('boiled alone is whole: nothing else need be done', () => {
     expect(best(river(), 'boil', 'micro', 'bleach')).toBe('whole: boil');
   });
@@ -77,6 +82,12 @@ describe('a silty river', () => {
     const at = (grain: 'silt' | 'clay') =>
       best(caseOf('river', { turbidityNtu: 90, grain }, { upstream: 'nobody' }), 'settle', 'ultra');
     expect([at('silt'), at('clay')]).toEqual(['whole: settle ultra', 'none']);
+  });
+});
+
+describe('of two orders that earn the same', () => {
+  it('the one is told that leaves the chlorine in the water for longest', () => {
+    expect(best(caseOf('rain', {}, { roof: 'soiled' }), 'bleach', 'micro')).toBe('whole: micro bleach');
   });
 });
 
@@ -187,7 +198,7 @@ describe('roof water', () => {
   it('of a sound roof asks bacteria and viruses alone; of a soiled one the protozoa too', () => {
     expect(best(caseOf('rain', {}, { roof: 'sound' }), 'bleach')).toBe('whole: bleach');
     expect(best(caseOf('rain', {}, { roof: 'soiled' }), 'bleach')).toBe('limited: bleach');
-    expect(best(caseOf('rain', {}, { roof: 'soiled' }), 'bleach', 'micro')).toBe('whole: bleach micro');
+    expect(best(caseOf('rain', {}, { roof: 'soiled' }), 'bleach', 'micro')).toBe('whole: micro bleach');
   });
 });
 

@@ -18,6 +18,3 @@ export interface Passing {
   /** Cryptosporidium is feared in it. */
   readonly isCryptoFeared: boolean;
 }
-
-/** Colder than this a stand is longer (°C). */
-export const COLD_C = 10;

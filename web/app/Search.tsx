@@ -90,6 +90,7 @@ function SearchList({ onClose }: { onClose: () => void }) {
         note: say('search.act'),
         path: '/sources?do=notice',
       },
+      { id: 'do safe', name: say('sources.page.safe'), note: say('area.sources'), path: '/sources/safe' },
       { id: 'do catchment', name: say('catchment.add'), note: say('search.act'), path: '/rain/catch?do=add' },
       {
         id: 'do attend',

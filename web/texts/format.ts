@@ -243,6 +243,12 @@ const listings = lazily<string, readonly string[]>(
 /** Names one after another, without a last "and": codes, homes, what a kit lacks. */
 export const listing = (names: readonly string[]): string => listings(names);
 
+/** Steps one after another, as a line that begins like a sentence. */
+export const chain = (steps: readonly string[]): string => {
+  const said = listing(steps);
+  return said.charAt(0).toLocaleUpperCase(languageTag) + said.slice(1);
+};
+
 /** Minutes and seconds of a running clock; hours when there are any. */
 export function countdown(minutes: number): string {
   const seconds = Math.max(0, Math.ceil(minutes * 60));

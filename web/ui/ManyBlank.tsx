@@ -9,13 +9,23 @@ interface Props<T extends string> {
   readonly choices: readonly Choice<T>[];
   readonly onValues: (values: readonly T[]) => void;
   readonly placeholder?: string;
+  /** What stands for them in the sentence, where their names would be too long. */
+  readonly said?: string;
 }
 
 /** A blank that takes several words: a list with ticks opens in place. */
-export function ManyBlank<T extends string>({ label, values, choices, onValues, placeholder }: Props<T>) {
+export function ManyBlank<T extends string>({
+  label,
+  values,
+  choices,
+  onValues,
+  placeholder,
+  said: short,
+}: Props<T>) {
   const say = useSay();
   const chosen = choices.filter(choice => values.includes(choice.value));
-  const said = chosen.length > 0 ? list(chosen.map(c => c.label)) : (placeholder ?? say('blank.choose'));
+  const names = chosen.length > 0 ? list(chosen.map(c => c.label)) : (placeholder ?? say('blank.choose'));
+  const said = short ?? names;
   const turn = (value: T) =>
     onValues(values.includes(value) ? values.filter(v => v !== value) : [...values, value]);
   return (

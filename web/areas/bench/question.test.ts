@@ -1,15 +1,8 @@
 import { describe, expect, it } from 'vitest';
+import { ownedTools } from '#core/plan/tools.ts';
 import { fold } from '#core/record.ts';
 import { hand } from '#demo/hand.ts';
-import {
-  type BenchForm,
-  bleachOf,
-  filledFrom,
-  NEW_BLEACH,
-  NO_CONTAINER,
-  ownedTools,
-  questionOf,
-} from './question.ts';
+import { type BenchForm, bleachOf, filledFrom, NEW_BLEACH, NO_CONTAINER, questionOf } from './question.ts';
 
 const TODAY = '2026-11-25';
 const h = hand('2026-11-25T08:00:00.000Z');
@@ -127,7 +120,7 @@ describe('the blanks of the bench', () => {
   });
 
   it('know the tools owned, the dropper at the drops counted for it', () => {
-    expect(ownedTools(facts).map(t => t.id)).toEqual(['dropper', 'syringe-10']);
-    expect(ownedTools(facts)[0]).toMatchObject({ dropsPerMl: 16, calibrated: true });
+    expect(ownedTools(facts.group).map(t => t.id)).toEqual(['dropper', 'syringe-10']);
+    expect(ownedTools(facts.group)[0]).toMatchObject({ dropsPerMl: 16, calibrated: true });
   });
 });

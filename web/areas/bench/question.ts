@@ -1,10 +1,10 @@
 import { useEffect, useState } from 'react';
 import { standingOf } from '#core/chlorine/batch.ts';
 import type { DoseQuestion } from '#core/chlorine/instruct.ts';
-import { type Tool, toolCatalogue } from '#core/chlorine/measure.ts';
 import type { Clarity, DoseSchoolId } from '#core/chlorine/schools.ts';
 import type { Bleach, BleachProduct, StrengthBasis, StrengthSchoolId } from '#core/chlorine/strength.ts';
 import type { Facts } from '#core/log/facts.ts';
+import { ownedTools } from '#core/plan/tools.ts';
 import { lastFree } from '#core/quality/fitness.ts';
 import { knownOf } from '#core/sources/known.ts';
 import { bottlesOf } from '#core/supplies/bottles.ts';
@@ -125,14 +125,6 @@ export function filledFrom(
   };
 }
 
-/** The tools owned; a dropper runs at the drops counted for it. */
-export function ownedTools(facts: Facts): Tool[] {
-  const { toolIds, dropsPerMl } = facts.group;
-  return toolCatalogue
-    .filter(t => toolIds.includes(t.id))
-    .map(t => (t.kind === 'dropper' ? { ...t, dropsPerMl, calibrated: dropsPerMl !== 20 } : t));
-}
-
 /** The bottle in the blanks, or undefined while one of them is empty. */
 export function bleachOf(form: BenchForm, facts: Facts): Bleach | undefined {
   const supply = facts.supply[form.supply];
@@ -181,7 +173,7 @@ export function questionOf(form: BenchForm, facts: Facts, today: string): DoseQu
       : {}),
     ...(form.usesJars ? { jars: readJars() } : {}),
     ...(form.school ? { school: form.school } : {}),
-    tools: ownedTools(facts),
+    tools: ownedTools(facts.group),
     today,
   };
 }

@@ -68,7 +68,13 @@ export function SourceLife({ source }: { source: SourceFacts }) {
         stops.map(stop => <JudgementLine key={stop} judgement={judgeStop(stop)} />)
       ) : (
         <p className="font-semibold" data-testid="source-asks">
-          {say(askedOf(standing))}
+          {say(askedOf(standing))}{' '}
+          <Link
+            to={`/sources/safe?source=${encodeURIComponent(source.id)}`}
+            className="whitespace-nowrap underline decoration-rule underline-offset-3"
+          >
+            {say('sources.page.safe')}
+          </Link>
         </p>
       )}
       {(lastFigure(source.tests, 'nitrate') ?? 0) > NITRATE_INFANT_MG_L && (

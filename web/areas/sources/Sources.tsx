@@ -10,6 +10,7 @@ import { NoticeForm } from './NoticeForm.tsx';
 import { Notices } from './Notices.tsx';
 import { SourceEditor } from './SourceEditor.tsx';
 import { SourceLife } from './SourceLife.tsx';
+import { SourcesHead } from './SourcesHead.tsx';
 import { standingOf } from './standing.ts';
 import { Walk } from './Walk.tsx';
 
@@ -35,7 +36,7 @@ export function Sources() {
       >
         <div className="flex flex-wrap items-start justify-between gap-3">
           <div>
-            <h1 className="text-title">{say('area.sources')}</h1>
+            <SourcesHead />
             <p className="text-large font-bold" data-testid="sources-answer">
               {sources.length === 0
                 ? say('sources.answer.none')

@@ -1,0 +1,122 @@
+import type { Page } from '@playwright/test';
+import { expect, expectAccessible, test, Visitor, Zeolite } from './zeolite.ts';
+
+const answer = (page: Page) => page.getByTestId('safe-answer');
+
+/** Types over what stands in a blank, key by key, and goes on with the next. */
+async function type(page: Page, label: string, keys: string): Promise<void> {
+  await page.getByLabel(label, { exact: true }).focus();
+  await page.keyboard.press('ControlOrMeta+A');
+  await page.keyboard.type(keys);
+  await page.keyboard.press('Tab');
+}
+
+/** Ticks or unticks things among the means. */
+async function turn(page: Page, ...names: readonly RegExp[]): Promise<void> {
+  await page.getByRole('button', { name: /^What is there to treat it with/ }).click();
+  for (const name of names) await page.getByRole('checkbox', { name }).click();
+  await page.keyboard.press('Escape');
+}
+
+test('a river is asked about by keys: what is lacking, what one thing more would do, and the way when it is there', async ({
+  visitor,
+}) => {
+  const { page } = visitor;
+  await visitor.fill('How many people', '4');
+  await visitor.press('Begin');
+  await expect(page.getByRole('button', { name: 'Set them down' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.locator('body').press('/');
+  await page.getByRole('combobox', { name: 'Find' }).waitFor();
+  await page.keyboard.type('Make it safe');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Sources' })).toBeVisible();
+
+  await visitor.choose('Which water', /^silty river water/);
+  await visitor.choose('People upstream', /^people upstream/);
+  await type(page, 'Litres to drink', '20 L');
+  await expect(answer(page)).toContainText('Nothing here makes it safe');
+  await expect(page.getByTestId('safe-more').first()).toContainText('With a stove and fuel as well');
+  await expectAccessible(page);
+
+  // what cannot be is said beside its blank, and stays
+  await type(page, 'Turbidity', 'brown');
+  await expect(page.getByRole('alert')).toContainText('Turbidity');
+  await expect(page.getByLabel('Turbidity', { exact: true })).toHaveValue('brown');
+  await expect(answer(page)).toHaveCount(0);
+  await type(page, 'Turbidity', '80');
+  await expect(answer(page)).toContainText('Nothing here makes it safe');
+
+  await turn(page, /^a hollow-fibre microfilter/, /^fresh plain bleach/);
+  await expect(answer(page)).toContainText(/20\sL to drink within a day/);
+  await expect(answer(page)).toContainText(/Let it stand .* filter .* of bleach for 60\smin/);
+  await expect(page.getByTestId('safe-left')).toContainText(
+    'viruses 3 of 5, Giardia 2 of 4, Cryptosporidium 2 of 4',
+  );
+  await expectAccessible(page);
+  await turn(page, /^a stove and fuel/);
+  await expect(answer(page)).toContainText(/20\sL to drink by .*Boil 1 min/s);
+  await expect(page.getByTestId('safe-left')).toHaveCount(0);
+
+  // each step leads to the bench
+  await page.getByRole('link', { name: 'At the bench: Boil' }).click();
+  await expect(page).toHaveURL(/bench\?method=boil/);
+});
+
+test('nitrate is never boiled for; flood water, a pool and the sea are answered for what they are', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await visitor.fill('How many people', '4');
+  await visitor.press('Begin');
+  await expect(page.getByRole('button', { name: 'Set them down' })).toBeVisible();
+  await page.goto(`${zeolite.address}sources/safe`);
+  await turn(page, /^a stove and fuel/);
+  await visitor.choose('Which water', /^well water/);
+  await visitor.choose('The well or spring', /^closed and sound/);
+  await expect(answer(page)).toContainText('Boil 1 min');
+  await type(page, 'Nitrate, as NO₃', '70');
+  await expect(answer(page)).toContainText('Nothing here makes it safe');
+  await expect(page.getByText('Boiling never takes nitrate or metals out')).toBeVisible();
+  await expect(page.getByTestId('safe-more').first()).toContainText(/a still|a membrane/);
+  await visitor.choose('Which water', /^sea water/);
+  await expect(answer(page)).toContainText('Nothing here makes it safe');
+  await turn(page, /^a membrane rated for sea water/);
+  await expect(answer(page)).toContainText(/through the membrane/i);
+  for (const [water, why] of [
+    [/^flood water/, 'no treatment at home makes it safe'],
+    [/^swimming-pool water/, 'washing and flushing only'],
+    [/^mine, industrial/, 'boiling frees more of the poison'],
+  ] as const) {
+    await visitor.choose('Which water', water);
+    await expect(answer(page)).toContainText('Do not drink it, whatever is done to it');
+    await expect(page.getByRole('alert')).toContainText(why);
+  }
+  await visitor.choose('Which water', /^treated tap water/);
+  await expect(answer(page)).toContainText('It is drinking water as it comes');
+});
+
+test('a source of Tarn Hollow is made safe with what the group keeps, at a desk and in the hand', async ({
+  page,
+}) => {
+  const demo = new Zeolite('demo/main.ts');
+  await demo.start();
+  const visitor = new Visitor(page);
+  await page.goto(`${demo.address}sources`);
+  await page.getByRole('link', { name: /^Upper spring/ }).click();
+  await page.getByTestId('source-asks').getByRole('link', { name: 'Make it safe' }).click();
+  await expect(page.getByRole('combobox', { name: 'Which water' })).toContainText('Upper spring');
+  await expect(answer(page)).toContainText(/\d+\sL to drink by/);
+  await expect(page.getByTestId('safe-other').first()).toBeVisible();
+  await page.setViewportSize({ width: 390, height: 844 });
+  await expect(page.getByRole('list', { name: 'Steps' })).toBeVisible();
+  expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+  await expectAccessible(page);
+  await type(page, 'Litres to drink', '5 gal');
+  await expect(page.getByLabel('Litres to drink')).toHaveValue(/18\.9|5 gal/);
+  await visitor.choose('Which water', /^melted snow/);
+  await expect(answer(page)).toContainText('Boil');
+  await demo.stop();
+  demo.remove();
+});

@@ -1,0 +1,252 @@
+import { useEffect, useMemo, useState } from 'react';
+import { useSearchParams } from 'react-router';
+import { addMinutes } from '#core/calendar/day.ts';
+import type { Context } from '#core/methods/method.ts';
+import { type Care, judgeCare } from '#core/plan/care.ts';
+import { ownedTools } from '#core/plan/tools.ts';
+import { sourcesOf } from '#core/sources/known.ts';
+import { clockLongitudeDeg } from '#core/sun/daylight.ts';
+import { answerTrains, shortfalls, type TrainAnswer } from '#core/trains/answer.ts';
+import type { TrainCase } from '#core/trains/grade.ts';
+import type { Train } from '#core/trains/train.ts';
+import { useCalmWater, useFacts, useReader, useToday, useWorkedOut } from '../../app/hooks.ts';
+import { useStateNow } from '../../session/hooks.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { FaultGate, useIsFaulty } from '../../ui/FaultGate.tsx';
+import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
+import { SafeSentence } from './SafeSentence.tsx';
+import { SourcesHead } from './SourcesHead.tsx';
+import { caseOfForm, meansOf, nameOf, ofSource, ofWater, type SafeForm, stepWords } from './safe.ts';
+import { TrainDrawing } from './TrainDrawing.tsx';
+
+/** This water, here, today: can it be made safe, with what is here, and by when? */
+export function MakeSafe() {
+  return (
+    <FaultGate>
+      <MakeSafePage />
+    </FaultGate>
+  );
+}
+
+/** What one person carries to the bench and treats at once (L). */
+const BATCH_L = 40;
+const litresOf = (needL: number): number => Math.min(BATCH_L, Math.max(1, Math.ceil(needL)));
+
+function useSafeForm(): readonly [SafeForm, (change: Partial<SafeForm>) => void] {
+  const facts = useFacts();
+  const today = useToday();
+  const { need } = useCalmWater().state;
+  const [search] = useSearchParams();
+  const [form, setForm] = useState<SafeForm>(() => {
+    const asked = facts.source[search.get('source') ?? ''];
+    const first = asked ?? sourcesOf(facts).find(s => s.kind !== 'tap');
+    return {
+      water: 'river',
+      origin: {},
+      ...(first ? ofSource(first, facts, today) : ofWater('river')),
+      volumeL: litresOf(need.drinkingL),
+      grain: 'silt',
+      temperatureC: undefined,
+      without: [],
+      also: [],
+    } as SafeForm;
+  });
+  return [form, change => setForm(before => ({ ...before, ...change }))];
+}
+
+function MakeSafePage() {
+  const say = useSay();
+  const facts = useFacts();
+  const today = useToday();
+  const now = useStateNow();
+  const { need } = useCalmWater().state;
+  const [form, onForm] = useSafeForm();
+  const isFaulty = useIsFaulty();
+  const context = useMemo(
+    (): Context => ({
+      altitudeM: facts.group.altitudeM,
+      today,
+      dailyNeedL: need.drinkingL,
+      planDays: facts.plan.targetDays,
+      longitudeDeg: clockLongitudeDeg(facts.group.timeZone, today),
+      tools: ownedTools(facts.group),
+    }),
+    [facts.group, facts.plan.targetDays, today, need.drinkingL],
+  );
+  const means = useMemo(() => meansOf(form, facts, today), [form, facts, today]);
+  // the clock moves on each second: an answer is worked out for the minute
+  const minute = now.slice(0, 16);
+  const asked = useMemo(
+    () => (isFaulty ? undefined : caseOfForm(form, facts, today, `${minute}:00.000Z`)),
+    [isFaulty, form, facts, today, minute],
+  );
+  const work = useMemo(
+    () => (asked ? () => answerTrains(asked, means.owned, means.toGet, context) : null),
+    [asked, means, context],
+  );
+  const fresh = useWorkedOut(work, true);
+  // while a blank is changed the last answer stays where it is
+  const [shown, setShown] = useState<{ of: TrainCase; answer: TrainAnswer } | null>(null);
+  useEffect(() => {
+    if (fresh && asked) setShown({ of: asked, answer: fresh });
+  }, [fresh, asked]);
+  return (
+    <div className="flex h-full flex-col gap-4 overflow-y-auto p-6 pt-4 max-wide:p-4">
+      <SourcesHead />
+      <div data-arrival tabIndex={-1} className="flex flex-col gap-4 outline-none">
+        {asked && shown ? (
+          <Answer of={shown.of} answer={shown.answer} />
+        ) : (
+          <p className="text-large">{say('safe.blank')}</p>
+        )}
+        <SafeSentence form={form} atHand={means.atHand} onForm={onForm} />
+        {asked && shown && <Details of={shown.of} answer={shown.answer} />}
+        <p className="max-w-[80ch] border-l-4 border-clay py-1 pl-3 text-small">
+          {say('safe.caution')} {say('caution.authority')}
+        </p>
+      </div>
+    </div>
+  );
+}
+
+interface Answered {
+  readonly of: TrainCase;
+  readonly answer: TrainAnswer;
+}
+
+/** The answer first: how much, fit for what, by when; and the steps in one line. */
+function Answer({ of, answer }: Answered) {
+  const say = useSay();
+  const { timeZone } = useReader();
+  const [best] = answer.trains;
+  const train = best ?? answer.resort;
+  const head = () => {
+    if (answer.stop) return say('safe.answer.stop');
+    if (answer.isFitAsItComes) return say('safe.answer.as-it-comes');
+    if (!train) return say('safe.answer.none');
+    const until = addMinutes(of.now, train.minutes);
+    return say(`safe.answer.${train.tier}`, {
+      volumeL: of.found.volumeL,
+      untilText: train.minutes >= 24 * 60 ? format.dayAndTime(until, timeZone) : format.time(until, timeZone),
+    });
+  };
+  return (
+    <div data-testid="safe-answer" aria-live="polite">
+      <p className={`text-title leading-tight font-bold ${answer.stop ? 'text-iron' : ''}`}>{head()}</p>
+      {train && (
+        <p className="text-large">
+          {say('safe.chain', {
+            steps: format.chain(train.steps.map(step => say(stepWords(step)))),
+            minutes: train.handMin,
+          })}
+        </p>
+      )}
+    </div>
+  );
+}
+
+function Details({ of, answer }: Answered) {
+  const say = useSay();
+  const facts = useFacts();
+  const today = useToday();
+  const [best, ...others] = answer.trains;
+  const train = best ?? answer.resort;
+  if (answer.stop) return <JudgementLine judgement={answer.stop} />;
+  if (answer.isFitAsItComes) return null;
+  const cares: Care[] = [
+    ...(train?.tier === 'limited' || train?.tier === 'resort' ? (['limited'] as const) : []),
+    ...(train?.steps.some(s => s.means.method === 'iodine') ? (['iodine'] as const) : []),
+  ];
+  return (
+    <>
+      {train && (
+        <section aria-label={say('safe.train')} className="flex flex-col gap-1">
+          <h2 className="text-base">{say('safe.to-take-out')}</h2>
+          <TrainDrawing of={of} train={train} />
+          <Left train={train} />
+          <Judgements of={judgeCare(facts, cares, today)} />
+        </section>
+      )}
+      <Others of={of} answer={answer} others={others} />
+    </>
+  );
+}
+
+/** What stays in it, in words, and for how long it is good. */
+function Left({ train }: { train: Train }) {
+  const say = useSay();
+  const short = shortfalls(train);
+  if (train.tier === 'whole') return null;
+  return (
+    <p className="border-l-4 border-clay py-1 pl-3" data-testid="safe-left">
+      {say(`safe.left.${train.tier}`)}{' '}
+      {short.length > 0 &&
+        say('safe.short', {
+          list: format.listing(
+            short.map(s =>
+              say('safe.short.of', {
+                germ: `feared.${s.target}`,
+                earned: format.log(s.earned),
+                asked: s.asked,
+              }),
+            ),
+          ),
+        })}
+    </p>
+  );
+}
+
+/** So many of each kind are told. */
+const MOST_TOLD = 3;
+
+/** Other ways, what one edge stands against, and what one thing more would do. */
+function Others({ of, answer, others }: Answered & { readonly others: readonly Train[] }) {
+  const say = useSay();
+  const words = (train: Train) => format.chain(train.steps.map(step => say(stepWords(step))));
+  const more = answer.more.slice(0, MOST_TOLD);
+  const missed = answer.missed.slice(0, MOST_TOLD);
+  if (others.length + more.length + missed.length === 0) return null;
+  return (
+    <div className="grid gap-x-8 gap-y-4 border-t border-slate pt-3 wide:grid-cols-3">
+      {others.slice(0, MOST_TOLD).map((train, i) => (
+        <section key={train.steps.map(s => s.means.id).join()} data-testid="safe-other">
+          <h3 className="text-base">{say('safe.other', { number: i + 2, words: words(train) })}</h3>
+          <p className="text-small">
+            {say('safe.reach', { tier: `safe.tier.${train.tier}`, minutes: train.minutes })}
+          </p>
+        </section>
+      ))}
+      {missed.map(({ before, broken }) => (
+        <section key={`${broken.means.id} ${broken.broken.reason.id}`} data-testid="safe-missed">
+          <h3 className="text-base text-iron">
+            {say('safe.not', {
+              words: format.chain([
+                ...before.map(step => say(stepWords(step))),
+                ...(broken.would ? [say(stepWords(broken.would))] : [say(`method.${broken.means.method}`)]),
+              ]),
+            })}
+          </h3>
+          <p className="text-small">
+            {say(broken.broken.reason)} {broken.broken.remedy && say(broken.broken.remedy)}
+          </p>
+        </section>
+      ))}
+      {more.map(({ thing, train }) => (
+        <section key={thing.id} data-testid="safe-more">
+          <h3 className="text-base text-clay">{say('safe.more', { thing: nameOf(thing, say) })}</h3>
+          <p className="text-small">
+            {say('safe.way', {
+              words: words(train),
+              tier: `safe.tier.${train.tier}`,
+              minutes: train.minutes,
+            })}
+          </p>
+        </section>
+      ))}
+      {answer.trains.length === 0 && of.found.nitrateMgL !== undefined && (
+        <p className="text-small">{say('safe.mineral')}</p>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,136 @@
+import { sourcesOf } from '#core/sources/known.ts';
+import { buyable } from '#core/trains/buyable.ts';
+import type { Means } from '#core/trains/step.ts';
+import type { Passing } from '#core/water/passing.ts';
+import { type Water, waterIds } from '#core/water/waters.ts';
+import { OriginBlank } from '../../acts/WaterBlanks.tsx';
+import { useFacts, useToday } from '../../app/hooks.ts';
+import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank, QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
+import { ManyBlank } from '../../ui/ManyBlank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
+import { nameOf, ofSource, ofWater, type SafeForm } from './safe.ts';
+
+interface Props {
+  readonly form: SafeForm;
+  readonly atHand: readonly Means[];
+  readonly onForm: (change: Partial<SafeForm>) => void;
+}
+
+/** The water, as far as somebody measured it, and what is there to treat it with: as a sentence. */
+export function SafeSentence({ form, atHand, onForm }: Props) {
+  const say = useSay();
+  const quantity = (
+    id: 'volumeL' | 'turbidityNtu' | 'ph' | 'nitrateMgL',
+    dimension: 'volumeL' | 'turbidityNtu' | 'ph' | 'concentrationMgL',
+    [least, most]: readonly [number, number],
+  ) => (
+    <QuantityBlank
+      label={say(`safe.${id}`)}
+      dimension={dimension}
+      value={form[id]}
+      onValue={value => onForm({ [id]: value })}
+      least={least}
+      most={most}
+      placeholder={say('safe.not-read')}
+    />
+  );
+  return (
+    <Sentence>
+      <Phrase
+        text="safe.sentence"
+        cases={{ cloudy: form.turbidityNtu !== undefined && form.turbidityNtu >= 5 ? 'yes' : 'no' }}
+        blanks={{
+          volume: quantity('volumeL', 'volumeL', [0.2, 100_000]),
+          water: <WaterChoice form={form} onForm={onForm} />,
+          origin: form.source ? null : (
+            <OriginBlank
+              water={form.water}
+              origin={form.origin}
+              onOrigin={origin => onForm({ origin })}
+              isAfter
+            />
+          ),
+          turbidity: quantity('turbidityNtu', 'turbidityNtu', [0, 5000]),
+          grain: (
+            <ChoiceBlank<Passing['grain']>
+              label={say('safe.grain')}
+              value={form.grain}
+              onValue={grain => onForm({ grain })}
+              choices={(['silt', 'clay'] as const).map(value => ({
+                value,
+                label: say(`safe.grain.${value}`),
+                note: say(`safe.grain.${value}.note`),
+              }))}
+            />
+          ),
+          temperature: (
+            <WarmthBlank
+              label={say('safe.temperatureC')}
+              value={form.temperatureC}
+              onValue={temperatureC => onForm({ temperatureC })}
+            />
+          ),
+          ph: quantity('ph', 'ph', [3, 12]),
+          nitrate: quantity('nitrateMgL', 'concentrationMgL', [0, 10_000]),
+          means: <MeansBlank form={form} atHand={atHand} onForm={onForm} />,
+        }}
+      />
+    </Sentence>
+  );
+}
+
+/** A source of the walk, or a water by its word. */
+function WaterChoice({ form, onForm }: Omit<Props, 'atHand'>) {
+  const say = useSay();
+  const facts = useFacts();
+  const today = useToday();
+  const sources = sourcesOf(facts);
+  const take = (value: string) => {
+    const source = facts.source[value];
+    onForm(source ? ofSource(source, facts, today) : ofWater(value as Water));
+  };
+  return (
+    <ChoiceBlank<string>
+      label={say('safe.water')}
+      value={form.source ?? form.water}
+      onValue={take}
+      choices={[
+        ...sources.map(s => ({ value: s.id as string, label: s.name, note: say(`source-kind.${s.kind}`) })),
+        ...waterIds.map(water => ({ value: water as string, label: say(`water.${water}`) })),
+      ]}
+    />
+  );
+}
+
+/** What is kept, each to be left out for once; and what else may be there. */
+function MeansBlank({ form, atHand, onForm }: Props) {
+  const say = useSay();
+  // a bottle of bleach is one thing, however long its water stands
+  const kept = atHand.filter(means => means.inputs.stand !== 'giardia');
+  const values = [...kept.map(m => m.id).filter(id => !form.without.includes(id)), ...form.also];
+  return (
+    <ManyBlank<string>
+      label={say('safe.means')}
+      values={values}
+      placeholder={say('safe.means.none')}
+      said={say(
+        values.length === kept.length && form.also.length === 0 ? 'safe.means.all' : 'safe.means.some',
+        {
+          count: values.length,
+        },
+      )}
+      onValues={next => {
+        const out = kept.filter(m => !next.includes(m.id)).map(m => m.id);
+        onForm({
+          without: [...out, ...out.map(id => `${id}:long`)],
+          also: buyable.filter(b => next.includes(b.id)).map(b => b.id),
+        });
+      }}
+      choices={[
+        ...kept.map(m => ({ value: m.id, label: nameOf(m, say), note: say(`method.${m.method}`) })),
+        ...buyable.map(m => ({ value: m.id, label: nameOf(m, say), note: say('safe.also') })),
+      ]}
+    />
+  );
+}

@@ -1,0 +1,118 @@
+import type { Day, Instant } from '#core/calendar/day.ts';
+import { type Message, message } from '#core/judgement.ts';
+import type { Facts } from '#core/log/facts.ts';
+import type { SourceFacts } from '#core/sources/facts.ts';
+import { caseOf, sourcedOf } from '#core/sources/known.ts';
+import { readAt, trainCaseOf } from '#core/sources/trainCase.ts';
+import { meansAtHand } from '#core/supplies/means.ts';
+import { buyable } from '#core/trains/buyable.ts';
+import type { TrainCase } from '#core/trains/grade.ts';
+import type { Means, Taken } from '#core/trains/step.ts';
+import { fearsOf } from '#core/water/hazards.ts';
+import type { Passing } from '#core/water/passing.ts';
+import { type Origin, requiredOf, rowOf, type Water } from '#core/water/waters.ts';
+import type { Say } from '../../texts/texts.ts';
+
+/** What is asked of a water, as its sentence holds it. */
+export interface SafeForm {
+  readonly source?: string | undefined;
+  readonly water: Water;
+  readonly origin: Origin;
+  readonly volumeL: number | undefined;
+  readonly turbidityNtu: number | undefined;
+  readonly grain: Passing['grain'];
+  readonly temperatureC: number | undefined;
+  readonly ph: number | undefined;
+  readonly nitrateMgL: number | undefined;
+  /** Means at hand that are left out, and things that are there without being kept as a supply. */
+  readonly without: readonly string[];
+  readonly also: readonly string[];
+}
+
+/** How cloudy a water is taken for until somebody says (NTU). */
+const usualNtu = { surface: 30, river: 100, ground: 2, roof: 4, other: 1 } as const;
+
+function turbidityOf(water: Water, seen: readonly string[] = []): number {
+  if (seen.includes('brown')) return usualNtu.river;
+  if (seen.includes('cloudy')) return usualNtu.surface;
+  if (seen.includes('clear')) return usualNtu.roof;
+  if (water === 'river') return usualNtu.river;
+  const { class: of, isSalt } = rowOf(water);
+  if (isSalt) return usualNtu.roof;
+  return of === 'surface' || of === 'ground' ? usualNtu[of] : of === 'roof' ? usualNtu.roof : usualNtu.other;
+}
+
+/** What the sentence begins with for a source: what was read and seen there last. */
+export function ofSource(source: SourceFacts, facts: Facts, today: Day): Partial<SafeForm> {
+  const { water, origin = {} } = sourcedOf(source, today, facts.group.timeZone);
+  const read = readAt(source);
+  return {
+    source: source.id,
+    water,
+    origin,
+    turbidityNtu: read.turbidityNtu ?? turbidityOf(water, source.looked.at(-1)?.looks),
+    ph: read.ph,
+    nitrateMgL: read.nitrateMgL,
+  };
+}
+
+/** The same for a water that no source stands for. */
+export const ofWater = (water: Water): Partial<SafeForm> => ({
+  source: undefined,
+  water,
+  origin: {},
+  turbidityNtu: turbidityOf(water),
+  ph: undefined,
+  nitrateMgL: undefined,
+});
+
+/** The case of what was entered; undefined while a blank that it needs is empty. */
+export function caseOfForm(form: SafeForm, facts: Facts, today: Day, now: Instant): TrainCase | undefined {
+  const { volumeL, turbidityNtu, temperatureC, ph, nitrateMgL, water, origin, grain } = form;
+  if (volumeL === undefined || turbidityNtu === undefined) return undefined;
+  const source = form.source === undefined ? undefined : facts.source[form.source];
+  const required = requiredOf(water, origin);
+  const isCryptoFeared = source
+    ? fearsOf(caseOf(source, today)).some(fear => fear.of === 'crypto')
+    : (required?.aim.crypto ?? 0) > 0;
+  const found = {
+    volumeL,
+    turbidityNtu,
+    grain,
+    isCryptoFeared,
+    ...(temperatureC === undefined ? {} : { temperatureC }),
+    ...(ph === undefined ? {} : { ph }),
+    ...(nitrateMgL === undefined ? {} : { nitrateMgL }),
+  };
+  if (source) return trainCaseOf(facts, source, found, now);
+  return {
+    water,
+    origin,
+    found: {
+      ...found,
+      salt: water === 'sea' || water === 'brackish' ? water : 'fresh',
+      hasMetals: false,
+      isSnow: water === 'snow',
+      isChlorinated: false,
+    },
+    now,
+  };
+}
+
+/** What may be used: what is at hand and was not left out, and what was said to be there; and what else there is to get. */
+export function meansOf(form: Pick<SafeForm, 'without' | 'also'>, facts: Facts, today: Day) {
+  const atHand = meansAtHand(facts, today);
+  const there = buyable.filter(thing => form.also.includes(thing.id));
+  return {
+    atHand,
+    owned: [...atHand.filter(means => !form.without.includes(means.id)), ...there],
+    toGet: buyable.filter(thing => !form.also.includes(thing.id)),
+  };
+}
+
+/** A step in a few words: what is done, and how much of it. */
+export const stepWords = ({ means, answer }: Taken): Message =>
+  message(`train.step.${means.method}`, answer.headline.params);
+
+/** What a means is called: by its own name, or as the thing that one would get. */
+export const nameOf = ({ id, name }: Means, say: Say): string => name ?? say(message(`thing.${id}`));
