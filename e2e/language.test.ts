@@ -119,6 +119,7 @@ test('in another language nothing on any screen is left in this one', async ({ z
     'rain',
     'sources',
     'sources/safe',
+    'sources/said',
     'bench',
     'tests',
     'supplies',

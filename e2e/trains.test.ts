@@ -120,3 +120,29 @@ test('a source of Tarn Hollow is made safe with what the group keeps, at a desk 
   await demo.stop();
   demo.remove();
 });
+
+test('what people say is found by a word, and stands beside the method that it is about', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await visitor.fill('How many people', '4');
+  await visitor.press('Begin');
+  await expect(page.getByRole('button', { name: 'Set them down' })).toBeVisible();
+  await page.goto(`${zeolite.address}bench?method=boil`);
+  await page.getByRole('link', { name: 'No: Twenty minutes of boiling is better than one.' }).click();
+  const line = page.locator('#claim-twenty-minutes');
+  await expect(line).toBeFocused();
+  await expect(line).toContainText(/takes out no more, and [\d.]+\s% more fuel/);
+  await expectAccessible(page);
+  await page.keyboard.press('/');
+  await page.getByRole('combobox', { name: 'Find' }).waitFor();
+  await page.keyboard.type('silver');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('#claim-silver-coin')).toBeFocused();
+  await type(page, 'Find among them', 'nitrate');
+  await expect(page.getByText('Boiling takes nitrate out.')).toBeVisible();
+  await expect(page.locator('#claim-silver-coin')).toHaveCount(0);
+  await type(page, 'Find among them', 'zzz');
+  await expect(page.getByText('Nothing that people say has this word.')).toBeVisible();
+});

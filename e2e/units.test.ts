@@ -21,6 +21,7 @@ const paths = [
   'supplies',
   'sources',
   'sources/safe',
+  'sources/said',
   'rain',
   'rain/catch',
   'rain/weather',

@@ -23,6 +23,7 @@ import { replay } from '#server/log/replay.ts';
 import { benchBrowser, benchReadings } from './benchBrowser.ts';
 import { benchPlanners } from './benchPlanners.ts';
 import { benchRain } from './benchRain.ts';
+import { benchTrains } from './benchTrains.ts';
 import { generate, generateReadings } from './generate.ts';
 
 /** Sizes compared: a village, and ten villages. */
@@ -219,3 +220,4 @@ if (isAsked('large')) await measureLarge();
 if (isAsked('readings')) await measureReadings();
 if (isAsked('planners')) await benchPlanners();
 if (isAsked('rain')) benchRain();
+if (isAsked('trains')) benchTrains();

@@ -1,4 +1,5 @@
 import { chromium, type Page } from '@playwright/test';
+import bundlePrograms from '../e2e/bundle.ts';
 import { Zeolite } from '../e2e/zeolite.ts';
 
 /** A view of the README: where it is, and what a hand does there before it is photographed. */
@@ -25,15 +26,6 @@ const wide: View[] = [
     path: 'store/rounds',
     act: page => page.getByTestId('rounds-answer').waitFor(),
   },
-  {
-    name: 'take-in',
-    path: 'store',
-    act: async page => {
-      await page.getByRole('button', { name: 'Take in', exact: true }).click();
-      await page.getByLabel('CSV file').setInputFiles('core/containers/fixtures/hand-kept-list.csv');
-      await page.getByTestId('take-in-summary').waitFor();
-    },
-  },
   { name: 'plan', path: 'plan' },
   { name: 'bench', path: 'bench' },
   {
@@ -53,6 +45,19 @@ const wide: View[] = [
         .getByRole('link', { name: /^Upper spring/ })
         .first()
         .click(),
+  },
+  {
+    name: 'safe',
+    path: 'sources/safe',
+    act: async page => {
+      await page.getByRole('combobox', { name: 'Which water' }).click();
+      await page.getByRole('option', { name: /^silty river water/ }).click();
+      await page.getByRole('combobox', { name: 'People upstream' }).click();
+      await page.getByRole('option', { name: /^people upstream/ }).click();
+      await page.getByRole('button', { name: /^What is there to treat it with/ }).click();
+      await page.getByRole('checkbox', { name: /^Propane/ }).click();
+      await page.keyboard.press('Escape');
+    },
   },
   {
     name: 'tests',
@@ -125,6 +130,7 @@ async function photograph(views: readonly View[], width: number, height: number)
   }
 }
 
+await bundlePrograms();
 try {
   await zeolite.start();
   await photograph(wide, 1280, 800);

@@ -3,7 +3,15 @@ import { type Judgement, judge, message } from '../judgement.ts';
 import type { InLots } from '../lots.ts';
 import type { Context } from '../methods/method.ts';
 import { asItComes, neverDrunk } from '../water/waters.ts';
-import { isAtLeast, isMineral, type Tier, type TrainCase } from './grade.ts';
+import {
+  atTheBeginning,
+  fitnessOnTheWay,
+  isAtLeast,
+  isMineral,
+  reachOf,
+  type Tier,
+  type TrainCase,
+} from './grade.ts';
 import { type EdgeMiss, searchTrains } from './search.ts';
 import { isBroken, type Means } from './step.ts';
 import { compareTrains, forLitres, type Train } from './train.ts';
@@ -35,6 +43,8 @@ export interface TrainAnswer {
   readonly stop?: Judgement;
   /** It is drinking water as it comes. */
   readonly isFitAsItComes: boolean;
+  /** It is drunk fresh, within a day of being drawn: tested groundwater. Trains are then for what is to be kept. */
+  readonly isFitFresh: boolean;
   /** For the litres that were asked for, the best first. */
   readonly trains: readonly Train[];
   readonly resort?: Train;
@@ -77,9 +87,12 @@ export function* answerTrains(
   const stop = stopOf(c);
   const isFitAsItComes =
     !stop && !c.boilNotice && !isMineral(c.found) && asItComes(c.water, c.origin) === 'drinking';
+  const begins = stop ? undefined : reachOf(fitnessOnTheWay(c, atTheBeginning(c.found)));
+  const isFitFresh = begins?.tier === 'day';
   if (stop || isFitAsItComes)
-    return { ...(stop ? { stop } : {}), isFitAsItComes, trains: [], missed: [], more: [] };
-  const { offers, resort, missed } = yield* searchTrains(c, owned, context);
+    return { ...(stop ? { stop } : {}), isFitAsItComes, isFitFresh, trains: [], missed: [], more: [] };
+  const { resort, missed, ...found } = yield* searchTrains(c, owned, context);
+  const offers = found.offers.filter(o => !isFitFresh || o.tier === 'whole');
   const best = offers[0]?.tier;
   const more: OneMore[] = [];
   if (best !== 'whole')
@@ -94,6 +107,7 @@ export function* answerTrains(
     }
   return {
     isFitAsItComes,
+    isFitFresh,
     trains: measuredOut(c, offers, context),
     ...(resort ? { resort } : {}),
     missed,

@@ -216,6 +216,17 @@ describe('drinking water', () => {
   });
 });
 
+describe('a tested well', () => {
+  const well = caseOf('well', {}, { protection: 'tested' });
+
+  it('is drunk fresh; what is kept of it is made whole or not at all', () => {
+    expect(ask(well)).toMatchObject({ isFitFresh: true, isFitAsItComes: false, trains: [] });
+    expect(ask(well, 'micro')).toMatchObject({ isFitFresh: true, trains: [] });
+    expect(best(well, 'bleach')).toBe('whole: bleach');
+    expect(ask(caseOf('well', {}, { protection: 'protected' })).isFitFresh).toBe(false);
+  });
+});
+
 describe('what is at hand', () => {
   it('does no more water than there is of it', () => {
     const few = { ...things.tablets, left: { kind: 'chlorine-tablets', amount: 1 } } as const;

@@ -1,6 +1,7 @@
 import { Command } from 'cmdk';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
+import { claims } from '#core/claims/claims.ts';
 import { methods } from '#core/methods/methods.ts';
 import { catchmentsOf } from '#core/rain/known.ts';
 import { sourcesOf } from '#core/sources/known.ts';
@@ -110,6 +111,12 @@ function SearchList({ onClose }: { onClose: () => void }) {
         name: say(`method.${id}`),
         note: say('area.bench'),
         path: `/bench?method=${id}`,
+      })),
+      ...claims.map(({ id }) => ({
+        id: `claim ${id}`,
+        name: say(`claim.${id}`),
+        note: say('said.search'),
+        path: `/sources/said?claim=${id}`,
       })),
       ...Object.values(facts.container).map(c => ({
         id: c.id,

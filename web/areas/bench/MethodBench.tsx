@@ -27,6 +27,7 @@ import { LayerDrawing } from './LayerDrawing.tsx';
 import { MethodSentence } from './MethodSentence.tsx';
 import { carryTo, type SetBlank, useMethodForm } from './methodForm.ts';
 import { NO_CONTAINER } from './question.ts';
+import { SaidAbout } from './SaidAbout.tsx';
 import { SkyNote } from './SkyNote.tsx';
 
 const CurveChart = lazy(() => import('./CurveChart.tsx'));
@@ -163,6 +164,7 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
           <LayerDrawing method={method.id} vessel={answer.vessel} layers={answer.layers} />
         )}
         {!answer?.isStopped && <CreditLine method={method} credit={credit} />}
+        <SaidAbout method={method.id} />
       </InTurn>
       <p className="max-w-[80ch] border-l-4 border-iron py-1 pl-3 text-small">
         {say(`method.${method.id}.caution`)} {say('caution.authority')}

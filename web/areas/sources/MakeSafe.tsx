@@ -124,6 +124,7 @@ function Answer({ of, answer }: Answered) {
   const head = () => {
     if (answer.stop) return say('safe.answer.stop');
     if (answer.isFitAsItComes) return say('safe.answer.as-it-comes');
+    if (answer.isFitFresh && !best) return say('safe.answer.fresh');
     if (!train) return say('safe.answer.none');
     const until = addMinutes(of.now, train.minutes);
     return say(`safe.answer.${train.tier}`, {
@@ -153,7 +154,7 @@ function Details({ of, answer }: Answered) {
   const [best, ...others] = answer.trains;
   const train = best ?? answer.resort;
   if (answer.stop) return <JudgementLine judgement={answer.stop} />;
-  if (answer.isFitAsItComes) return null;
+  if (answer.isFitAsItComes || (answer.isFitFresh && !best)) return null;
   const cares: Care[] = [
     ...(train?.tier === 'limited' || train?.tier === 'resort' ? (['limited'] as const) : []),
     ...(train?.steps.some(s => s.means.method === 'iodine') ? (['iodine'] as const) : []),

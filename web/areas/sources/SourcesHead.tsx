@@ -4,9 +4,10 @@ import { useSay } from '../../texts/texts.ts';
 const pages = [
   ['/sources', 'sources.page.walk'],
   ['/sources/safe', 'sources.page.safe'],
+  ['/sources/said', 'sources.page.said'],
 ] as const;
 
-/** The layer's name with its two pages. */
+/** The layer's name with its three pages. */
 export function SourcesHead() {
   const say = useSay();
   return (

@@ -2,6 +2,10 @@ import type { RouteObject } from 'react-router';
 
 export const routes: readonly RouteObject[] = [
   {
+    path: 'sources/said',
+    lazy: async () => ({ Component: (await import('./Said.tsx')).Said }),
+  },
+  {
     path: 'sources/safe',
     lazy: async () => ({ Component: (await import('./MakeSafe.tsx')).MakeSafe }),
   },
