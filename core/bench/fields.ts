@@ -69,6 +69,7 @@ export const sheet = fields({
   barrier: v.exactOptional(name(40)),
   /** It takes salt out; it takes the chlorine out that was in. */
   desalts: v.exactOptional(v.literal(true)),
+  demineralises: v.exactOptional(v.literal(true)),
   dechlorinates: v.exactOptional(v.literal(true)),
   /** What is not drunk until it is finished. */
   holds: v.exactOptional(v.picklist(holds)),

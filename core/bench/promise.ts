@@ -74,7 +74,12 @@ export function promiseOfDose(
 export function promiseOfRun(
   facts: PromiseFacts,
   container: ContainerFacts,
-  run: { readonly credit: Credit; readonly barrier: string; readonly desalts?: true },
+  run: {
+    readonly credit: Credit;
+    readonly barrier: string;
+    readonly desalts?: true;
+    readonly demineralises?: true;
+  },
   now: Instant,
 ): Promised | undefined {
   const before = caseOf(facts, container, now);
@@ -86,5 +91,6 @@ export function promiseOfRun(
     earned: run.barrier === 'chlorine' && before.chlorine ? before.earned : earned,
     treatedAt: now,
     ...(run.desalts ? { isDesalted: true } : {}),
+    ...(run.demineralises ? { isDemineralised: true } : {}),
   });
 }

@@ -24,12 +24,13 @@ export function stepped(facts: SheetFacts, { happenedAt, by, data }: Told<StepDo
 
 /** What a begun sheet will credit stands with the very water that it was begun on; what it holds back stands with the vessel. */
 export function begunOn(facts: ContainerFacts, entry: Told<SheetFields>): ContainerFacts {
-  const { method, holds, credit, barrier, desalts, dechlorinates } = entry.data;
+  const { method, holds, credit, barrier, desalts, demineralises, dechlorinates } = entry.data;
   const run = {
     ...credit,
     ...(barrier ? { barrier } : {}),
     ...(holds ? { holds } : {}),
     ...(desalts ? { desalts } : {}),
+    ...(demineralises ? { demineralises } : {}),
     ...(dechlorinates ? { dechlorinates } : {}),
   };
   const begun = withFill(facts, fill => ({ ...fill, sheets: { ...fill.sheets, [entry.subject]: run } }));
@@ -60,23 +61,25 @@ function credited(facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts 
   // what it earned stands in its beginning; a vessel filled anew meanwhile holds other water, which it did not treat
   const run = facts.fill?.sheets?.[entry.subject];
   if (!run) return facts;
-  const { barrier = method, desalts, dechlorinates, holds, ...credit } = run;
+  const { barrier = method, desalts, demineralises, dechlorinates, holds, ...credit } = run;
   return withFill(facts, fill => {
     // filters in series of the same kind count once, and so does a second round of anything
     const before = fill.treated?.byMethod ?? {};
     const byMethod = { ...before, [barrier]: betterOf(before[barrier] ?? noCredit, credit) };
     const isDesalted = desalts ?? fill.treated?.isDesalted;
+    const isDemineralised = demineralises ?? fill.treated?.isDemineralised;
     const treated = {
       at: entry.happenedAt,
       credit: sumOf(Object.values(byMethod)),
       byMethod,
       ...(isDesalted ? { isDesalted } : {}),
+      ...(isDemineralised ? { isDemineralised } : {}),
     };
     return {
       ...fill,
       treated,
       ...(credit.bacteria > 0 ? { germsTreatedAt: entry.happenedAt } : {}),
-      ...(desalts ? { desaltedAt: entry.happenedAt } : {}),
+      ...(desalts || demineralises ? { desaltedAt: entry.happenedAt } : {}),
       ...(holds && credit.bacteria > 0 ? { disinfectedAt: entry.happenedAt } : {}),
       ...(dechlorinates ? { dechlorinatedAt: entry.happenedAt } : {}),
     };

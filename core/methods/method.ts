@@ -135,6 +135,8 @@ export interface MethodAnswer {
   readonly due?: Due;
   /** It takes the salt out, and what is dissolved like it. */
   readonly desalts?: true;
+  /** It takes nitrate and metals out, and leaves salt. */
+  readonly demineralises?: true;
   /** Water that had nothing better is no more than limited protection by this run. */
   readonly isCapped?: true;
   /** Minutes from the first litre to the last, where its steps do not tell: a flow, a fire, days of sun. */

@@ -71,7 +71,8 @@ export const reverseOsmosis: Method = {
       working: [message('ro.working', params)],
       // a membrane whose seals nobody vouches for is for clear water that is safe already
       credit: rated === 'no' ? noCredit : credit(3, 3, 3, 3),
-      ...(isRatedFor && rated !== 'no' ? { desalts: true as const } : {}),
+      ...(source !== 'fresh' && isRatedFor ? { desalts: true as const } : {}),
+      ...(source === 'fresh' && rated !== 'no' ? { demineralises: true as const } : {}),
       totalMin: hours * 60,
       judgements: [
         ...(isRatedFor ? [] : [refuse(source === 'sea' ? 'ro.sea' : 'ro.brackish', 'who-gdwq')]),

@@ -41,6 +41,8 @@ export interface WaterCase {
   readonly treatedAt?: Instant;
   /** Salt, and what is dissolved like it, was taken out of it. */
   readonly isDesalted?: boolean;
+  /** Nitrate and metals alone were, by a membrane that is not rated for salt. */
+  readonly isDemineralised?: boolean;
   /** Nitrate or metals over their limit: taken out as salt is, and by nothing else. */
   readonly isMineral?: boolean;
   /** What chlorine earned it, when it was proved, and when the last of it went in. */
@@ -110,7 +112,8 @@ export function fitnessOf(c: WaterCase): WaterFitness {
   const required = requiredOf(c.water, c.origin);
   const humanWaste = hasHumanWaste(c.water, c.origin);
   const earned = c.chlorine ? sumOf([c.earned, c.chlorine.credit]) : c.earned;
-  const needsDesalting = (rowOf(c.water).isSalt === true || c.isMineral === true) && !c.isDesalted;
+  const needsDesalting =
+    !c.isDesalted && (rowOf(c.water).isSalt === true || (c.isMineral === true && !c.isDemineralised));
   const common = {
     earned,
     ...(required ? { required } : {}),

@@ -16,6 +16,7 @@ import type { BuildingFields, ContainerFields, Failing, PlaceFields } from './fi
 export type RunCredit = Credit & {
   readonly barrier?: string | undefined;
   readonly desalts?: true | undefined;
+  readonly demineralises?: true | undefined;
   readonly dechlorinates?: true | undefined;
   readonly holds?: Hold | undefined;
 };
@@ -50,6 +51,7 @@ export interface Fill {
     readonly credit: Credit;
     readonly byMethod: Readonly<Record<string, Credit>>;
     readonly isDesalted?: true;
+    readonly isDemineralised?: true;
   };
   /** When a sheet that takes germs out, or what is dissolved, was last finished on this water. */
   readonly germsTreatedAt?: Instant;

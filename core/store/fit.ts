@@ -110,6 +110,7 @@ export function waterCase(
     earned,
     ...(treatedAt ? { treatedAt } : {}),
     ...(fill.treated?.isDesalted ? { isDesalted: true } : {}),
+    ...(fill.treated?.isDemineralised ? { isDemineralised: true } : {}),
     ...(chlorine ? { chlorine } : {}),
     // what was read before the chlorine was taken out tells nothing of the water now
     readings: fill.readings.filter(r => !fill.dechlorinatedAt || r.at > fill.dechlorinatedAt),

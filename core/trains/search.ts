@@ -146,7 +146,7 @@ function benchOf(c: TrainCase, means: readonly Means[], context: Context) {
   const desalting = means.flatMap((m, i) => {
     const tried = tryStep(m, { ...c.found, turbidityNtu: 0, isSnow: false }, context);
     const taken = tried && isBroken(tried) ? tried.would : tried;
-    return taken?.answer.desalts ? [1 << i] : [];
+    return taken?.answer.desalts || taken?.answer.demineralises ? [1 << i] : [];
   });
   return {
     reachOf: reach,

@@ -88,6 +88,7 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
             credit,
             barrier: barrierOf(method, inputs),
             ...(answer.desalts ? { desalts: true as const } : {}),
+            ...(answer.demineralises ? { demineralises: true as const } : {}),
           },
           now,
         )?.says

@@ -55,6 +55,7 @@ export function beginSheet(
         credit: answer.credit ?? method.credit,
         barrier: barrierOf(method, inputs),
         ...(answer.desalts ? { desalts: true } : {}),
+        ...(answer.demineralises ? { demineralises: true } : {}),
         ...(method.removes.includes('chlorine') ? { dechlorinates: true } : {}),
         ...(method.holds ? { holds: method.holds } : {}),
       },
