@@ -1,5 +1,5 @@
-import type { Page } from '@playwright/test';
-import { expect, expectAccessible, test, Visitor, Zeolite } from './zeolite.ts';
+import type { Locator, Page } from '@playwright/test';
+import { expect, expectAccessible, settle, test, Visitor, Zeolite } from './zeolite.ts';
 
 const answer = (page: Page) => page.getByTestId('safe-answer');
 
@@ -146,3 +146,57 @@ test('what people say is found by a word, and stands beside the method that it i
   await type(page, 'Find among them', 'zzz');
   await expect(page.getByText('Nothing that people say has this word.')).toBeVisible();
 });
+
+test('a train is one sheet: locked step by step, held when it fails in the middle, the same in a second browser', async ({
+  visitor,
+  zeolite,
+  browser,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^stream water/);
+  await visitor.select('OW-001');
+  const drum = decodeURIComponent(page.url().split('/').pop()!);
+  await page.goto(`${zeolite.address}sources/safe?container=${encodeURIComponent(drum)}`);
+  await expect(page.getByRole('combobox', { name: 'Which water' })).toContainText('the water in OW-001');
+  await type(page, 'Turbidity', '12');
+  await turn(page, /^a ceramic or carbon block filter/, /^chlorine tablets/);
+  await expect(answer(page)).toContainText(/filter .* tablets for 60\smin/i);
+  await visitor.press('Begin the sheet');
+  await expect(page).toHaveURL(/bench\/sheet/);
+  const sheet = page.getByRole('region', { name: /Train/ });
+  await expect(sheet).toContainText('Mark one vessel RAW and one CLEAN');
+  await visitor.step('Done', sheet);
+
+  // another browser is at the same step, and goes on with it
+  const second = await (await browser.newContext()).newPage();
+  await second.goto(page.url());
+  const there = new Visitor(second);
+  const other = second.getByRole('region', { name: /Train/ });
+  await there.step('Done', other);
+  await expect(sheet.locator('[aria-current="step"]')).toContainText(await liveText(other));
+
+  // the server comes back in the middle: the step waits where it was
+  const before = await liveText(sheet);
+  await zeolite.stop();
+  await zeolite.start();
+  await page.reload();
+  await expect(sheet.locator('[aria-current="step"]')).toContainText(before);
+
+  // the flow is that of a clogged filter: the water stays held, and Today says so until it is decided
+  while (!/flow/i.test(await liveText(sheet))) await visitor.step('Done', sheet);
+  await type(page, 'Reading in L/h', '2');
+  await expect(sheet.getByRole('alert')).toBeVisible();
+  await visitor.press('That is the reading', sheet);
+  await page.goto(`${zeolite.address}today`);
+  await expect(page.getByRole('link', { name: /^Train, OW-001: a reading did not pass/ })).toBeVisible();
+  await page.goto(`${zeolite.address}bench?container=${encodeURIComponent(drum)}`);
+  await visitor.press('End it as failed', sheet);
+  await expect(sheet.getByRole('link', { name: 'Make it safe' })).toBeVisible();
+  await page.goto(`${zeolite.address}today`);
+  await page.getByRole('link', { name: /^OW-001 is held: its train was not finished/ }).click();
+  await expect(page.getByRole('complementary')).toContainText('Train');
+  await expect(visitor.reach).toContainText('0 days');
+});
+
+const liveText = async (sheet: Locator): Promise<string> =>
+  sheet.locator('[aria-current="step"] p').first().innerText();

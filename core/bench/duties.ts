@@ -3,14 +3,37 @@ import { message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import type { State } from '../store/state.ts';
 import { runningSheets, sheetAt } from './sheets.ts';
+import { TRAIN } from './train.ts';
 
-/** Sheets whose clock runs, or whose next step waits. */
-export function duties(facts: Facts, state: State): Duty[] {
+/** Sheets whose clock runs, or whose next step waits; and water that a train left half-way. */
+export const duties = (facts: Facts, state: State): Duty[] => [
+  ...sheetDuties(facts, state),
+  ...leftDuties(facts, state),
+];
+
+/** The water of a train that failed or was stopped is held until something is done about it. */
+function leftDuties(facts: Facts, state: State): Duty[] {
+  return Object.values(facts.container)
+    .filter(({ held = [] }) => held.some(h => h.ended && h.method === TRAIN) && held.every(h => h.ended))
+    .map(({ id, code }) => ({
+      id: `train-left:${id}`,
+      area: 'store',
+      when: 'now',
+      day: state.today,
+      subject: id,
+      what: message('duty.train-left', { code }),
+      verdict: 'warn',
+    }));
+}
+
+function sheetDuties(facts: Facts, state: State): Duty[] {
   return runningSheets(facts.sheet, state.now).map(sheet => {
-    const { standsUntil, isOver } = sheetAt(sheet, state.now);
+    const { standsUntil, isOver, live, failing } = sheetAt(sheet, state.now);
     const isStanding = standsUntil !== undefined && !isOver;
     const code = facts.container[sheet.container ?? '']?.code;
-    const id = `duty.sheet-${isStanding ? 'stands' : 'waits'}${code ? '.of' : ''}`;
+    // a reading that did not pass says what to do about it
+    const remedy = failing ? live?.onFail?.id : undefined;
+    const id = `duty.sheet-${isStanding ? 'stands' : remedy ? 'fails' : 'waits'}${code ? '.of' : ''}`;
     return {
       id: `sheet:${sheet.id}`,
       area: 'bench',
@@ -21,6 +44,7 @@ export function duties(facts: Facts, state: State): Duty[] {
       what: message(id, {
         method: `method.${sheet.method}`,
         ...(code ? { code } : {}),
+        ...(remedy ? { remedy } : {}),
         ...(isStanding ? { untilAt: standsUntil } : {}),
       }),
       verdict: isStanding ? 'ok' : 'warn',

@@ -55,12 +55,29 @@ const step: Fields<Step> = fields({
   onFail: v.exactOptional(text),
 });
 
+/** One method of a train: what it earns when its last step is done, and the thing that it is done with. */
+const leg = fields({
+  method: name(40),
+  /** Its last step, and what must be read there. */
+  last: name(40),
+  least: v.exactOptional(anyFigure),
+  most: v.exactOptional(anyFigure),
+  credit,
+  barrier: name(40),
+  desalts: v.exactOptional(v.literal(true)),
+  demineralises: v.exactOptional(v.literal(true)),
+  supply: v.exactOptional(subjectOf('supply')),
+});
+export type Leg = DataOf<typeof leg>;
+
 /** A sheet as it was begun: frozen, so that it reads the same when a method changes later. */
 export const sheet = fields({
   method: name(40),
   inputs: v.record(name(40), v.union([figure, name(60)])),
   headline: text,
-  steps: v.pipe(v.array(step), v.minLength(1, 'required'), v.maxLength(30)),
+  steps: v.pipe(v.array(step), v.minLength(1, 'required'), v.maxLength(60)),
+  /** Of a train: its methods in their order. Each earns what it earns when it is done, and not before. */
+  legs: v.exactOptional(v.pipe(v.array(leg), v.minLength(1, 'required'), v.maxLength(6))),
   /** What it took from which supply. */
   uses: v.pipe(v.array(fields({ supply: subjectOf('supply'), amount: between(0, 1e7) })), v.maxLength(8)),
   /** Log reductions of a finished run. */

@@ -1,7 +1,8 @@
-import type { Instant } from '../calendar/day.ts';
+import { dayOf, type Instant } from '../calendar/day.ts';
 import type { DoseInstruction } from '../chlorine/batch.ts';
 import { judgeAgainstInstruction } from '../chlorine/slip.ts';
 import { targets } from '../ct/credit.ts';
+import { filterStanding } from '../filters/register.ts';
 import { type Judgement, judge, message, refusals } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
@@ -77,8 +78,8 @@ export const onSanitised = ofContainer((_, { fill }) =>
 /** Begins in spite of a supply that is short, or of water that no method makes fit: both are said. */
 export function onSheetBegun(facts: Facts, entry: Told<SheetFields>, now: Instant): Judgement[] {
   const judgements: Judgement[] = [];
-  const { credit, holds } = entry.data;
-  const treats = targets.some(target => credit[target] > 0);
+  const { credit, holds, legs = [] } = entry.data;
+  const treats = [credit, ...legs.map(l => l.credit)].some(c => targets.some(target => c[target] > 0));
   for (const id of entry.also ?? []) {
     const container = facts.container[id];
     if (!container?.fill || !treats) continue;
@@ -102,7 +103,19 @@ export function onSheetStep(facts: Facts, entry: Told<StepDone>, now: Instant): 
   if (at.live?.id !== entry.data.step) return [judge('refuse', message('guard.not-this-step'), 'record')];
   if (at.standsUntil && !at.isOver)
     return [judge('refuse', message('guard.clock-runs', { untilAt: at.standsUntil }), 'record')];
-  return [];
+  return judgeDevice(facts, entry, now);
+}
+
+/** A filter of a train that froze, broke or wore out since the train was begun is not gone on with. */
+function judgeDevice(facts: Facts, { subject, data }: Told<StepDone>, now: Instant): Judgement[] {
+  const { legs = [], steps } = facts.sheet[subject]!;
+  const place = (id: string) => steps.findIndex(step => step.id === id);
+  const leg = legs.find(l => place(data.step) <= place(l.last));
+  const supply = leg?.supply ? facts.supply[leg.supply] : undefined;
+  if (supply?.kind !== 'filter') return [];
+  const { timeZone } = facts.group;
+  const { judgement } = filterStanding(supply, timeZone, dayOf(now, timeZone));
+  return judgement.verdict === 'refuse' ? [judgement] : [];
 }
 
 /** A sheet ends once, and as finished only when its steps are done. */

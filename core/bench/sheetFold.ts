@@ -1,6 +1,7 @@
 import { betterOf, noCredit, sumOf } from '../ct/credit.ts';
 import type { Told } from '../log/entry.ts';
-import type { ContainerFacts } from '../store/facts.ts';
+import type { Instant } from '../moment.ts';
+import type { ContainerFacts, RunCredit, RunLeg } from '../store/facts.ts';
 import { heldBy, withFill } from '../store/vessel.ts';
 import type { SheetFacts } from './facts.ts';
 import type { SheetEnd, SheetFields, StepDone } from './fields.ts';
@@ -24,7 +25,7 @@ export function stepped(facts: SheetFacts, { happenedAt, by, data }: Told<StepDo
 
 /** What a begun sheet will credit stands with the very water that it was begun on; what it holds back stands with the vessel. */
 export function begunOn(facts: ContainerFacts, entry: Told<SheetFields>): ContainerFacts {
-  const { method, holds, credit, barrier, desalts, demineralises, dechlorinates } = entry.data;
+  const { method, holds, credit, barrier, desalts, demineralises, dechlorinates, legs } = entry.data;
   const run = {
     ...credit,
     ...(barrier ? { barrier } : {}),
@@ -32,6 +33,7 @@ export function begunOn(facts: ContainerFacts, entry: Told<SheetFields>): Contai
     ...(desalts ? { desalts } : {}),
     ...(demineralises ? { demineralises } : {}),
     ...(dechlorinates ? { dechlorinates } : {}),
+    ...(legs ? { legs } : {}),
   };
   const begun = withFill(facts, fill => ({ ...fill, sheets: { ...fill.sheets, [entry.subject]: run } }));
   if (!holds) return begun;
@@ -53,6 +55,20 @@ function released(facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts 
   });
 }
 
+/** What a method of a train earned is in the water once its last step is done, whatever becomes of those behind it. */
+export function legDone(facts: ContainerFacts, entry: Told<StepDone>): ContainerFacts {
+  const leg = facts.fill?.sheets?.[entry.subject]?.legs?.find(l => l.last === entry.data.step);
+  if (!leg || !isWithin(leg, entry.data.reading)) return facts;
+  return earned(facts, { ...leg.credit, ...leg }, entry.happenedAt);
+}
+
+/** A reading that must lie within bounds does; a step without any is done when it is said to be. */
+const isWithin = ({ least, most }: RunLeg, reading: number | undefined): boolean =>
+  (least === undefined && most === undefined) ||
+  (reading !== undefined &&
+    reading >= (least ?? Number.NEGATIVE_INFINITY) &&
+    reading <= (most ?? Number.POSITIVE_INFINITY));
+
 /** The sheet that cleans a vessel gives it back its role; any other credits the water in it. */
 function credited(facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts {
   const { outcome, method } = entry.data;
@@ -60,16 +76,28 @@ function credited(facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts 
   if (method === 'sanitising') return { ...facts, sanitisedAt: entry.happenedAt, role: 'clean' };
   // what it earned stands in its beginning; a vessel filled anew meanwhile holds other water, which it did not treat
   const run = facts.fill?.sheets?.[entry.subject];
-  if (!run) return facts;
-  const { barrier = method, desalts, demineralises, dechlorinates, holds, ...credit } = run;
+  // a train has earned step by step
+  if (!run || run.legs) return facts;
+  return earned(facts, { ...run, barrier: run.barrier ?? method }, entry.happenedAt);
+}
+
+/** A container whose water a run has gone through. */
+function earned(
+  facts: ContainerFacts,
+  run: RunCredit & { readonly barrier: string },
+  at: Instant,
+): ContainerFacts {
+  const { barrier, desalts, demineralises, dechlorinates, holds } = run;
+  const { bacteria, viruses, protozoa, crypto } = run;
   return withFill(facts, fill => {
     // filters in series of the same kind count once, and so does a second round of anything
     const before = fill.treated?.byMethod ?? {};
+    const credit = { bacteria, viruses, protozoa, crypto };
     const byMethod = { ...before, [barrier]: betterOf(before[barrier] ?? noCredit, credit) };
     const isDesalted = desalts ?? fill.treated?.isDesalted;
     const isDemineralised = demineralises ?? fill.treated?.isDemineralised;
     const treated = {
-      at: entry.happenedAt,
+      at,
       credit: sumOf(Object.values(byMethod)),
       byMethod,
       ...(isDesalted ? { isDesalted } : {}),
@@ -78,10 +106,10 @@ function credited(facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts 
     return {
       ...fill,
       treated,
-      ...(credit.bacteria > 0 ? { germsTreatedAt: entry.happenedAt } : {}),
-      ...(desalts || demineralises ? { desaltedAt: entry.happenedAt } : {}),
-      ...(holds && credit.bacteria > 0 ? { disinfectedAt: entry.happenedAt } : {}),
-      ...(dechlorinates ? { dechlorinatedAt: entry.happenedAt } : {}),
+      ...(bacteria > 0 ? { germsTreatedAt: at } : {}),
+      ...(desalts || demineralises ? { desaltedAt: at } : {}),
+      ...(holds && bacteria > 0 ? { disinfectedAt: at } : {}),
+      ...(dechlorinates ? { dechlorinatedAt: at } : {}),
     };
   });
 }

@@ -19,7 +19,20 @@ export type RunCredit = Credit & {
   readonly demineralises?: true | undefined;
   readonly dechlorinates?: true | undefined;
   readonly holds?: Hold | undefined;
+  /** Of a train: what each of its methods gives when its last step is done. */
+  readonly legs?: readonly RunLeg[] | undefined;
 };
+
+/** A method of a train, as its water waits for it. */
+export interface RunLeg {
+  readonly last: string;
+  readonly least?: number;
+  readonly most?: number;
+  readonly credit: Credit;
+  readonly barrier: string;
+  readonly desalts?: true;
+  readonly demineralises?: true;
+}
 
 /** Water in a container, since it was last filled. */
 export interface Fill {

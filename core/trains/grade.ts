@@ -13,6 +13,8 @@ export interface TrainCase {
   readonly water: Water;
   readonly origin?: Origin;
   readonly found: Passing;
+  /** Its litres are what there is of it, not what is to be drunk in the end: what stays behind is not brought besides. */
+  readonly isAllThereIs?: true;
   /** A boil notice, and what it allows beside boiling. */
   readonly boilNotice?: { readonly allows: readonly NoticeAllows[] };
   /** Why nothing that is done at home makes it fit to drink. */

@@ -14,7 +14,7 @@ import {
   type TrainCase,
 } from './grade.ts';
 import { type Broken, isBroken, type Means, type Taken, tryStep } from './step.ts';
-import { compareTrains, doneInChlorine, type Train, trainOf } from './train.ts';
+import { compareTrains, doneInChlorine, idsOf, type Train, thousandths, trainOf } from './train.ts';
 
 /** No train is longer: nobody keeps more vessels apart in their head. */
 export const MOST_STEPS = 6;
@@ -182,9 +182,13 @@ function benchOf(c: TrainCase, means: readonly Means[], context: Context) {
   };
 }
 
-/** The same water sooner; or as soon, with the chlorine later. */
-const isSooner = (a: Node, b: Node): boolean =>
-  a.minutes === b.minutes ? doneInChlorine(a.steps) < doneInChlorine(b.steps) : a.minutes < b.minutes;
+/** The same water sooner; as soon, with the chlorine later; else by name, so that the answer is the same each time. */
+function isSooner(a: Node, b: Node): boolean {
+  const keys = ({ minutes, steps }: Node) => [thousandths(minutes), doneInChlorine(steps)] as const;
+  const [[aMin, aLate], [bMin, bLate]] = [keys(a), keys(b)];
+  if (aMin !== bMin) return aMin < bMin;
+  return aLate === bLate ? idsOf(a.steps) < idsOf(b.steps) : aLate < bLate;
+}
 
 const holdsOne = (whole: readonly number[], used: number): boolean => whole.some(lot => (used & lot) === lot);
 

@@ -24,6 +24,8 @@ export interface Train {
   readonly marginLog: number;
   /** Barriers against germs that stand on different legs. */
   readonly barriers: number;
+  /** Litres that come out at its end. */
+  readonly endL: number;
   readonly minutes: number;
   readonly handMin: number;
   readonly uses: readonly Use[];
@@ -48,6 +50,7 @@ export function trainOf(c: TrainCase, steps: readonly Taken[], way: OnTheWay, ti
       ? Math.min(...targets.map(t => earned[t] - required.aim[t]))
       : Number.NEGATIVE_INFINITY,
     barriers: earning.length,
+    endL: c.found.volumeL,
     minutes: steps.reduce((sum, s) => sum + s.minutes, 0),
     handMin: steps.reduce((sum, s) => sum + s.handMin, 0),
     uses,
@@ -71,7 +74,10 @@ const ENOUGH_LOG = 1;
 export const doneInChlorine = (steps: readonly Taken[]): number =>
   steps.filter(step => step.before.isChlorinated).length;
 
-const idsOf = (train: Train): string => train.steps.map(s => s.means.id).join(' ');
+/** Minutes as they are compared: what the order of a sum leaves behind its third place is none. */
+export const thousandths = (minutes: number): number => Math.round(minutes * 1000);
+
+export const idsOf = (steps: readonly Taken[]): string => steps.map(s => s.means.id).join(' ');
 
 /**
  * Which of two trains is named first: the one that goes further, and lacks
@@ -85,7 +91,7 @@ export function compareTrains(a: Train, b: Train): number {
     t.minutes > DAY_MIN ? 1 : 0,
     standsAlone(t) ? 0 : 1,
     -Math.min(ENOUGH_LOG, Math.floor(t.marginLog)),
-    Math.round(t.minutes),
+    thousandths(t.minutes),
     doneInChlorine(t.steps),
     t.uses.length,
     t.steps.length,
@@ -93,7 +99,7 @@ export function compareTrains(a: Train, b: Train): number {
   ];
   const [left, right] = [keys(a), keys(b)];
   const at = left.findIndex((key, i) => key !== right[i]);
-  return at < 0 ? (idsOf(a) < idsOf(b) ? -1 : 1) : left[at]! - right[at]!;
+  return at < 0 ? (idsOf(a.steps) < idsOf(b.steps) ? -1 : 1) : left[at]! - right[at]!;
 }
 
 /** Steps in an order, tried one after another: what they make of the water, or the first that it cannot take. */
@@ -115,7 +121,7 @@ export function runTrain(
 
 /**
  * A train for so many litres at its end: what settles, stays behind or is rejected is brought besides, so each step is asked
- * again for the litres that come to it.
+ * again for the litres that come to it. Where the litres are all there is, less comes out.
  */
 export function forLitres(
   c: TrainCase,
@@ -123,11 +129,13 @@ export function forLitres(
   context: Context,
 ): Train | Broken | undefined {
   let litres = c.found.volumeL;
-  const feeds = [...steps].reverse().map(step => {
+  const needed = [...steps].reverse().map(step => {
     litres *= feedShare(step);
     return litres;
   });
-  let way = atTheBeginning({ ...c.found, volumeL: litres });
+  const share = c.isAllThereIs ? c.found.volumeL / litres : 1;
+  const feeds = needed.map(feedL => feedL * share);
+  let way = atTheBeginning({ ...c.found, volumeL: litres * share });
   const taken: Taken[] = [];
   for (const [i, step] of steps.entries()) {
     const tried = tryStep(step.means, { ...way.water, volumeL: feeds[steps.length - 1 - i]! }, context);
@@ -135,7 +143,7 @@ export function forLitres(
     taken.push(tried);
     way = onward(way, tried);
   }
-  return trainOf(c, taken, way, tier);
+  return { ...trainOf(c, taken, way, tier), endL: c.found.volumeL * share };
 }
 
 /** What must still be taken out after each step, the water as it was found first (log₁₀ of each germ). */

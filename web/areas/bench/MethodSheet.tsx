@@ -108,6 +108,17 @@ export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large
           <JudgementLine judgement={outcome.judgement} />
         </div>
       )}
+      {sheet.legs && (at.phase === 'failed' || at.phase === 'stopped') && (
+        <p className="px-4 pb-3">
+          {say('train.failed')}{' '}
+          <Link
+            to={`/sources/safe?container=${encodeURIComponent(sheet.container ?? '')}`}
+            className="underline decoration-rule underline-offset-3"
+          >
+            {say('sources.page.safe')}
+          </Link>
+        </p>
+      )}
       {!large && (
         <div className="px-4 pb-4">
           <Photo subject={sheet.id} name={name} digest={sheet.photo} />
@@ -147,11 +158,17 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
     if (step.kind === 'read' && reading === undefined) return undefined;
     const also = sheet.container ? { also: [sheet.container] } : {};
     const list: Draft[] = [
-      draft('sheet.step', sheet.id, {
-        step: step.id,
-        ...(reading === undefined ? {} : { reading }),
-        ...(isEstimated ? { isEstimated } : {}),
-      }),
+      draft(
+        'sheet.step',
+        sheet.id,
+        {
+          step: step.id,
+          ...(reading === undefined ? {} : { reading }),
+          ...(isEstimated ? { isEstimated } : {}),
+        },
+        // a step of a train may be the last of one of its methods, which its water is told of
+        sheet.legs ? also : {},
+      ),
     ];
     if (isLast && passes(step, reading)) {
       list.push(
@@ -181,6 +198,7 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
     sheet.method,
     sheet.credit,
     sheet.container,
+    sheet.legs,
     sheet.inputs,
     today,
     say,

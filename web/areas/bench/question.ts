@@ -10,13 +10,13 @@ import { knownOf } from '#core/sources/known.ts';
 import { bottlesOf } from '#core/supplies/bottles.ts';
 import type { Provenance } from '#core/units/amount.ts';
 import { asItComes, neverDrunk } from '#core/water/waters.ts';
+import { NO_CONTAINER } from '../../acts/beginSheet.ts';
 import { withProvenance } from '../../ui/Provenance.tsx';
 import { readJars } from './jars.ts';
 
 /** A bottle that is not among the supplies yet. */
 export const NEW_BLEACH = 'new';
-/** A volume that is in no container of the store. */
-export const NO_CONTAINER = 'none';
+export { NO_CONTAINER };
 
 /** What stands in the blanks of the bench. */
 export interface BenchForm {

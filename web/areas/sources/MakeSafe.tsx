@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { useSearchParams } from 'react-router';
+import { useNavigate, useSearchParams } from 'react-router';
 import { addMinutes } from '#core/calendar/day.ts';
 import type { Context } from '#core/methods/method.ts';
 import { type Care, judgeCare } from '#core/plan/care.ts';
@@ -9,6 +9,8 @@ import { clockLongitudeDeg } from '#core/sun/daylight.ts';
 import { answerTrains, shortfalls, type TrainAnswer } from '#core/trains/answer.ts';
 import type { TrainCase } from '#core/trains/grade.ts';
 import type { Train } from '#core/trains/train.ts';
+import { beginTrain } from '../../acts/beginTrain.ts';
+import { Act } from '../../app/Act.tsx';
 import { useCalmWater, useFacts, useReader, useToday, useWorkedOut } from '../../app/hooks.ts';
 import { useStateNow } from '../../session/hooks.ts';
 import * as format from '../../texts/format.ts';
@@ -17,7 +19,16 @@ import { FaultGate, useIsFaulty } from '../../ui/FaultGate.tsx';
 import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
 import { SafeSentence } from './SafeSentence.tsx';
 import { SourcesHead } from './SourcesHead.tsx';
-import { caseOfForm, meansOf, nameOf, ofSource, ofWater, type SafeForm, stepWords } from './safe.ts';
+import {
+  caseOfForm,
+  meansOf,
+  nameOf,
+  ofContainer,
+  ofSource,
+  ofWater,
+  type SafeForm,
+  stepWords,
+} from './safe.ts';
 import { TrainDrawing } from './TrainDrawing.tsx';
 
 /** This water, here, today: can it be made safe, with what is here, and by when? */
@@ -40,6 +51,7 @@ function useSafeForm(): readonly [SafeForm, (change: Partial<SafeForm>) => void]
   const [search] = useSearchParams();
   const [form, setForm] = useState<SafeForm>(() => {
     const asked = facts.source[search.get('source') ?? ''];
+    const held = facts.container[search.get('container') ?? ''];
     const first = asked ?? sourcesOf(facts).find(s => s.kind !== 'tap');
     return {
       water: 'river',
@@ -50,6 +62,7 @@ function useSafeForm(): readonly [SafeForm, (change: Partial<SafeForm>) => void]
       temperatureC: undefined,
       without: [],
       also: [],
+      ...(held ? ofContainer(held) : {}),
     } as SafeForm;
   });
   return [form, change => setForm(before => ({ ...before, ...change }))];
@@ -101,7 +114,7 @@ function MakeSafePage() {
           <p className="text-large">{say('safe.blank')}</p>
         )}
         <SafeSentence form={form} atHand={means.atHand} onForm={onForm} />
-        {asked && shown && <Details of={shown.of} answer={shown.answer} />}
+        {asked && shown && <Details of={shown.of} answer={shown.answer} container={form.container} />}
         <p className="max-w-[80ch] border-l-4 border-clay py-1 pl-3 text-small">
           {say('safe.caution')} {say('caution.authority')}
         </p>
@@ -128,7 +141,7 @@ function Answer({ of, answer }: Answered) {
     if (!train) return say('safe.answer.none');
     const until = addMinutes(of.now, train.minutes);
     return say(`safe.answer.${train.tier}`, {
-      volumeL: of.found.volumeL,
+      volumeL: train.endL,
       untilText: train.minutes >= 24 * 60 ? format.dayAndTime(until, timeZone) : format.time(until, timeZone),
     });
   };
@@ -147,7 +160,7 @@ function Answer({ of, answer }: Answered) {
   );
 }
 
-function Details({ of, answer }: Answered) {
+function Details({ of, answer, container }: Answered & { readonly container: string | undefined }) {
   const say = useSay();
   const facts = useFacts();
   const today = useToday();
@@ -167,6 +180,7 @@ function Details({ of, answer }: Answered) {
           <TrainDrawing of={of} train={train} />
           <Left train={train} />
           <Judgements of={judgeCare(facts, cares, today)} />
+          <Begin train={train} container={container} />
         </section>
       )}
       <Others of={of} answer={answer} others={others} />
@@ -195,6 +209,28 @@ function Left({ train }: { train: Train }) {
           ),
         })}
     </p>
+  );
+}
+
+/** The train is begun on the water of a container, as one sheet; without one it is said how. */
+function Begin({ train, container }: { readonly train: Train; readonly container: string | undefined }) {
+  const say = useSay();
+  const facts = useFacts();
+  const today = useToday();
+  const navigate = useNavigate();
+  const drafts = useMemo(
+    () => (container ? beginTrain(train, container, facts, today) : undefined),
+    [train, container, facts, today],
+  );
+  if (!container) return <p className="text-small text-ash">{say('safe.begin.how')}</p>;
+  if (!drafts) return <p className="text-small text-ash">{say('safe.begin.not')}</p>;
+  return (
+    <Act
+      drafts={drafts}
+      label={say('safe.begin')}
+      told={say('bench.sheet-begun', { name: 'method.train' })}
+      onDone={() => void navigate(`/bench/${drafts[0]!.subject}`)}
+    />
   );
 }
 

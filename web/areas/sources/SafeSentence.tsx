@@ -4,12 +4,15 @@ import type { Means } from '#core/trains/step.ts';
 import type { Passing } from '#core/water/passing.ts';
 import { type Water, waterIds } from '#core/water/waters.ts';
 import { OriginBlank } from '../../acts/WaterBlanks.tsx';
-import { useFacts, useToday } from '../../app/hooks.ts';
+import { useCalmWater, useFacts, useToday } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
 import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
-import { nameOf, ofSource, ofWater, type SafeForm } from './safe.ts';
+import { nameOf, ofContainer, ofSource, ofWater, type SafeForm, treatable } from './safe.ts';
+
+/** So many containers are offered. */
+const MOST_CONTAINERS = 60;
 
 interface Props {
   readonly form: SafeForm;
@@ -43,14 +46,15 @@ export function SafeSentence({ form, atHand, onForm }: Props) {
         blanks={{
           volume: quantity('volumeL', 'volumeL', [0.2, 100_000]),
           water: <WaterChoice form={form} onForm={onForm} />,
-          origin: form.source ? null : (
-            <OriginBlank
-              water={form.water}
-              origin={form.origin}
-              onOrigin={origin => onForm({ origin })}
-              isAfter
-            />
-          ),
+          origin:
+            form.source || form.container ? null : (
+              <OriginBlank
+                water={form.water}
+                origin={form.origin}
+                onOrigin={origin => onForm({ origin })}
+                isAfter
+              />
+            ),
           turbidity: quantity('turbidityNtu', 'turbidityNtu', [0, 5000]),
           grain: (
             <ChoiceBlank<Passing['grain']>
@@ -85,19 +89,29 @@ function WaterChoice({ form, onForm }: Omit<Props, 'atHand'>) {
   const say = useSay();
   const facts = useFacts();
   const today = useToday();
+  const { state } = useCalmWater();
   const sources = sourcesOf(facts);
   const take = (value: string) => {
-    const source = facts.source[value];
-    onForm(source ? ofSource(source, facts, today) : ofWater(value as Water));
+    const [source, container] = [facts.source[value], facts.container[value]];
+    if (container) onForm(ofContainer(container));
+    else onForm(source ? ofSource(source, facts, today) : ofWater(value as Water));
   };
   return (
     <ChoiceBlank<string>
       label={say('safe.water')}
-      value={form.source ?? form.water}
+      value={form.container ?? form.source ?? form.water}
       onValue={take}
       choices={[
         ...sources.map(s => ({ value: s.id as string, label: s.name, note: say(`source-kind.${s.kind}`) })),
         ...waterIds.map(water => ({ value: water as string, label: say(`water.${water}`) })),
+        ...[...new Set([facts.container[form.container ?? ''], ...treatable(facts, state)])]
+          .flatMap(c => (c?.fill ? [c] : []))
+          .slice(0, MOST_CONTAINERS)
+          .map(c => ({
+            value: c.id as string,
+            label: say('safe.water.in', { code: c.code }),
+            note: say(`water.${c.fill!.water}`),
+          })),
       ]}
     />
   );

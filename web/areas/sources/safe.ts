@@ -1,10 +1,14 @@
+import { trainCaseOfContainer } from '#core/bench/trainCase.ts';
 import type { Day, Instant } from '#core/calendar/day.ts';
 import { type Message, message } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { SourceFacts } from '#core/sources/facts.ts';
 import { caseOf, sourcedOf } from '#core/sources/known.ts';
 import { readAt, trainCaseOf } from '#core/sources/trainCase.ts';
+import type { ContainerFacts } from '#core/store/facts.ts';
+import type { State } from '#core/store/state.ts';
 import { meansAtHand } from '#core/supplies/means.ts';
+import { lastFigure } from '#core/tests/readings.ts';
 import { buyable } from '#core/trains/buyable.ts';
 import type { TrainCase } from '#core/trains/grade.ts';
 import type { Means, Taken } from '#core/trains/step.ts';
@@ -16,6 +20,8 @@ import type { Say } from '../../texts/texts.ts';
 /** What is asked of a water, as its sentence holds it. */
 export interface SafeForm {
   readonly source?: string | undefined;
+  /** The container that the water is in. */
+  readonly container?: string | undefined;
   readonly water: Water;
   readonly origin: Origin;
   readonly volumeL: number | undefined;
@@ -48,6 +54,7 @@ export function ofSource(source: SourceFacts, facts: Facts, today: Day): Partial
   const read = readAt(source);
   return {
     source: source.id,
+    container: undefined,
     water,
     origin,
     turbidityNtu: read.turbidityNtu ?? turbidityOf(water, source.looked.at(-1)?.looks),
@@ -59,6 +66,7 @@ export function ofSource(source: SourceFacts, facts: Facts, today: Day): Partial
 /** The same for a water that no source stands for. */
 export const ofWater = (water: Water): Partial<SafeForm> => ({
   source: undefined,
+  container: undefined,
   water,
   origin: {},
   turbidityNtu: turbidityOf(water),
@@ -66,11 +74,35 @@ export const ofWater = (water: Water): Partial<SafeForm> => ({
   nitrateMgL: undefined,
 });
 
+/** The same for the water in a container: all of it. */
+export function ofContainer({ id, fill, tests }: ContainerFacts): Partial<SafeForm> {
+  if (!fill) return {};
+  return {
+    ...ofWater(fill.water),
+    container: id,
+    origin: fill.origin ?? {},
+    volumeL: Math.round(fill.remainingL * 10) / 10,
+    turbidityNtu: lastFigure(tests, 'turbidity') ?? turbidityOf(fill.water),
+    ph: lastFigure(tests, 'ph'),
+  };
+}
+
+/** Containers whose water a train may be run on: it is not drinking water, and nothing is under way in it. */
+export const treatable = (facts: Facts, { containers }: State): ContainerFacts[] =>
+  Object.values(facts.container)
+    .filter(
+      c =>
+        (c.fill?.remainingL ?? 0) > 0 &&
+        ['utility', 'limited', 'past'].includes(containers[c.id]?.state ?? ''),
+    )
+    .sort((a, b) => (a.code < b.code ? -1 : 1));
+
 /** The case of what was entered; undefined while a blank that it needs is empty. */
 export function caseOfForm(form: SafeForm, facts: Facts, today: Day, now: Instant): TrainCase | undefined {
   const { volumeL, turbidityNtu, temperatureC, ph, nitrateMgL, water, origin, grain } = form;
   if (volumeL === undefined || turbidityNtu === undefined) return undefined;
   const source = form.source === undefined ? undefined : facts.source[form.source];
+  const container = form.container === undefined ? undefined : facts.container[form.container];
   const required = requiredOf(water, origin);
   const isCryptoFeared = source
     ? fearsOf(caseOf(source, today)).some(fear => fear.of === 'crypto')
@@ -84,6 +116,7 @@ export function caseOfForm(form: SafeForm, facts: Facts, today: Day, now: Instan
     ...(ph === undefined ? {} : { ph }),
     ...(nitrateMgL === undefined ? {} : { nitrateMgL }),
   };
+  if (container) return trainCaseOfContainer(facts, container, found, now);
   if (source) return trainCaseOf(facts, source, found, now);
   return {
     water,

@@ -3,11 +3,13 @@ import { type Message, refusals } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { barrierOf, type Inputs, type Method, type MethodAnswer } from '#core/methods/method.ts';
 import { leftOf } from '#core/supplies/cover.ts';
-import { type Draft, draft, newSubject } from '../../session/draft.ts';
-import { NO_CONTAINER } from './question.ts';
+import { type Draft, draft, newSubject } from '../session/draft.ts';
+
+/** No container: a sheet that is begun on none. */
+export const NO_CONTAINER = 'none';
 
 /** Numbers that no entry can carry (a wait without end) stay on the screen. */
-const storable = ({ id, params }: Message): Message => ({
+export const storable = ({ id, params }: Message): Message => ({
   id,
   ...(params
     ? {
@@ -19,7 +21,7 @@ const storable = ({ id, params }: Message): Message => ({
 });
 
 /** The fullest supply of a kind that is in date and may be used. */
-const fullest = (facts: Pick<Facts, 'supply'>, kind: string, today: Day): string | undefined =>
+export const fullest = (facts: Pick<Facts, 'supply'>, kind: string, today: Day): string | undefined =>
   Object.values(facts.supply)
     .filter(s => s.kind === kind && leftOf(s, today) > 0)
     .sort((a, b) => leftOf(b, today) - leftOf(a, today))[0]?.id;

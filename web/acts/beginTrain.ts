@@ -1,0 +1,74 @@
+import { TRAIN } from '#core/bench/train.ts';
+import type { Day } from '#core/calendar/day.ts';
+import { noCredit } from '#core/ct/credit.ts';
+import { message } from '#core/judgement.ts';
+import type { Facts } from '#core/log/facts.ts';
+import { doStep, type Step } from '#core/methods/method.ts';
+import type { Taken } from '#core/trains/step.ts';
+import type { Train } from '#core/trains/train.ts';
+import { type Draft, draft, newSubject } from '../session/draft.ts';
+import { fullest, storable } from './beginSheet.ts';
+
+const stepsOf = ({ answer }: Taken, leg: number): Step[] =>
+  answer.steps.map(step => ({
+    ...step,
+    id: `${leg + 1}.${step.id}`,
+    text: storable(step.text),
+    ...(step.onFail ? { onFail: storable(step.onFail) } : {}),
+  }));
+
+/** What the water is told of a method of the train: when it is done, and what that earns. */
+function legOf(step: Taken, steps: readonly Step[]) {
+  const last = steps.at(-1)!;
+  const { desalts, demineralises } = step.answer;
+  return {
+    method: step.means.method,
+    last: last.id,
+    ...(last.reading?.least === undefined ? {} : { least: last.reading.least }),
+    ...(last.reading?.most === undefined ? {} : { most: last.reading.most }),
+    credit: step.credit,
+    barrier: step.barrier,
+    ...(desalts ? { desalts } : {}),
+    ...(demineralises ? { demineralises } : {}),
+    ...(step.means.supply ? { supply: step.means.supply } : {}),
+  };
+}
+
+/**
+ * The entry that begins a train on the water of a container, which is held until its last step.
+ * @returns undefined where a step has no sheet of its own, or is never more than limited protection: that is run at the bench
+ */
+export function beginTrain(
+  train: Train,
+  container: string,
+  facts: Pick<Facts, 'supply'>,
+  today: Day,
+): Draft[] | undefined {
+  if (train.steps.some(({ answer }) => answer.steps.length === 0 || answer.isCapped)) return undefined;
+  const sections = train.steps.map(stepsOf);
+  const uses = new Map<string, number>();
+  for (const { means, answer } of train.steps)
+    for (const use of answer.uses) {
+      const supply = means.supply ?? fullest(facts, use.supply, today);
+      if (supply && use.amount > 0) uses.set(supply, (uses.get(supply) ?? 0) + use.amount);
+    }
+  return [
+    draft(
+      'sheet.begun',
+      newSubject('sheet'),
+      {
+        method: TRAIN,
+        inputs: {},
+        headline: message('train.headline', {
+          methods: train.steps.map(s => `method.${s.means.method}`).join(','),
+        }),
+        steps: [doStep('vessels', message('step.train.vessels')), ...sections.flat()],
+        legs: train.steps.map((step, i) => legOf(step, sections[i]!)),
+        uses: [...uses].map(([supply, amount]) => ({ supply, amount })),
+        credit: noCredit,
+        holds: 'water',
+      },
+      { also: [container, ...uses.keys()] },
+    ),
+  ];
+}
