@@ -19,6 +19,7 @@ export const routes = {
   readingsCsv: '/api/readings.csv',
   report: '/api/report.pdf',
   rainPdf: '/api/rain.pdf',
+  trainCard: '/api/train.pdf',
   logJson: '/api/log.json',
   backup: '/api/backup',
   /** Only where the server was started for a test or a drill. */

@@ -5,7 +5,13 @@ const answer = (page: Page) => page.getByTestId('safe-answer');
 
 /** Types over what stands in a blank, key by key, and goes on with the next. */
 async function type(page: Page, label: string, keys: string): Promise<void> {
-  await page.getByLabel(label, { exact: true }).focus();
+  const blank = page.getByLabel(label, { exact: true });
+  // a list that closes gives the focus back to its own blank first
+  await expect(page.getByRole('listbox')).toHaveCount(0);
+  await expect(async () => {
+    await blank.focus();
+    await expect(blank).toBeFocused({ timeout: 500 });
+  }).toPass();
   await page.keyboard.press('ControlOrMeta+A');
   await page.keyboard.type(keys);
   await page.keyboard.press('Tab');
@@ -57,6 +63,10 @@ test('a river is asked about by keys: what is lacking, what one thing more would
   await turn(page, /^a stove and fuel/);
   await expect(answer(page)).toContainText(/20\sL to drink by .*Boil 1 min/s);
   await expect(page.getByTestId('safe-left')).toHaveCount(0);
+
+  const card = page.waitForEvent('download');
+  await visitor.press('Print a card');
+  expect((await card).suggestedFilename()).toBe('train.pdf');
 
   // each step leads to the bench
   await page.getByRole('link', { name: 'At the bench: Boil' }).click();

@@ -6,4 +6,5 @@ export { photoRoutes } from './areas/photos.ts';
 export { rainRoutes } from './areas/rain.ts';
 export { storeRoutes } from './areas/store.ts';
 export { testRoutes } from './areas/tests.ts';
+export { trainRoutes } from './areas/trains.ts';
 export { weatherRoutes } from './areas/weather.ts';

@@ -68,7 +68,6 @@ const leg = fields({
   demineralises: v.exactOptional(v.literal(true)),
   supply: v.exactOptional(subjectOf('supply')),
 });
-export type Leg = DataOf<typeof leg>;
 
 /** A sheet as it was begun: frozen, so that it reads the same when a method changes later. */
 export const sheet = fields({

@@ -163,6 +163,11 @@ describe('a train', () => {
     });
     const { fill: _, ...empty } = container;
     expect(trainCaseOfContainer(facts(), empty, found, START)).toBeUndefined();
+    // what a vessel held, and a date that is over, are not treated away
+    const tap = { ...container, fill: { ...container.fill!, water: 'treated-tap' as const } };
+    expect(trainCaseOfContainer(facts(), tap, found, START)?.stop?.reason.id).toBe('train.as-kept');
+    const raw = { ...container, role: 'raw' as const };
+    expect(trainCaseOfContainer(facts(), raw, found, START)?.stop?.verdict).toBe('refuse');
     const flood = { ...container, fill: { ...container.fill!, water: 'flood' as const } };
     expect(trainCaseOfContainer(facts(), flood, found, START)?.stop?.verdict).toBe('refuse');
   });

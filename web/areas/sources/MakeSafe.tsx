@@ -1,34 +1,36 @@
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { addMinutes } from '#core/calendar/day.ts';
-import type { Context } from '#core/methods/method.ts';
-import { type Care, judgeCare } from '#core/plan/care.ts';
-import { ownedTools } from '#core/plan/tools.ts';
-import { sourcesOf } from '#core/sources/known.ts';
-import { clockLongitudeDeg } from '#core/sun/daylight.ts';
-import { answerTrains, shortfalls, type TrainAnswer } from '#core/trains/answer.ts';
-import type { TrainCase } from '#core/trains/grade.ts';
-import type { Train } from '#core/trains/train.ts';
-import { beginTrain } from '../../acts/beginTrain.ts';
-import { Act } from '../../app/Act.tsx';
-import { useCalmWater, useFacts, useReader, useToday, useWorkedOut } from '../../app/hooks.ts';
-import { useStateNow } from '../../session/hooks.ts';
-import * as format from '../../texts/format.ts';
-import { useSay } from '../../texts/texts.ts';
-import { FaultGate, useIsFaulty } from '../../ui/FaultGate.tsx';
-import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
-import { SafeSentence } from './SafeSentence.tsx';
-import { SourcesHead } from './SourcesHead.tsx';
+import { toast } from 'sonner';
+import { routes } from '#contract/routes.ts';
 import {
   caseOfForm,
   meansOf,
-  nameOf,
   ofContainer,
   ofSource,
   ofWater,
   type SafeForm,
   stepWords,
-} from './safe.ts';
+  trainContext,
+} from '#core/bench/safe.ts';
+import { addMinutes } from '#core/calendar/day.ts';
+import { type Care, judgeCare } from '#core/plan/care.ts';
+import { sourcesOf } from '#core/sources/known.ts';
+import { answerTrains, shortfalls, type TrainAnswer } from '#core/trains/answer.ts';
+import type { TrainCase } from '#core/trains/grade.ts';
+import type { Train } from '#core/trains/train.ts';
+import { beginTrain } from '../../acts/beginTrain.ts';
+import { Act } from '../../app/Act.tsx';
+import { download } from '../../app/download.ts';
+import { useCalmWater, useFacts, useReader, useToday, useWorkedOut } from '../../app/hooks.ts';
+import { useStateNow } from '../../session/hooks.ts';
+import * as format from '../../texts/format.ts';
+import { useSay } from '../../texts/texts.ts';
+import { Button } from '../../ui/Button.tsx';
+import { FaultGate, useIsFaulty } from '../../ui/FaultGate.tsx';
+import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
+import { SafeSentence } from './SafeSentence.tsx';
+import { SourcesHead } from './SourcesHead.tsx';
+import { nameOf } from './safe.ts';
 import { TrainDrawing } from './TrainDrawing.tsx';
 
 /** This water, here, today: can it be made safe, with what is here, and by when? */
@@ -73,20 +75,10 @@ function MakeSafePage() {
   const facts = useFacts();
   const today = useToday();
   const now = useStateNow();
-  const { need } = useCalmWater().state;
   const [form, onForm] = useSafeForm();
   const isFaulty = useIsFaulty();
-  const context = useMemo(
-    (): Context => ({
-      altitudeM: facts.group.altitudeM,
-      today,
-      dailyNeedL: need.drinkingL,
-      planDays: facts.plan.targetDays,
-      longitudeDeg: clockLongitudeDeg(facts.group.timeZone, today),
-      tools: ownedTools(facts.group),
-    }),
-    [facts.group, facts.plan.targetDays, today, need.drinkingL],
-  );
+  const { state } = useCalmWater();
+  const context = useMemo(() => trainContext(facts, state), [facts, state]);
   const means = useMemo(() => meansOf(form, facts, today), [form, facts, today]);
   // the clock moves on each second: an answer is worked out for the minute
   const minute = now.slice(0, 16);
@@ -114,7 +106,7 @@ function MakeSafePage() {
           <p className="text-large">{say('safe.blank')}</p>
         )}
         <SafeSentence form={form} atHand={means.atHand} onForm={onForm} />
-        {asked && shown && <Details of={shown.of} answer={shown.answer} container={form.container} />}
+        {asked && shown && <Details of={shown.of} answer={shown.answer} form={form} />}
         <p className="max-w-[80ch] border-l-4 border-clay py-1 pl-3 text-small">
           {say('safe.caution')} {say('caution.authority')}
         </p>
@@ -160,7 +152,7 @@ function Answer({ of, answer }: Answered) {
   );
 }
 
-function Details({ of, answer, container }: Answered & { readonly container: string | undefined }) {
+function Details({ of, answer, form }: Answered & { readonly form: SafeForm }) {
   const say = useSay();
   const facts = useFacts();
   const today = useToday();
@@ -180,7 +172,10 @@ function Details({ of, answer, container }: Answered & { readonly container: str
           <TrainDrawing of={of} train={train} />
           <Left train={train} />
           <Judgements of={judgeCare(facts, cares, today)} />
-          <Begin train={train} container={container} />
+          <div className="flex flex-wrap items-start gap-3">
+            <Begin train={train} container={form.container} />
+            <CardButton train={train} form={form} />
+          </div>
         </section>
       )}
       <Others of={of} answer={answer} others={others} />
@@ -210,6 +205,23 @@ function Left({ train }: { train: Train }) {
         })}
     </p>
   );
+}
+
+/** The train as a page for the wall, with the group's own things, and the day after which it is void. */
+function CardButton({ train, form }: { readonly train: Train; readonly form: SafeForm }) {
+  const say = useSay();
+  const { units } = useReader();
+  const take = async () => {
+    const body = { form, steps: train.steps.map(s => s.means.id), units };
+    const res = await fetch(routes.trainCard, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify(body),
+    }).catch(() => undefined);
+    if (res?.ok) download(await res.blob(), 'train.pdf');
+    else toast.error(say('safe.card.fault'));
+  };
+  return <Button onClick={() => void take()}>{say('safe.card')}</Button>;
 }
 
 /** The train is begun on the water of a container, as one sheet; without one it is said how. */

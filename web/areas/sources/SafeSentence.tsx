@@ -1,15 +1,17 @@
+import { ofContainer, ofSource, ofWater, type SafeForm, treatable } from '#core/bench/safe.ts';
 import { sourcesOf } from '#core/sources/known.ts';
 import { buyable } from '#core/trains/buyable.ts';
 import type { Means } from '#core/trains/step.ts';
 import type { Passing } from '#core/water/passing.ts';
 import { type Water, waterIds } from '#core/water/waters.ts';
 import { OriginBlank } from '../../acts/WaterBlanks.tsx';
-import { useCalmWater, useFacts, useToday } from '../../app/hooks.ts';
+import { useCalmWater, useFacts, useReader, useToday } from '../../app/hooks.ts';
+import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
 import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
-import { nameOf, ofContainer, ofSource, ofWater, type SafeForm, treatable } from './safe.ts';
+import { nameOf } from './safe.ts';
 
 /** So many containers are offered. */
 const MOST_CONTAINERS = 60;
@@ -23,6 +25,7 @@ interface Props {
 /** The water, as far as somebody measured it, and what is there to treat it with: as a sentence. */
 export function SafeSentence({ form, atHand, onForm }: Props) {
   const say = useSay();
+  const { units } = useReader();
   const quantity = (
     id: 'volumeL' | 'turbidityNtu' | 'ph' | 'nitrateMgL',
     dimension: 'volumeL' | 'turbidityNtu' | 'ph' | 'concentrationMgL',
@@ -44,7 +47,12 @@ export function SafeSentence({ form, atHand, onForm }: Props) {
         text="safe.sentence"
         cases={{ cloudy: form.turbidityNtu !== undefined && form.turbidityNtu >= 5 ? 'yes' : 'no' }}
         blanks={{
-          volume: quantity('volumeL', 'volumeL', [0.2, 100_000]),
+          // a train is run on all that a vessel holds
+          volume: form.container ? (
+            <strong>{format.litres(form.volumeL ?? 0, units)}</strong>
+          ) : (
+            quantity('volumeL', 'volumeL', [0.2, 100_000])
+          ),
           water: <WaterChoice form={form} onForm={onForm} />,
           origin:
             form.source || form.container ? null : (

@@ -1,5 +1,6 @@
 import { useRef } from 'react';
 import { Link } from 'react-router';
+import { stepWords } from '#core/bench/safe.ts';
 import { type Credit, type Target, targets } from '#core/ct/credit.ts';
 import type { TrainCase } from '#core/trains/grade.ts';
 import { remaining, type Train } from '#core/trains/train.ts';
@@ -8,7 +9,7 @@ import { listing, log } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';
 import { useWidth } from '../../ui/useWidth.ts';
-import { nameOf, stepWords } from './safe.ts';
+import { nameOf } from './safe.ts';
 
 export const LEFT_PX = 30;
 export const RIGHT_PX = 150;

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { stepWords } from '#core/bench/safe.ts';
 import { claims, weigh } from '#core/claims/claims.ts';
 import { treatments } from '#core/methods/treatments.ts';
 import { buyable } from '#core/trains/buyable.ts';
@@ -7,7 +8,7 @@ import { clearWater, context } from '#core/trains/testThings.ts';
 import { sayTo } from '../../texts/catalogue.ts';
 import en from '../../texts/en.json';
 import type { Say } from '../../texts/texts.ts';
-import { nameOf, stepWords } from './safe.ts';
+import { nameOf } from './safe.ts';
 import { reasonOf } from './said.ts';
 
 const say: Say = (text, params) => sayTo({ units: 'metric', timeZone: 'UTC' }, text, params);

@@ -1,0 +1,41 @@
+import { Router } from 'express';
+import { routes } from '#contract/routes.ts';
+import { TrainCardRequestSchema } from '#contract/trains.ts';
+import { caseOfForm, meansOf, type SafeForm, trainContext } from '#core/bench/safe.ts';
+import { stopOf } from '#core/trains/answer.ts';
+import { fitnessOnTheWay, tierOf } from '#core/trains/grade.ts';
+import { isBroken } from '#core/trains/step.ts';
+import { forLitres, runTrain, trainOf } from '#core/trains/train.ts';
+import { readerOf, stateNow } from '../now.ts';
+import { parsed } from '../parsed.ts';
+import { ProblemError } from '../problems.ts';
+import type { Room } from '../room.ts';
+
+const unfit = (pointer: string, reason: string) =>
+  new ProblemError('invalid', { errors: [{ pointer, reason }] });
+
+/** A train as a card for the wall: worked out here from its water and its things, so that it says what the screen says. */
+export function trainRoutes(room: Room): Router {
+  const router = Router();
+  router.post(routes.trainCard, async (req, res) => {
+    const { form, steps, units } = parsed(TrainCardRequestSchema, req.body);
+    const { facts, state } = await stateNow(room);
+    const c = caseOfForm(form as SafeForm, facts, state.today, state.now);
+    if (!c) throw unfit('/form', 'no-water');
+    if (stopOf(c)) throw unfit('/form/water', 'never-drunk');
+    const { owned } = meansOf(form, facts, state.today);
+    const order = steps.flatMap(id => owned.find(means => means.id === id) ?? []);
+    if (order.length < steps.length) throw unfit('/steps', 'not-at-hand');
+    const context = trainContext(facts, state);
+    const run = runTrain(c, order, context);
+    if (!run || isBroken(run)) throw unfit('/steps', 'breaks-an-edge');
+    const tier = tierOf(fitnessOnTheWay(c, run.way)) ?? 'resort';
+    const train = forLitres(c, trainOf(c, run.steps, run.way, tier), context);
+    if (!train || isBroken(train)) throw unfit('/steps', 'breaks-an-edge');
+    // the writer of PDFs is large, and most servers never print
+    const { trainCard } = await import('../labels/TrainCard.tsx');
+    const pdf = await trainCard({ facts, of: c, train, reader: readerOf(facts, units), today: state.today });
+    res.type('application/pdf').set('Content-Disposition', 'attachment; filename="train.pdf"').send(pdf);
+  });
+  return router;
+}

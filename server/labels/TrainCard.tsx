@@ -1,0 +1,107 @@
+import { Document, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer';
+import { cardUntil, stepWords } from '#core/bench/safe.ts';
+import type { Day } from '#core/calendar/day.ts';
+import { type Message, message } from '#core/judgement.ts';
+import type { Facts } from '#core/log/facts.ts';
+import { shortfalls } from '#core/trains/answer.ts';
+import type { TrainCase } from '#core/trains/grade.ts';
+import type { Train } from '#core/trains/train.ts';
+import { sayTo } from '#web/texts/catalogue.ts';
+import type { Reader } from '#web/texts/format.ts';
+import * as format from '#web/texts/format.ts';
+import { FAMILY, mm } from './fonts.ts';
+
+const styles = StyleSheet.create({
+  page: { padding: mm(13), fontFamily: FAMILY, fontSize: 10.5, lineHeight: 1.3, color: '#000' },
+  answer: { fontSize: 26, fontWeight: 700, lineHeight: 1.15, marginTop: mm(2) },
+  under: { fontSize: 13, marginTop: mm(1.5) },
+  leg: { marginTop: mm(3), borderTopWidth: 1, paddingTop: mm(1.5) },
+  head: { fontSize: 14, fontWeight: 700 },
+  step: { flexDirection: 'row', marginTop: mm(1.2) },
+  tick: { width: mm(4), height: mm(4), borderWidth: 1, marginRight: mm(2.5), marginTop: 1 },
+  small: { fontSize: 10 },
+  caution: { marginTop: mm(3), borderLeftWidth: 2, paddingLeft: mm(2), fontSize: 10 },
+  void: { marginTop: mm(3), fontSize: 13, fontWeight: 700 },
+});
+
+interface Options {
+  readonly facts: Facts;
+  readonly of: TrainCase;
+  readonly train: Train;
+  readonly reader: Reader;
+  readonly today: Day;
+}
+
+/** A train as a page for the wall: what to do with which thing of the group's, how long, and until when it may be gone by. */
+export function trainCard({ facts, of, train, reader, today }: Options): Promise<Buffer> {
+  const say = (text: string | Message, params = {}) => sayTo(reader, text, params);
+  const short = shortfalls(train);
+  return renderToBuffer(
+    <Document title={say('card.title')}>
+      <Page size="A4" style={styles.page}>
+        <Text>{say('card.of', { group: facts.group.name, today })}</Text>
+        <Text style={styles.answer}>{say(`card.answer.${train.tier}`, { volumeL: train.endL })}</Text>
+        <Text style={styles.under}>
+          {say('card.from', {
+            water: `water.${of.water}`,
+            turbidityNtu: of.found.turbidityNtu,
+            minutes: train.minutes,
+          })}
+        </Text>
+        {short.length > 0 && (
+          <Text style={styles.small}>
+            {say('safe.short', {
+              list: format.listing(
+                short.map(s =>
+                  say('safe.short.of', {
+                    germ: `feared.${s.target}`,
+                    earned: format.log(s.earned),
+                    asked: s.asked,
+                  }),
+                ),
+              ),
+            })}
+          </Text>
+        )}
+        <Step text={say('step.train.vessels')} />
+        {train.steps.map((taken, i) => (
+          <View key={taken.means.id} style={styles.leg} wrap={false}>
+            <Text style={styles.head}>
+              {say('safe.step', { number: i + 1, words: say(stepWords(taken)) })}
+            </Text>
+            <Text style={styles.small}>
+              {say('safe.step.by', {
+                name: taken.means.name ?? say(message(`thing.${taken.means.id}`)),
+                minutes: taken.minutes,
+              })}
+            </Text>
+            {taken.answer.steps.map(step => (
+              <Step
+                key={step.id}
+                text={say(step.text)}
+                {...(step.waitMin ? { note: say('sheet.wait-note', { minutes: step.waitMin }) } : {})}
+                {...(step.onFail ? { note: say(step.onFail) } : {})}
+              />
+            ))}
+          </View>
+        ))}
+        <Text style={styles.void}>{say('card.void', { untilDay: cardUntil(train, facts, today) })}</Text>
+        <Text style={styles.caution}>
+          {say('safe.caution')} {say('caution.authority')}
+        </Text>
+      </Page>
+    </Document>,
+  );
+}
+
+function Step({ text, note }: { readonly text: string; readonly note?: string }) {
+  return (
+    <View style={styles.step}>
+      <View style={styles.tick} />
+      <View style={{ flex: 1 }}>
+        <Text>{text}</Text>
+        {note && <Text style={styles.small}>{note}</Text>}
+      </View>
+    </View>
+  );
+}
