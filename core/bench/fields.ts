@@ -66,6 +66,9 @@ const leg = fields({
   barrier: name(40),
   desalts: v.exactOptional(v.literal(true)),
   demineralises: v.exactOptional(v.literal(true)),
+  dechlorinates: v.exactOptional(v.literal(true)),
+  /** Something was put in that another dose would be a second one of. */
+  holds: v.exactOptional(v.picklist(holds)),
   supply: v.exactOptional(subjectOf('supply')),
 });
 

@@ -9,6 +9,7 @@ import type { Subject } from '../subject.ts';
 import { duties } from './duties.ts';
 import { sheetAt } from './sheets.ts';
 import { trainCaseOfContainer } from './trainCase.ts';
+import { isDosed } from './treating.ts';
 
 const START = '2026-07-01T08:00:00.000Z';
 
@@ -68,7 +69,13 @@ function begun() {
           barrier: 'filter:ceramic',
           supply: filter,
         },
-        { method: 'tablets', last: '2.stand', credit: credit(3, 3, 0, 0), barrier: 'chlorine' },
+        {
+          method: 'tablets',
+          last: '2.stand',
+          credit: credit(3, 3, 0, 0),
+          barrier: 'chlorine',
+          holds: 'water',
+        },
       ],
       uses: [],
       credit: noCredit,
@@ -108,6 +115,8 @@ describe('a train', () => {
     h.write('sheet.ended', sheet, { outcome: 'finished', method: 'train' }, [drum]);
     expect(earned()).toEqual({ 'filter:ceramic': credit(2, 1, 4, 4), chlorine: credit(3, 3, 0, 0) });
     expect(water()).toMatchObject({ counts: 'drinking' });
+    // another dose on top of the tablets would be a second one
+    expect(isDosed(facts().container[drum]!, addMinutes(START, 90))).toBe(true);
   });
 
   it('that fails in the middle keeps what was earned and holds the water', () => {

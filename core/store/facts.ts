@@ -32,6 +32,8 @@ export interface RunLeg {
   readonly barrier: string;
   readonly desalts?: true;
   readonly demineralises?: true;
+  readonly dechlorinates?: true;
+  readonly holds?: Hold;
 }
 
 /** Water in a container, since it was last filled. */

@@ -4,6 +4,7 @@ import { noCredit } from '#core/ct/credit.ts';
 import { message } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { doStep, type Step } from '#core/methods/method.ts';
+import { treatmentOf } from '#core/methods/treatments.ts';
 import type { Taken } from '#core/trains/step.ts';
 import type { Train } from '#core/trains/train.ts';
 import { type Draft, draft, newSubject } from '../session/draft.ts';
@@ -21,6 +22,7 @@ const stepsOf = ({ answer }: Taken, leg: number): Step[] =>
 function legOf(step: Taken, steps: readonly Step[]) {
   const last = steps.at(-1)!;
   const { desalts, demineralises } = step.answer;
+  const treatment = treatmentOf(step.means.method);
   return {
     method: step.means.method,
     last: last.id,
@@ -30,6 +32,8 @@ function legOf(step: Taken, steps: readonly Step[]) {
     barrier: step.barrier,
     ...(desalts ? { desalts } : {}),
     ...(demineralises ? { demineralises } : {}),
+    ...(treatment.removes.includes('chlorine') ? { dechlorinates: true as const } : {}),
+    ...(treatment.holds ? { holds: treatment.holds } : {}),
     ...(step.means.supply ? { supply: step.means.supply } : {}),
   };
 }
