@@ -208,5 +208,35 @@ test('a train is one sheet: locked step by step, held when it fails in the middl
   await expect(visitor.reach).toContainText('0 days');
 });
 
+test('a train of bleach runs to its end: its residual is a reading of the water, which is drinking water then', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await settle(visitor);
+  await visitor.select('OW-001');
+  const drum = decodeURIComponent(page.url().split('/').pop()!);
+  await page.goto(`${zeolite.address}sources/safe?container=${encodeURIComponent(drum)}`);
+  await turn(page, /^fresh plain bleach/);
+  await expect(answer(page)).toContainText(/mL of bleach for 60\smin/);
+  await visitor.press('Begin the sheet');
+  const sheet = page.getByRole('region', { name: /Train/ });
+  for (let i = 0; i < 4; i++) await visitor.step('Done', sheet);
+  await expect(sheet.getByRole('timer')).toBeVisible();
+  await zeolite.pass(61);
+  await visitor.step('The time is over: go on', sheet);
+  // too little is told, and stays to be read again
+  await type(page, 'Reading in mg/L', '0.1');
+  await expect(sheet.getByRole('alert')).toContainText('Repeat the dose once');
+  await type(page, 'Reading in mg/L', '0.6');
+  await visitor.step('That is the reading', sheet);
+  await visitor.press('Done', sheet, true);
+  await expect(sheet.getByRole('status')).toContainText('Finished');
+  // 198 L for four people
+  await expect(visitor.reach).toContainText('13 days');
+  await page.goto(`${zeolite.address}tests/${encodeURIComponent(drum)}`);
+  await expect(page.getByRole('main')).toContainText('0.6');
+});
+
 const liveText = async (sheet: Locator): Promise<string> =>
   sheet.locator('[aria-current="step"] p').first().innerText();

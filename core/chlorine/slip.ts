@@ -5,8 +5,8 @@ import { spoonMl } from './measure.ts';
 /** At or beyond these ratios of the rounded instruction an amount is stopped. */
 export const STOP_OVER = 2;
 export const STOP_UNDER = 0.5;
-/** Beyond a third either way it is warned of. */
-export const WARN_SHARE = 1 / 3;
+/** Beyond a third either way it is warned of; a third itself is within, whatever a division leaves behind. */
+export const WARN_SHARE = 1 / 3 + 1e-9;
 
 /** Mistakes whose ratio gives them away. */
 const slipsByRatio: readonly { id: string; ratio: number }[] = [

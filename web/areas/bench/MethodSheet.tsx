@@ -4,6 +4,7 @@ import type { SheetFacts } from '#core/bench/facts.ts';
 import { passes, type SheetStanding, sheetAt } from '#core/bench/sheets.ts';
 import type { Step } from '#core/methods/method.ts';
 import { methodOf } from '#core/methods/methods.ts';
+import { readingOfChlorine } from '#core/tests/readings.ts';
 import { dimensionOfUnit } from '#core/units/dimension.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader, useToday, useWaterState } from '../../app/hooks.ts';
@@ -21,6 +22,8 @@ import { JudgementLine } from '../../ui/JudgementLine.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { MeterNote } from './MeterNote.tsx';
 
+/** The unit that a residual is read in. */
+const RESIDUAL_UNIT = 'mg/L';
 /** The unit that the exposure meter reads in. */
 const EXPOSURE_UNIT = 'Wh/m²';
 
@@ -170,6 +173,9 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
         sheet.legs ? also : {},
       ),
     ];
+    // what is read of the chlorine at the end of a contact is a reading of its water, as at a batch of bleach
+    if (sheet.legs && sheet.container && reading !== undefined && step.reading?.unit === RESIDUAL_UNIT)
+      list.push(draft('read', sheet.container, readingOfChlorine({ method: 'dpd', mgL: reading })));
     if (isLast && passes(step, reading)) {
       list.push(
         draft(
