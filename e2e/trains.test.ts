@@ -125,7 +125,7 @@ test('a source of Tarn Hollow is made safe with what the group keeps, at a desk 
   await expectAccessible(page);
   await type(page, 'Litres to drink', '5 gal');
   await expect(page.getByLabel('Litres to drink')).toHaveValue(/18\.9|5 gal/);
-  await visitor.choose('Which water', /^melted snow/);
+  await visitor.choose('Which water', /^snow or ice/);
   await expect(answer(page)).toContainText('Boil');
   await demo.stop();
   demo.remove();

@@ -19,7 +19,7 @@ export const flocculant: Method = {
   credit: credit(7, 4.5, 3, 3),
   // it disinfects by chlorine: bleach after it is the same barrier again
   barrier: 'chlorine',
-  accepts: {},
+  accepts: { leastC: 0.5, leastPh: 6, mostPh: 9 },
   removes: ['turbidity'],
   concentrates: [],
   adds: ['chlorine'],

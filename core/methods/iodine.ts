@@ -32,7 +32,7 @@ export const iodine: Method = {
   id: 'iodine',
   tool: 'tablets',
   credit: credit(2, 2, 1, 0),
-  accepts: { mostNtu: 50 },
+  accepts: { mostNtu: 50, leastC: 0.5, leastPh: 6, mostPh: 9 },
   removes: [],
   concentrates: [],
   adds: ['iodine', 'taste'],

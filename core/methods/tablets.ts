@@ -37,7 +37,8 @@ export const tablets: Method = {
   credit: credit(3, 3, 0, 0),
   // tablets of chlorine and bleach are one kind of barrier
   barrier: inputs => (inputs.product === 'dioxide' ? 'dioxide' : 'chlorine'),
-  accepts: { mostNtu: 5 },
+  // chlorine of a tablet is chlorine: see the dose of bleach for its cold and its pH
+  accepts: { mostNtu: 5, leastC: 0.5, leastPh: 6, mostPh: 9 },
   removes: [],
   concentrates: [],
   adds: ['chlorine'],

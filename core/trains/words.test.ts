@@ -202,6 +202,25 @@ describe('roof water', () => {
   });
 });
 
+describe('chlorine', () => {
+  it.each([
+    [9, 'whole: tablets'],
+    [9.1, 'none'],
+    [6, 'whole: tablets'],
+    [5.9, 'none'],
+  ])('of tablets at pH %d is %s', (ph, said) => {
+    expect(best(caseOf('rain', { ph }, { roof: 'sound' }), 'tablets')).toBe(said);
+  });
+
+  it('of bleach at a pH of 9 to 10 is limited protection at most, by the row of pH 10', () => {
+    const at = (ph: number, temperatureC = 15) =>
+      best(caseOf('rain', { ph, temperatureC }, { roof: 'sound' }), 'bleach');
+    // 60 min × 0.2 mg/L is 12 mg·min/L: of the 30 that 4 log of viruses ask at 15 °C, 1.6 log; of the 15 at 25 °C, 3.2
+    expect([at(9), at(9.1), at(10.1)]).toEqual(['whole: bleach', 'none', 'none']);
+    expect([at(9.1, 25), at(10.1, 25)]).toEqual(['limited: bleach', 'none']);
+  });
+});
+
 describe('a pond, and only bleach', () => {
   it('is limited protection where it is clear, and where it is cloudy; muddy it is nothing', () => {
     const pond = (turbidityNtu: number) =>

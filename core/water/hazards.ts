@@ -94,6 +94,8 @@ export interface Fear {
 export const CLOUDY_NTU = 5;
 /** WHO's guideline value for nitrate, as NO₃ (mg/L). */
 export const NITRATE_MG_L = 50;
+/** The US limit, as NO₃ (mg/L): the lower of the two, for those it hurts first. */
+export const NITRATE_INFANT_MG_L = 44.3;
 
 const germs: readonly Feared[] = ['bacteria', 'viruses', 'protozoa', 'crypto'];
 

@@ -18,6 +18,7 @@ import { sourcesOf } from '#core/sources/known.ts';
 import { answerTrains, shortfalls, type TrainAnswer } from '#core/trains/answer.ts';
 import type { TrainCase } from '#core/trains/grade.ts';
 import type { Train } from '#core/trains/train.ts';
+import { NITRATE_INFANT_MG_L } from '#core/water/hazards.ts';
 import { beginTrain } from '../../acts/beginTrain.ts';
 import { Act } from '../../app/Act.tsx';
 import { download } from '../../app/download.ts';
@@ -163,6 +164,8 @@ function Details({ of, answer, form }: Answered & { readonly form: SafeForm }) {
   const cares: Care[] = [
     ...(train?.tier === 'limited' || train?.tier === 'resort' ? (['limited'] as const) : []),
     ...(train?.steps.some(s => s.means.method === 'iodine') ? (['iodine'] as const) : []),
+    ...(train?.steps.some(s => s.after.isChlorinated) ? (['dialysis'] as const) : []),
+    ...((train?.steps.at(-1)?.after.nitrateMgL ?? 0) > NITRATE_INFANT_MG_L ? (['nitrate'] as const) : []),
   ];
   return (
     <>

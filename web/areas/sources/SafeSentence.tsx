@@ -1,3 +1,4 @@
+import { useMemo } from 'react';
 import { ofContainer, ofSource, ofWater, type SafeForm, treatable } from '#core/bench/safe.ts';
 import { sourcesOf } from '#core/sources/known.ts';
 import { buyable } from '#core/trains/buyable.ts';
@@ -98,6 +99,7 @@ function WaterChoice({ form, onForm }: Omit<Props, 'atHand'>) {
   const facts = useFacts();
   const today = useToday();
   const { state } = useCalmWater();
+  const inVessels = useMemo(() => treatable(facts, state), [facts, state]);
   const sources = sourcesOf(facts);
   const take = (value: string) => {
     const [source, container] = [facts.source[value], facts.container[value]];
@@ -111,8 +113,11 @@ function WaterChoice({ form, onForm }: Omit<Props, 'atHand'>) {
       onValue={take}
       choices={[
         ...sources.map(s => ({ value: s.id as string, label: s.name, note: say(`source-kind.${s.kind}`) })),
-        ...waterIds.map(water => ({ value: water as string, label: say(`water.${water}`) })),
-        ...[...new Set([facts.container[form.container ?? ''], ...treatable(facts, state)])]
+        ...waterIds.map(water => ({
+          value: water as string,
+          label: say(water === 'snow' ? 'safe.water.snow' : `water.${water}`),
+        })),
+        ...[...new Set([facts.container[form.container ?? ''], ...inVessels])]
           .flatMap(c => (c?.fill ? [c] : []))
           .slice(0, MOST_CONTAINERS)
           .map(c => ({

@@ -7,7 +7,7 @@ import type { SourceFacts } from '#core/sources/facts.ts';
 import { caseOf, judgeStop, openRisks, stopsAt } from '#core/sources/known.ts';
 import { lastFigure, lastGerms } from '#core/tests/readings.ts';
 import { wordsOfReading } from '#core/tests/wordsOf.ts';
-import { type Fear, type Feared, fearsOf } from '#core/water/hazards.ts';
+import { type Fear, type Feared, fearsOf, NITRATE_INFANT_MG_L } from '#core/water/hazards.ts';
 import { judgeRisk, riskOf } from '#core/water/inspection.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
 import { FollowUp } from '../../acts/FollowUp.tsx';
@@ -28,9 +28,6 @@ import { InspectForm } from './InspectForm.tsx';
 import { Inspections } from './Inspections.tsx';
 import { SourceEditor } from './SourceEditor.tsx';
 import { askedOf, standingOf } from './standing.ts';
-
-/** The US limit for nitrate, as NO₃ (mg/L): the lower of the two, for those it hurts first. */
-const NITRATE_INFANT_MG_L = 44.3;
 
 type Open = 'look' | 'inspect' | 'test' | 'happened' | 'ill' | 'edit' | 'remove';
 
