@@ -20,6 +20,7 @@ export const routes = {
   report: '/api/report.pdf',
   rainPdf: '/api/rain.pdf',
   trainCard: '/api/train.pdf',
+  methodCard: '/api/method.pdf',
   logJson: '/api/log.json',
   backup: '/api/backup',
   /** Only where the server was started for a test or a drill. */

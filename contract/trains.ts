@@ -28,3 +28,10 @@ export const TrainCardRequestSchema = v.object({
   steps: v.pipe(v.array(name), v.minLength(1, 'required'), v.maxLength(6)),
   units: v.exactOptional(v.picklist(['metric', 'US', 'imperial'])),
 });
+
+/** Asks for a method as a card, with what stands in the blanks of its sentence. */
+export const MethodCardRequestSchema = v.object({
+  method: name,
+  inputs: v.record(name, v.union([v.pipe(v.number(), v.finite()), name])),
+  units: v.exactOptional(v.picklist(['metric', 'US', 'imperial'])),
+});

@@ -14,8 +14,7 @@ import { meansAtHand } from '../supplies/means.ts';
 import { lastFigure } from '../tests/readings.ts';
 import { buyable } from '../trains/buyable.ts';
 import type { TrainCase } from '../trains/grade.ts';
-import type { Taken } from '../trains/step.ts';
-import type { Train } from '../trains/train.ts';
+import type { Means, Taken } from '../trains/step.ts';
 import { fearsOf } from '../water/hazards.ts';
 import type { Passing } from '../water/passing.ts';
 import { asItComes, type Origin, requiredOf, rowOf, type Water } from '../water/waters.ts';
@@ -169,7 +168,11 @@ export const trainContext = (facts: Pick<Facts, 'group' | 'plan'>, { today, need
 const CARD_MONTHS = 6;
 
 /** The day after which a card is void: what it is made with is not trusted any longer, or has changed. */
-export function cardUntil({ steps }: Pick<Train, 'steps'>, facts: Pick<Facts, 'supply'>, today: Day): Day {
+export function cardUntil(
+  { steps }: { readonly steps: readonly { readonly means: Pick<Means, 'supply'> }[] },
+  facts: Pick<Facts, 'supply'>,
+  today: Day,
+): Day {
   const days = steps.flatMap(({ means }) => {
     const supply = facts.supply[means.supply ?? ''];
     const until = supply && supplyUntil(supply);

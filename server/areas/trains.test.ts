@@ -3,6 +3,8 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { methodOf } from '#core/methods/methods.ts';
+import { treatments } from '#core/methods/treatments.ts';
 import { hand } from '#demo/hand.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
 
@@ -89,5 +91,41 @@ describe('a card', () => {
     expect((await reason({ ...river, water: 'wine' }, ['settle'])).slice(0, 2)).toEqual([422, '/form/water']);
     expect((await reason({ ...river, volumeL: -1 }, ['settle'])).slice(0, 2)).toEqual([422, '/form/volumeL']);
     expect((await reason(river, [])).slice(0, 2)).toEqual([422, '/steps']);
+  });
+});
+
+describe('a card of a method', () => {
+  const ask = (method: string, inputs: object) =>
+    fetch(new URL('/api/method.pdf', server.address), {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ method, inputs }),
+    });
+
+  it.each(treatments.filter(t => methodOf(t.id)).map(t => t.id))('of %s is a page or two', async id => {
+    const clear: Record<string, object> = { 'reverse-osmosis': { rated: 'germs' }, sun: { latitude: 10 } };
+    const res = await ask(id, clear[id] ?? {});
+    expect([res.status, res.headers.get('content-type')]).toEqual([200, 'application/pdf']);
+  });
+
+  it('says its minutes, its steps and its cautions', async () => {
+    const res = await ask('boil', { volumeL: 10, altitudeM: 2000 });
+    writeFileSync(join(folder, 'boil.pdf'), Buffer.from(await res.arrayBuffer()));
+    const text = (await run('pdftotext', ['-layout', join(folder, 'boil.pdf'), '-'])).stdout;
+    expect(text).toContain('3 min at a rolling boil');
+    expect(text).toContain('Void after 25 May 2027');
+  });
+
+  it('is not made of what the method refuses, nor of what is no blank of it', async () => {
+    const at = async (method: string, inputs: object) => {
+      const res = await ask(method, inputs);
+      const { errors } = (await res.json()) as { errors: { pointer: string }[] };
+      return [res.status, errors[0]!.pointer];
+    };
+    expect(await at('magic', {})).toEqual([422, '/method']);
+    expect(await at('boil', { looks: 'scum' })).toEqual([422, '/inputs']);
+    expect(await at('boil', { volumeL: -3 })).toEqual([422, '/inputs/volumeL']);
+    expect(await at('boil', { stove: 'reactor' })).toEqual([422, '/inputs/stove']);
+    expect(await at('boil', { __proto__x: 1 })).toEqual([422, '/inputs/__proto__x']);
   });
 });

@@ -1,7 +1,10 @@
 import { Router } from 'express';
 import { routes } from '#contract/routes.ts';
-import { TrainCardRequestSchema } from '#contract/trains.ts';
+import { MethodCardRequestSchema, TrainCardRequestSchema } from '#contract/trains.ts';
 import { caseOfForm, meansOf, type SafeForm, trainContext } from '#core/bench/safe.ts';
+import { answerOf } from '#core/methods/answer.ts';
+import { type Context, type Inputs, type Method, startOf } from '#core/methods/method.ts';
+import { methodOf } from '#core/methods/methods.ts';
 import { stopOf } from '#core/trains/answer.ts';
 import { fitnessOnTheWay, tierOf } from '#core/trains/grade.ts';
 import { isBroken } from '#core/trains/step.ts';
@@ -13,6 +16,19 @@ import type { Room } from '../room.ts';
 
 const unfit = (pointer: string, reason: string) =>
   new ProblemError('invalid', { errors: [{ pointer, reason }] });
+
+/** The blanks of a method as they were filled; what was not keeps its beginning. @throws ProblemError at what they do not take */
+function enteredOf({ blanks }: Method, entered: Inputs, context: Context): Inputs {
+  for (const [id, value] of Object.entries(entered)) {
+    const blank = blanks.find(b => b.id === id);
+    const isRight =
+      blank?.kind === 'choice'
+        ? typeof value === 'string' && blank.options.includes(value)
+        : typeof value === 'number' && blank !== undefined && value >= blank.least && value <= blank.most;
+    if (!isRight) throw unfit(`/inputs/${id}`, 'out-of-range');
+  }
+  return { ...Object.fromEntries(blanks.map(b => [b.id, startOf(b, context)])), ...entered };
+}
 
 /** A train as a card for the wall: worked out here from its water and its things, so that it says what the screen says. */
 export function trainRoutes(room: Room): Router {
@@ -36,6 +52,26 @@ export function trainRoutes(room: Room): Router {
     const { trainCard } = await import('../labels/TrainCard.tsx');
     const pdf = await trainCard({ facts, of: c, train, reader: readerOf(facts, units), today: state.today });
     res.type('application/pdf').set('Content-Disposition', 'attachment; filename="train.pdf"').send(pdf);
+  });
+
+  router.post(routes.methodCard, async (req, res) => {
+    const { method: id, inputs, units } = parsed(MethodCardRequestSchema, req.body);
+    const method = methodOf(id);
+    if (!method) throw unfit('/method', 'no-method');
+    const { facts, state } = await stateNow(room);
+    const context = trainContext(facts, state);
+    const answer = answerOf(method, enteredOf(method, inputs, context), context);
+    if (!answer) throw unfit('/inputs', 'required');
+    if (answer.isStopped || answer.steps.length === 0) throw unfit('/inputs', 'breaks-an-edge');
+    const { methodCard } = await import('../labels/TrainCard.tsx');
+    const pdf = await methodCard({
+      facts,
+      method,
+      answer,
+      reader: readerOf(facts, units),
+      today: state.today,
+    });
+    res.type('application/pdf').set('Content-Disposition', `attachment; filename="${id}.pdf"`).send(pdf);
   });
   return router;
 }

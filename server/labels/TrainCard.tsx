@@ -3,12 +3,12 @@ import { cardUntil, stepWords } from '#core/bench/safe.ts';
 import type { Day } from '#core/calendar/day.ts';
 import { type Message, message } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { shortfalls } from '#core/trains/answer.ts';
+import type { Method, MethodAnswer, Step as MethodStep } from '#core/methods/method.ts';
 import type { TrainCase } from '#core/trains/grade.ts';
 import type { Train } from '#core/trains/train.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
-import * as format from '#web/texts/format.ts';
+import { shortWords } from '#web/texts/trainWords.ts';
 import { FAMILY, mm } from './fonts.ts';
 
 const styles = StyleSheet.create({
@@ -35,7 +35,7 @@ interface Options {
 /** A train as a page for the wall: what to do with which thing of the group's, how long, and until when it may be gone by. */
 export function trainCard({ facts, of, train, reader, today }: Options): Promise<Buffer> {
   const say = (text: string | Message, params = {}) => sayTo(reader, text, params);
-  const short = shortfalls(train);
+  const short = shortWords(train, say);
   return renderToBuffer(
     <Document title={say('card.title')}>
       <Page size="A4" style={styles.page}>
@@ -48,21 +48,7 @@ export function trainCard({ facts, of, train, reader, today }: Options): Promise
             minutes: train.minutes,
           })}
         </Text>
-        {short.length > 0 && (
-          <Text style={styles.small}>
-            {say('safe.short', {
-              list: format.listing(
-                short.map(s =>
-                  say('safe.short.of', {
-                    germ: `feared.${s.target}`,
-                    earned: format.log(s.earned),
-                    asked: s.asked,
-                  }),
-                ),
-              ),
-            })}
-          </Text>
-        )}
+        {short && <Text style={styles.small}>{short}</Text>}
         <Step text={say('step.train.vessels')} />
         {train.steps.map((taken, i) => (
           <View key={taken.means.id} style={styles.leg} wrap={false}>
@@ -75,14 +61,7 @@ export function trainCard({ facts, of, train, reader, today }: Options): Promise
                 minutes: taken.minutes,
               })}
             </Text>
-            {taken.answer.steps.map(step => (
-              <Step
-                key={step.id}
-                text={say(step.text)}
-                {...(step.waitMin ? { note: say('sheet.wait-note', { minutes: step.waitMin }) } : {})}
-                {...(step.onFail ? { note: say(step.onFail) } : {})}
-              />
-            ))}
+            <Steps of={taken.answer.steps} reader={reader} />
           </View>
         ))}
         <Text style={styles.void}>{say('card.void', { untilDay: cardUntil(train, facts, today) })}</Text>
@@ -92,6 +71,65 @@ export function trainCard({ facts, of, train, reader, today }: Options): Promise
       </Page>
     </Document>,
   );
+}
+
+/** A method by itself as a page for the wall. */
+export function methodCard({
+  facts,
+  method,
+  answer,
+  reader,
+  today,
+}: Pick<Options, 'facts' | 'reader' | 'today'> & {
+  readonly method: Method;
+  readonly answer: MethodAnswer;
+}): Promise<Buffer> {
+  const say = (text: string | Message, params = {}) => sayTo(reader, text, params);
+  const means = Object.values(facts.supply)
+    .filter(s => method.supplies.includes(s.kind))
+    .map(s => ({ means: { supply: s.id } }));
+  return renderToBuffer(
+    <Document title={say(`method.${method.id}`)}>
+      <Page size="A4" style={styles.page}>
+        <Text>{say('card.of', { group: facts.group.name, today })}</Text>
+        <Text style={styles.answer}>{say(`method.${method.id}`)}</Text>
+        <Text style={styles.under}>{say(answer.headline)}</Text>
+        {answer.under && <Text>{say(answer.under)}</Text>}
+        {answer.working.map(line => (
+          <Text key={line.id} style={styles.small}>
+            {say(line)}
+          </Text>
+        ))}
+        <View style={styles.leg}>
+          <Steps of={answer.steps} reader={reader} />
+        </View>
+        {answer.judgements.map(j => (
+          <Text key={j.reason.id} style={styles.caution}>
+            {say(j.reason)} {j.remedy ? say(j.remedy) : ''}
+          </Text>
+        ))}
+        <Text style={styles.void}>
+          {say('card.void', { untilDay: cardUntil({ steps: means }, facts, today) })}
+        </Text>
+        <Text style={styles.caution}>
+          {say(`method.${method.id}.caution`)} {say('caution.authority')}
+        </Text>
+      </Page>
+    </Document>,
+  );
+}
+
+/** Steps to tick, each with its minutes, and what to do when its reading does not pass. */
+function Steps({ of, reader }: { readonly of: readonly MethodStep[]; readonly reader: Reader }) {
+  const say = (text: string | Message, params = {}) => sayTo(reader, text, params);
+  return of.map(step => (
+    <Step
+      key={step.id}
+      text={say(step.text)}
+      {...(step.waitMin ? { note: say('sheet.wait-note', { minutes: step.waitMin }) } : {})}
+      {...(step.onFail ? { note: say(step.onFail) } : {})}
+    />
+  ));
 }
 
 function Step({ text, note }: { readonly text: string; readonly note?: string }) {

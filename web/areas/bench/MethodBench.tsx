@@ -1,15 +1,24 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
+import { routes } from '#contract/routes.ts';
 import { promiseOfRun } from '#core/bench/promise.ts';
 import { judgeTreating } from '#core/bench/treating.ts';
 import { citations } from '#core/citations.ts';
 import { type Credit, targets } from '#core/ct/credit.ts';
 import { type Message, refusals } from '#core/judgement.ts';
 import { answerOf, type Guarded } from '#core/methods/answer.ts';
-import { barrierOf, type Context, MEANT, type Method, type MethodAnswer } from '#core/methods/method.ts';
+import {
+  barrierOf,
+  type Context,
+  type Inputs,
+  MEANT,
+  type Method,
+  type MethodAnswer,
+} from '#core/methods/method.ts';
 import { type Care, judgeCare } from '#core/plan/care.ts';
 import { clockLongitudeDeg } from '#core/sun/daylight.ts';
 import { beginSheet } from '../../acts/beginSheet.ts';
+import { CardButton } from '../../acts/CardButton.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useAppSelector, useFacts, useWaterState } from '../../app/hooks.ts';
 import { useStateNow } from '../../session/hooks.ts';
@@ -113,6 +122,15 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
       )}
       {answer && <Judgements of={[...answer.judgements, ...care]} />}
       {answer && <MakeIt answer={answer} set={set} />}
+      {answer && !isStopped && answer.steps.length > 0 && (
+        <div>
+          <CardButton
+            path={routes.methodCard}
+            of={{ method: method.id, inputs: enteredOf(method, inputs) }}
+            file={`${method.id}.pdf`}
+          />
+        </div>
+      )}
       {drafts && (
         <>
           <p>
@@ -173,6 +191,12 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
     </>
   );
 }
+
+/** What stands in the blanks of a sentence, by their names: what was only meant, and how it is known, is not asked for again. */
+const enteredOf = ({ blanks }: Method, inputs: Inputs): Inputs =>
+  Object.fromEntries(
+    blanks.flatMap(({ id }) => (id === MEANT || inputs[id] === undefined ? [] : [[id, inputs[id]]])),
+  );
 
 /** What stands where the water itself forbids the method. */
 const stoppedAnswer: MethodAnswer = {

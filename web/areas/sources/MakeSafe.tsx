@@ -1,6 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
 import { useNavigate, useSearchParams } from 'react-router';
-import { toast } from 'sonner';
 import { routes } from '#contract/routes.ts';
 import {
   caseOfForm,
@@ -15,18 +14,18 @@ import {
 import { addMinutes } from '#core/calendar/day.ts';
 import { type Care, judgeCare } from '#core/plan/care.ts';
 import { sourcesOf } from '#core/sources/known.ts';
-import { answerTrains, shortfalls, type TrainAnswer } from '#core/trains/answer.ts';
+import { answerTrains, type TrainAnswer } from '#core/trains/answer.ts';
 import type { TrainCase } from '#core/trains/grade.ts';
 import type { Train } from '#core/trains/train.ts';
 import { NITRATE_INFANT_MG_L } from '#core/water/hazards.ts';
 import { beginTrain } from '../../acts/beginTrain.ts';
+import { CardButton } from '../../acts/CardButton.tsx';
 import { Act } from '../../app/Act.tsx';
-import { download } from '../../app/download.ts';
 import { useCalmWater, useFacts, useReader, useToday, useWorkedOut } from '../../app/hooks.ts';
 import { useStateNow } from '../../session/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
-import { Button } from '../../ui/Button.tsx';
+import { shortWords } from '../../texts/trainWords.ts';
 import { FaultGate, useIsFaulty } from '../../ui/FaultGate.tsx';
 import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
 import { SafeSentence } from './SafeSentence.tsx';
@@ -177,7 +176,11 @@ function Details({ of, answer, form }: Answered & { readonly form: SafeForm }) {
           <Judgements of={judgeCare(facts, cares, today)} />
           <div className="flex flex-wrap items-start gap-3">
             <Begin train={train} container={form.container} />
-            <CardButton train={train} form={form} />
+            <CardButton
+              path={routes.trainCard}
+              of={{ form, steps: train.steps.map(step => step.means.id) }}
+              file="train.pdf"
+            />
           </div>
         </section>
       )}
@@ -189,42 +192,12 @@ function Details({ of, answer, form }: Answered & { readonly form: SafeForm }) {
 /** What stays in it, in words, and for how long it is good. */
 function Left({ train }: { train: Train }) {
   const say = useSay();
-  const short = shortfalls(train);
   if (train.tier === 'whole') return null;
   return (
     <p className="border-l-4 border-clay py-1 pl-3" data-testid="safe-left">
-      {say(`safe.left.${train.tier}`)}{' '}
-      {short.length > 0 &&
-        say('safe.short', {
-          list: format.listing(
-            short.map(s =>
-              say('safe.short.of', {
-                germ: `feared.${s.target}`,
-                earned: format.log(s.earned),
-                asked: s.asked,
-              }),
-            ),
-          ),
-        })}
+      {say(`safe.left.${train.tier}`)} {shortWords(train, say)}
     </p>
   );
-}
-
-/** The train as a page for the wall, with the group's own things, and the day after which it is void. */
-function CardButton({ train, form }: { readonly train: Train; readonly form: SafeForm }) {
-  const say = useSay();
-  const { units } = useReader();
-  const take = async () => {
-    const body = { form, steps: train.steps.map(s => s.means.id), units };
-    const res = await fetch(routes.trainCard, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify(body),
-    }).catch(() => undefined);
-    if (res?.ok) download(await res.blob(), 'train.pdf');
-    else toast.error(say('safe.card.fault'));
-  };
-  return <Button onClick={() => void take()}>{say('safe.card')}</Button>;
 }
 
 /** The train is begun on the water of a container, as one sheet; without one it is said how. */
