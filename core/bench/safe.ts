@@ -10,6 +10,7 @@ import { supplyUntil } from '../stock/until.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import type { State } from '../store/state.ts';
 import { clockLongitudeDeg } from '../sun/daylight.ts';
+import { unitPrices } from '../supplies/kit.ts';
 import { meansAtHand } from '../supplies/means.ts';
 import { lastFigure } from '../tests/readings.ts';
 import { buyable } from '../trains/buyable.ts';
@@ -104,6 +105,11 @@ export const treatable = (facts: Facts, { containers }: State): ContainerFacts[]
 
 /** The case of what was entered; undefined while a blank that it needs is empty. */
 export function caseOfForm(form: SafeForm, facts: Facts, today: Day, now: Instant): TrainCase | undefined {
+  const c = caseOfWater(form, facts, today, now);
+  return c && { ...c, prices: unitPrices };
+}
+
+function caseOfWater(form: SafeForm, facts: Facts, today: Day, now: Instant): TrainCase | undefined {
   const { volumeL, turbidityNtu, temperatureC, ph, nitrateMgL, water, origin, grain } = form;
   if (volumeL === undefined || turbidityNtu === undefined) return undefined;
   const source = form.source === undefined ? undefined : facts.source[form.source];

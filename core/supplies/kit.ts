@@ -38,6 +38,11 @@ export const kits: readonly Kit[] = [
   { id: 'can', base: [line('jars', 24, 30), line('lids', 24, 8), line('pots', 1, 20)], upgrade: [] },
 ];
 
+/** What a unit of each kind commonly costs, by the kits. */
+export const unitPrices: Readonly<Partial<Record<SupplyKind, number>>> = Object.fromEntries(
+  kits.flatMap(kit => [...kit.upgrade, ...kit.base]).map(l => [l.kind, l.price / l.amount]),
+);
+
 type Had = ReadonlyMap<SupplyKind, number>;
 
 function hadOf(facts: Pick<Facts, 'supply'>, today: string): Map<SupplyKind, number> {

@@ -2,6 +2,7 @@ import type { Instant } from '../calendar/day.ts';
 import { betterOf, type Credit, noCredit, sumOf, targets } from '../ct/credit.ts';
 import type { Judgement } from '../judgement.ts';
 import { fitnessOf, lowerGrade, type WaterFitness, type WaterGrade } from '../quality/fitness.ts';
+import type { SupplyKind } from '../stock/kinds.ts';
 import { NITRATE_MG_L } from '../water/hazards.ts';
 import { meetsNotice, type NoticeAllows } from '../water/notices.ts';
 import type { Passing } from '../water/passing.ts';
@@ -15,6 +16,8 @@ export interface TrainCase {
   readonly found: Passing;
   /** Its litres are what there is of it, not what is to be drunk in the end: what stays behind is not brought besides. */
   readonly isAllThereIs?: true;
+  /** What a unit of each supply commonly costs, in the group's own money. */
+  readonly prices?: Readonly<Partial<Record<SupplyKind, number>>>;
   /** A boil notice, and what it allows beside boiling. */
   readonly boilNotice?: { readonly allows: readonly NoticeAllows[] };
   /** Why nothing that is done at home makes it fit to drink. */

@@ -14,7 +14,7 @@ import {
   type TrainCase,
 } from './grade.ts';
 import { type Broken, isBroken, type Means, type Taken, tryStep } from './step.ts';
-import { compareTrains, doneInChlorine, idsOf, type Train, thousandths, trainOf } from './train.ts';
+import { compareTrains, costOf, doneInChlorine, idsOf, type Train, thousandths, trainOf } from './train.ts';
 
 /** No train is longer: nobody keeps more vessels apart in their head. */
 export const MOST_STEPS = 6;
@@ -107,7 +107,7 @@ export function* searchTrains(c: TrainCase, means: readonly Means[], context: Co
         if (!after) continue;
         const key = `${used}|${after.water}|${creditKey(after.way)}`;
         const known = next.get(key);
-        if (!known || isSooner(after, known)) next.set(key, after);
+        if (!known || isSooner(c, after, known)) next.set(key, after);
       }
     }
     level = [];
@@ -182,12 +182,12 @@ function benchOf(c: TrainCase, means: readonly Means[], context: Context) {
   };
 }
 
-/** The same water sooner; as soon, with the chlorine later; else by name, so that the answer is the same each time. */
-function isSooner(a: Node, b: Node): boolean {
-  const keys = ({ minutes, steps }: Node) => [thousandths(minutes), doneInChlorine(steps)] as const;
-  const [[aMin, aLate], [bMin, bLate]] = [keys(a), keys(b)];
-  if (aMin !== bMin) return aMin < bMin;
-  return aLate === bLate ? idsOf(a.steps) < idsOf(b.steps) : aLate < bLate;
+/** The same water sooner; as soon, with the chlorine later, or cheaper; else by name, so that the answer is the same each time. */
+function isSooner(c: TrainCase, a: Node, b: Node): boolean {
+  const keys = ({ minutes, steps }: Node) => [thousandths(minutes), doneInChlorine(steps), costOf(c, steps)];
+  const [left, right] = [keys(a), keys(b)];
+  const at = left.findIndex((key, i) => key !== right[i]);
+  return at < 0 ? idsOf(a.steps) < idsOf(b.steps) : left[at]! < right[at]!;
 }
 
 const holdsOne = (whole: readonly number[], used: number): boolean => whole.some(lot => (used & lot) === lot);

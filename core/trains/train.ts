@@ -31,6 +31,8 @@ export interface Train {
   readonly uses: readonly Use[];
   /** Fuel, whatever it is (kg, or kWh of electricity). */
   readonly fuelKg: number;
+  /** What all that it uses up commonly costs. */
+  readonly cost: number;
 }
 
 const fuelKinds: readonly string[] = ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood'];
@@ -54,6 +56,7 @@ export function trainOf(c: TrainCase, steps: readonly Taken[], way: OnTheWay, ti
     minutes: steps.reduce((sum, s) => sum + s.minutes, 0),
     handMin: steps.reduce((sum, s) => sum + s.handMin, 0),
     uses,
+    cost: costOf(c, steps),
     fuelKg: uses.filter(u => fuelKinds.includes(u.supply)).reduce((sum, u) => sum + u.amount, 0),
   };
 }
@@ -74,6 +77,12 @@ const ENOUGH_LOG = 1;
 export const doneInChlorine = (steps: readonly Taken[]): number =>
   steps.filter(step => step.before.isChlorinated).length;
 
+/** What steps use up, by what a unit of it costs; nothing for what has no price. */
+export const costOf = ({ prices = {} }: TrainCase, steps: readonly Taken[]): number =>
+  steps
+    .flatMap(step => step.answer.uses)
+    .reduce((sum, { supply, amount }) => sum + amount * (prices[supply] ?? 0), 0);
+
 /** Minutes as they are compared: what the order of a sum leaves behind its third place is none. */
 export const thousandths = (minutes: number): number => Math.round(minutes * 1000);
 
@@ -82,7 +91,7 @@ export const idsOf = (steps: readonly Taken[]): string => steps.map(s => s.means
 /**
  * Which of two trains is named first: the one that goes further, and lacks
  * least; that is done within a day; then that with two legs to stand on, or a full boil; then
- * by its margin in whole log steps up to one, its hours, chlorine last, how many supplies it takes, and its fuel.
+ * by its margin in whole log steps up to one, its hours, chlorine last, how many supplies it takes, its fuel and its cost.
  */
 export function compareTrains(a: Train, b: Train): number {
   const keys = (t: Train): number[] => [
@@ -96,6 +105,7 @@ export function compareTrains(a: Train, b: Train): number {
     t.uses.length,
     t.steps.length,
     t.fuelKg,
+    t.cost,
   ];
   const [left, right] = [keys(a), keys(b)];
   const at = left.findIndex((key, i) => key !== right[i]);

@@ -4,6 +4,7 @@ import { answerTrains, shortfalls } from './answer.ts';
 import { buyable } from './buyable.ts';
 import type { TrainCase } from './grade.ts';
 import { caseOf, context, ids, type Thing, things } from './testThings.ts';
+import { compareTrains } from './train.ts';
 
 const ask = (c: TrainCase, ...owned: Thing[]) =>
   atOnce(
@@ -88,6 +89,20 @@ describe('a silty river', () => {
 describe('of two orders that earn the same', () => {
   it('the one is told that leaves the chlorine in the water for longest', () => {
     expect(best(caseOf('rain', {}, { roof: 'soiled' }), 'bleach', 'micro')).toBe('whole: micro bleach');
+  });
+});
+
+describe('what a train costs', () => {
+  it('is what it uses up, by the unit', () => {
+    const c: TrainCase = {
+      ...caseOf('spring', { volumeL: 40 }),
+      prices: { 'chlorine-tablets': 0.2, bleach: 0.003 },
+    };
+    const [train] = ask(c, 'tablets').trains;
+    expect(train!.cost).toBeCloseTo(2 * 0.2);
+    const dear = { ...train!, cost: 1 };
+    expect(compareTrains(train!, dear)).toBeLessThan(0);
+    expect(compareTrains(dear, train!)).toBeGreaterThan(0);
   });
 });
 

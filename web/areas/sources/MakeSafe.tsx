@@ -173,6 +173,7 @@ function Details({ of, answer, form }: Answered & { readonly form: SafeForm }) {
           <h2 className="text-base">{say('safe.to-take-out')}</h2>
           <TrainDrawing of={of} train={train} />
           <Left train={train} />
+          {train.cost > 0 && <p className="text-small text-ash">{say('safe.cost', { cost: train.cost })}</p>}
           <Judgements of={judgeCare(facts, cares, today)} />
           <div className="flex flex-wrap items-start gap-3">
             <Begin train={train} container={form.container} />
