@@ -1,4 +1,5 @@
 import * as v from 'valibot';
+import { subjectOf } from '#core/fields.ts';
 import { originAnswers, waterIds } from '#core/water/waters.ts';
 
 const name = v.pipe(v.string(), v.maxLength(100));
@@ -7,8 +8,8 @@ const figure = (least: number, most: number) => v.pipe(v.number(), v.minValue(le
 /** Asks for a train as a card: it is worked out anew, whoever asks. */
 export const TrainCardRequestSchema = v.object({
   form: v.object({
-    source: v.optional(name),
-    container: v.optional(name),
+    source: v.optional(subjectOf('source')),
+    container: v.optional(subjectOf('container')),
     water: v.picklist(waterIds),
     origin: v.object({
       protection: v.exactOptional(v.picklist(originAnswers.protection)),

@@ -1,13 +1,11 @@
-import { expect, expectAccessible, expectRecorded, stepTo, test, Zeolite } from './zeolite.ts';
+import { begin, expect, expectAccessible, expectRecorded, stepTo, test, Zeolite } from './zeolite.ts';
 
 test('a notice marks what was filled from its tap since the suspected day, and the all-clear brings back what may come back', async ({
   visitor,
   zeolite,
 }) => {
   const { page } = visitor;
-  await visitor.fill('How many people', '4');
-  await visitor.press('Begin');
-  await expect(page.getByRole('button', { name: 'Set them down' })).toBeVisible();
+  await begin(visitor);
   // the tap, by typed keys
   await stepTo(page, 'sources');
   await visitor.press('Write down a source');
@@ -96,9 +94,7 @@ test('a notice marks what was filled from its tap since the suspected day, and t
 
 test('a spring is scouted, inspected, tested, feared for and fetched from', async ({ visitor, zeolite }) => {
   const { page } = visitor;
-  await visitor.fill('How many people', '4');
-  await visitor.press('Begin');
-  await expect(page.getByRole('button', { name: 'Set them down' })).toBeVisible();
+  await begin(visitor);
   await page.goto(`${zeolite.address}sources?do=add`);
   await page.getByLabel('Name', { exact: true }).pressSequentially('High spring');
   await visitor.fill('Way there', '5000 km');

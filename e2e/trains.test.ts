@@ -1,5 +1,6 @@
 import type { Locator, Page } from '@playwright/test';
-import { expect, expectAccessible, settle, test, Visitor, Zeolite } from './zeolite.ts';
+import { hand } from '#demo/hand.ts';
+import { begin, expect, expectAccessible, settle, test, Visitor, Zeolite } from './zeolite.ts';
 
 const answer = (page: Page) => page.getByTestId('safe-answer');
 
@@ -28,9 +29,7 @@ test('a river is asked about by keys: what is lacking, what one thing more would
   visitor,
 }) => {
   const { page } = visitor;
-  await visitor.fill('How many people', '4');
-  await visitor.press('Begin');
-  await expect(page.getByRole('button', { name: 'Set them down' })).toBeVisible();
+  await begin(visitor);
   await page.keyboard.press('Escape');
   await page.locator('body').press('/');
   await page.getByRole('combobox', { name: 'Find' }).waitFor();
@@ -78,9 +77,7 @@ test('nitrate is never boiled for; flood water, a pool and the sea are answered 
   zeolite,
 }) => {
   const { page } = visitor;
-  await visitor.fill('How many people', '4');
-  await visitor.press('Begin');
-  await expect(page.getByRole('button', { name: 'Set them down' })).toBeVisible();
+  await begin(visitor);
   await page.goto(`${zeolite.address}sources/safe`);
   await turn(page, /^a stove and fuel/);
   await visitor.choose('Which water', /^well water/);
@@ -116,7 +113,7 @@ test('a source of Tarn Hollow is made safe with what the group keeps, at a desk 
   await page.goto(`${demo.address}sources`);
   await page.getByRole('link', { name: /^Upper spring/ }).click();
   await page.getByTestId('source-asks').getByRole('link', { name: 'Make it safe' }).click();
-  await expect(page.getByRole('combobox', { name: 'Which water' })).toContainText('Upper spring');
+  await expect(page.getByRole('combobox', { name: 'Where from' })).toContainText('Upper spring');
   await expect(answer(page)).toContainText(/\d+\sL to drink by/);
   await expect(page.getByTestId('safe-other').first()).toBeVisible();
   await page.setViewportSize({ width: 390, height: 844 });
@@ -125,6 +122,7 @@ test('a source of Tarn Hollow is made safe with what the group keeps, at a desk 
   await expectAccessible(page);
   await type(page, 'Litres to drink', '5 gal');
   await expect(page.getByLabel('Litres to drink')).toHaveValue(/18\.9|5 gal/);
+  await visitor.choose('Where from', /^other water/);
   await visitor.choose('Which water', /^snow or ice/);
   await expect(answer(page)).toContainText('Boil');
   await demo.stop();
@@ -136,9 +134,7 @@ test('what people say is found by a word, and stands beside the method that it i
   zeolite,
 }) => {
   const { page } = visitor;
-  await visitor.fill('How many people', '4');
-  await visitor.press('Begin');
-  await expect(page.getByRole('button', { name: 'Set them down' })).toBeVisible();
+  await begin(visitor);
   await page.goto(`${zeolite.address}bench?method=boil`);
   await page.getByRole('link', { name: 'No: Twenty minutes of boiling is better than one.' }).click();
   const line = page.locator('#claim-twenty-minutes');
@@ -167,7 +163,7 @@ test('a train is one sheet: locked step by step, held when it fails in the middl
   await visitor.select('OW-001');
   const drum = decodeURIComponent(page.url().split('/').pop()!);
   await page.goto(`${zeolite.address}sources/safe?container=${encodeURIComponent(drum)}`);
-  await expect(page.getByRole('combobox', { name: 'Which water' })).toContainText('the water in OW-001');
+  await expect(page.getByRole('combobox', { name: 'Where from' })).toContainText('the water in OW-001');
   await type(page, 'Turbidity', '12');
   await turn(page, /^a ceramic or carbon block filter/, /^chlorine tablets/);
   await expect(answer(page)).toContainText(/filter .* tablets for 60\smin/i);
@@ -236,6 +232,63 @@ test('a train of bleach runs to its end: its residual is a reading of the water,
   await expect(visitor.reach).toContainText('13 days');
   await page.goto(`${zeolite.address}tests/${encodeURIComponent(drum)}`);
   await expect(page.getByRole('main')).toContainText('0.6');
+});
+
+test('a vessel marked raw, a filter condemned on the way, and tablets that do not do: each is said, and nothing is lost', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^stream water/);
+  await visitor.select('OW-001');
+  const drum = decodeURIComponent(page.url().split('/').pop()!);
+  const h = hand(await zeolite.now(), 'Odile');
+  const record = async (...entries: readonly unknown[]) => {
+    const res = await fetch(`${zeolite.address}api/entries`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ entries, mode: 'happened' }),
+    });
+    expect(res.status).toBe(201);
+  };
+  const [filter, tablets] = [h.subject('supply'), h.subject('supply')];
+  await record(
+    h.write('supply.set', filter, {
+      name: 'Kitchen filter',
+      kind: 'filter',
+      device: { kind: 'ceramic' },
+      amount: 9000,
+    }),
+    h.write('supply.set', tablets, { name: 'Tablets', kind: 'chlorine-tablets', amount: 4, treatsL: 20 }),
+  );
+  const path = `${zeolite.address}sources/safe?container=${encodeURIComponent(drum)}`;
+
+  // 198 L take ten tablets, and there are four
+  await page.goto(path);
+  await expect(page.getByTestId('safe-missed').filter({ hasText: 'Tablets' })).toContainText(
+    'Not enough is left of “Tablets” for so much water',
+  );
+  await record(h.write('supply.counted', tablets, { amount: 40 }));
+  await expect(answer(page)).toContainText(/filter .* 10 tablets for 60\smin/i);
+  await visitor.press('Begin the sheet');
+  const sheet = page.getByRole('region', { name: /Train/ });
+  await visitor.step('Done', sheet);
+
+  // it freezes while it is run: the step is refused with the reason, also after a reload, and the sheet is where it was
+  await record(h.write('filter.logged', filter, { what: 'frozen' }));
+  await expect(sheet.getByRole('alert')).toContainText('It froze while wet');
+  const live = await liveText(sheet);
+  await page.reload();
+  await expect(sheet.getByRole('alert')).toContainText('It froze while wet');
+  expect(await liveText(sheet)).toBe(live);
+  await visitor.press('Stop', sheet);
+  await expect(sheet.getByRole('link', { name: 'Make it safe' })).toBeVisible();
+
+  // a vessel that is marked raw holds no drinking water, whatever is done in it
+  await record(h.write('container.changed', drum, { role: 'raw' }));
+  await page.goto(path);
+  await expect(answer(page)).toContainText('Do not drink it, whatever is done to it');
+  await expect(page.getByRole('main').getByRole('alert')).toContainText('raw');
 });
 
 const liveText = async (sheet: Locator): Promise<string> =>

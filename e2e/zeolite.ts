@@ -185,10 +185,16 @@ export const test = base.extend<{ zeolite: Zeolite; visitor: Visitor }>({
 
 export { expect };
 
-/** First run and a few filled drums: what most tests begin with. */
-export async function settle(visitor: Visitor, water: RegExp = /^well water/): Promise<void> {
+/** First run, with nothing set down yet. */
+export async function begin(visitor: Visitor): Promise<void> {
   await visitor.fill('How many people', '4');
   await visitor.press('Begin');
+  await expect(visitor.page.getByRole('button', { name: 'Set them down' })).toBeVisible();
+}
+
+/** First run and a few filled drums: what most tests begin with. */
+export async function settle(visitor: Visitor, water: RegExp = /^well water/): Promise<void> {
+  await begin(visitor);
   await visitor.fill('How many', '3');
   await visitor.fill('Place', 'cellar');
   await visitor.choose('What water', water);

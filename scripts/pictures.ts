@@ -50,6 +50,8 @@ const wide: View[] = [
     name: 'safe',
     path: 'sources/safe',
     act: async page => {
+      await page.getByRole('combobox', { name: 'Where from' }).click();
+      await page.getByRole('option', { name: /^other water/ }).click();
       await page.getByRole('combobox', { name: 'Which water' }).click();
       await page.getByRole('option', { name: /^silty river water/ }).click();
       await page.getByRole('combobox', { name: 'People upstream' }).click();

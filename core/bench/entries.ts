@@ -110,7 +110,7 @@ const sheetKinds = {
     data: stepDone,
     on: ['sheet'],
     also: ['container', 'supply'],
-    fold: { sheet: sheets.stepped, container: sheets.legDone, supply: none },
+    fold: { sheet: sheets.stepped, container: sheets.legStepped, supply: none },
     guard: onSheetStep,
     restsOn: none,
     words: none,

@@ -43,25 +43,29 @@ const credit: Fields<Credit> = fields({ bacteria: log10, viruses: log10, protozo
 
 const anyFigure = between(-1e6, 1e6);
 
+const reading = fields({
+  unit: name(20),
+  least: v.exactOptional(anyFigure),
+  most: v.exactOptional(anyFigure),
+});
+
 const step: Fields<Step> = fields({
   id: name(40),
   text,
   kind: v.picklist(stepKinds),
   waitMin: v.exactOptional(between(0, 60 * 24 * 14)),
   daylight: v.exactOptional(fields({ latitudeDeg: between(-90, 90), longitudeDeg: between(-180, 180) })),
-  reading: v.exactOptional(
-    fields({ unit: name(20), least: v.exactOptional(anyFigure), most: v.exactOptional(anyFigure) }),
-  ),
+  reading: v.exactOptional(reading),
   onFail: v.exactOptional(text),
 });
 
 /** One method of a train: what it earns when its last step is done, and the thing that it is done with. */
 const leg = fields({
   method: name(40),
-  /** Its last step, and what must be read there. */
+  /** Its first step, and its last, with what must be read there. */
+  first: name(40),
   last: name(40),
-  least: v.exactOptional(anyFigure),
-  most: v.exactOptional(anyFigure),
+  reading: v.exactOptional(reading),
   credit,
   barrier: name(40),
   desalts: v.exactOptional(v.literal(true)),

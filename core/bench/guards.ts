@@ -80,10 +80,12 @@ export function onSheetBegun(facts: Facts, entry: Told<SheetFields>, now: Instan
   const judgements: Judgement[] = [];
   const { credit, holds, legs = [] } = entry.data;
   const treats = [credit, ...legs.map(l => l.credit)].some(c => targets.some(target => c[target] > 0));
+  // a train that only clears and filters puts nothing in
+  const doses = legs.length > 0 ? legs.some(l => l.holds && l.credit.bacteria > 0) : holds !== undefined;
   for (const id of entry.also ?? []) {
     const container = facts.container[id];
     if (!container?.fill || !treats) continue;
-    if (holds && isDosed(container, now)) judgements.push(secondDose(container));
+    if (doses && isDosed(container, now)) judgements.push(secondDose(container));
     judgements.push(...judgeTreating(facts, container, now));
   }
   for (const { supply: id, amount } of entry.data.uses) {

@@ -5,7 +5,6 @@ import type { Context } from '../methods/method.ts';
 import { ownedTools } from '../plan/tools.ts';
 import type { SourceFacts } from '../sources/facts.ts';
 import { caseOf, sourcedOf } from '../sources/known.ts';
-import { readAt, trainCaseOf } from '../sources/trainCase.ts';
 import { supplyUntil } from '../stock/until.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import type { State } from '../store/state.ts';
@@ -19,7 +18,7 @@ import type { Means, Taken } from '../trains/step.ts';
 import { fearsOf } from '../water/hazards.ts';
 import type { Passing } from '../water/passing.ts';
 import { asItComes, type Origin, requiredOf, rowOf, type Water } from '../water/waters.ts';
-import { trainCaseOfContainer } from './trainCase.ts';
+import { trainCaseOfContainer, trainCaseOfSource } from './trainCase.ts';
 
 /** What is asked of a water, as its sentence holds it. */
 export interface SafeForm {
@@ -55,15 +54,14 @@ function turbidityOf(water: Water, seen: readonly string[] = []): number {
 /** What the sentence begins with for a source: what was read and seen there last. */
 export function ofSource(source: SourceFacts, facts: Facts, today: Day): Partial<SafeForm> {
   const { water, origin = {} } = sourcedOf(source, today, facts.group.timeZone);
-  const read = readAt(source);
   return {
     source: source.id,
     container: undefined,
     water,
     origin,
-    turbidityNtu: read.turbidityNtu ?? turbidityOf(water, source.looked.at(-1)?.looks),
-    ph: read.ph,
-    nitrateMgL: read.nitrateMgL,
+    turbidityNtu: lastFigure(source.tests, 'turbidity') ?? turbidityOf(water, source.looked.at(-1)?.looks),
+    ph: lastFigure(source.tests, 'ph'),
+    nitrateMgL: lastFigure(source.tests, 'nitrate'),
   };
 }
 
@@ -130,7 +128,7 @@ function caseOfWater(form: SafeForm, facts: Facts, today: Day, now: Instant): Tr
   // a vessel that is gone holds no water, whatever was said of it
   if (form.container !== undefined && !container) return undefined;
   if (container) return trainCaseOfContainer(facts, container, found, now);
-  if (source) return trainCaseOf(facts, source, found, now);
+  if (source) return trainCaseOfSource(facts, source, found, now);
   return {
     water,
     origin,
@@ -151,7 +149,8 @@ export function meansOf(form: Pick<SafeForm, 'without' | 'also'>, facts: Facts, 
   const there = buyable.filter(thing => form.also.includes(thing.id));
   return {
     atHand,
-    owned: [...atHand.filter(means => !form.without.includes(means.id)), ...there],
+    // what somebody ticked is looked at whatever else there is
+    owned: [...there, ...atHand.filter(means => !form.without.includes(means.id))],
     toGet: buyable.filter(thing => !form.also.includes(thing.id)),
   };
 }

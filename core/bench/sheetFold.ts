@@ -1,10 +1,11 @@
 import { betterOf, noCredit, sumOf } from '../ct/credit.ts';
 import type { Told } from '../log/entry.ts';
 import type { Instant } from '../moment.ts';
-import type { ContainerFacts, RunCredit, RunLeg } from '../store/facts.ts';
+import type { ContainerFacts, RunCredit } from '../store/facts.ts';
 import { heldBy, withFill } from '../store/vessel.ts';
 import type { SheetFacts } from './facts.ts';
 import type { SheetEnd, SheetFields, StepDone } from './fields.ts';
+import { passes } from './sheets.ts';
 
 export function begun(_: SheetFacts | undefined, entry: Told<SheetFields>, id: string): SheetFacts {
   const container = entry.also?.find(subject => subject.startsWith('container:'));
@@ -55,19 +56,19 @@ function released(facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts 
   });
 }
 
-/** What a method of a train earned is in the water once its last step is done, whatever becomes of those behind it. */
-export function legDone(facts: ContainerFacts, entry: Told<StepDone>): ContainerFacts {
-  const leg = facts.fill?.sheets?.[entry.subject]?.legs?.find(l => l.last === entry.data.step);
-  if (!leg || !isWithin(leg, entry.data.reading)) return facts;
-  return earned(facts, { ...leg.credit, ...leg }, entry.happenedAt);
+/**
+ * What a method of a train earned is in the water once its last step is done, whatever becomes of those behind it. What it
+ * puts in may be in from its first step on: another dose would be a second one, also when the train is given up.
+ */
+export function legStepped(facts: ContainerFacts, entry: Told<StepDone>): ContainerFacts {
+  const { step, reading } = entry.data;
+  const legs = facts.fill?.sheets?.[entry.subject]?.legs ?? [];
+  const [begun, done] = [legs.find(l => l.first === step), legs.find(l => l.last === step)];
+  const dosed = begun?.holds
+    ? withFill(facts, fill => ({ ...fill, disinfectedAt: entry.happenedAt }))
+    : facts;
+  return done && passes(done, reading) ? earned(dosed, { ...done.credit, ...done }, entry.happenedAt) : dosed;
 }
-
-/** A reading that must lie within bounds does; a step without any is done when it is said to be. */
-const isWithin = ({ least, most }: RunLeg, reading: number | undefined): boolean =>
-  (least === undefined && most === undefined) ||
-  (reading !== undefined &&
-    reading >= (least ?? Number.NEGATIVE_INFINITY) &&
-    reading <= (most ?? Number.POSITIVE_INFINITY));
 
 /** The sheet that cleans a vessel gives it back its role; any other credits the water in it. */
 function credited(facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts {

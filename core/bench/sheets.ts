@@ -16,7 +16,7 @@ export interface SheetStanding {
 }
 
 /** True for a reading within the bounds of its step. */
-export function passes(step: Step, reading: number | undefined): boolean {
+export function passes(step: Pick<Step, 'reading'>, reading: number | undefined): boolean {
   if (!step.reading) return true;
   if (reading === undefined) return false;
   return (

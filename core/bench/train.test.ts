@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { drumInCellar } from '#demo/cellar.ts';
 import { hand } from '#demo/hand.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { credit, noCredit } from '../ct/credit.ts';
@@ -16,28 +17,13 @@ const START = '2026-07-01T08:00:00.000Z';
 /** A drum of river water, and a train of a filter and tablets that is begun on it. */
 function begun() {
   const h = hand(START);
-  const [place, drum, sheet] = [h.subject('place'), h.subject('container'), h.subject('sheet')];
+  const [drum, sheet] = [drumInCellar(h), h.subject('sheet')];
   const filter = h.subject('supply');
-  h.write('place.set', place, {
-    name: 'Cellar',
-    building: h.subject('building'),
-    level: -1,
-    widthM: 4,
-    heightM: 2,
-    shelves: [],
-  });
   h.write('supply.set', filter, {
     name: 'Bucket filter',
     kind: 'filter',
     device: { kind: 'ceramic' },
     amount: 4000,
-  });
-  h.write('container.added', drum, {
-    code: 'A-1',
-    kind: 'drum-208l',
-    place,
-    role: 'clean',
-    heldBefore: 'new',
   });
   h.write('filled', drum, {
     volumeL: { value: 40, known: 'measured' },
@@ -63,14 +49,16 @@ function begun() {
       legs: [
         {
           method: 'filter',
+          first: '1.run',
           last: '1.flow',
-          least: 5,
+          reading: { unit: 'L/h', least: 5 },
           credit: credit(2, 1, 4, 4),
           barrier: 'filter:ceramic',
           supply: filter,
         },
         {
           method: 'tablets',
+          first: '2.dose',
           last: '2.stand',
           credit: credit(3, 3, 0, 0),
           barrier: 'chlorine',

@@ -7,7 +7,7 @@ import { stopOf } from '../trains/answer.ts';
 import { atTheBeginning, fitnessOnTheWay, reachOf, type TrainCase } from '../trains/grade.ts';
 import { isBroken, type Means } from '../trains/step.ts';
 import { runTrain } from '../trains/train.ts';
-import type { Passing } from '../water/passing.ts';
+import { mildWater, type Passing } from '../water/passing.ts';
 import type { Origin, Water } from '../water/waters.ts';
 
 /** How a statement stands: it holds, it holds in part, it does not, or who goes by it is harmed. */
@@ -37,24 +37,11 @@ export const day: Context = {
   longitudeDeg: 0,
 };
 
-const clear: Passing = {
-  volumeL: 20,
-  turbidityNtu: 1,
-  grain: 'silt',
-  temperatureC: 15,
-  ph: 7,
-  salt: 'fresh',
-  hasMetals: false,
-  isSnow: false,
-  isChlorinated: false,
-  isCryptoFeared: true,
-};
-
 /** A water of a statement: clear, mild and neutral unless it says otherwise. */
 export const water = (is: Water, found: Partial<Passing> = {}, origin: Origin = {}): TrainCase => ({
   water: is,
   origin,
-  found: { ...clear, ...found, ...(is === 'sea' ? { salt: 'sea' as const } : {}), isSnow: is === 'snow' },
+  found: { ...mildWater, ...found, ...(is === 'sea' ? { salt: 'sea' as const } : {}), isSnow: is === 'snow' },
   now: `${day.today}T08:00:00.000Z`,
 });
 

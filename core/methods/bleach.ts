@@ -108,17 +108,15 @@ export const bleach: Method = {
     const contact = contactOf(inputs, question, plan);
     // no longer stand earns more than the usual one, or nobody can say
     if (!contact) return undefined;
-    const refused = plan.judgements.some(j => j.verdict === 'refuse');
+    const isRefused = plan.judgements.some(j => j.verdict === 'refuse');
     // the moment stands for any: what is earned hangs on the minutes alone
-    const earned =
-      contact && !refused
-        ? earnedByDose(question, plan, contact, `${context.today}T12:00:00.000Z`)
-        : undefined;
+    const now = `${context.today}T12:00:00.000Z`;
+    const earned = isRefused ? undefined : earnedByDose(question, plan, contact, now);
     const params = {
       doseMl: plan.roundedMl,
       volumeL: question.volumeL.value,
-      minutes: contact?.minutes ?? plan.contact.minutes,
-      leastMgL: contact?.mgL ?? 0,
+      minutes: contact.minutes,
+      leastMgL: contact.mgL,
     };
     return {
       headline: message('bleach.headline', params),

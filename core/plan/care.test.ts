@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Person } from '../need/people.ts';
-import { type Care, cares, homesOf, judgeCare } from './care.ts';
+import { type Care, cares, homesOf, iodineBar, judgeCare } from './care.ts';
 
 const DAY = '2026-11-26';
 const people: Readonly<Record<string, Person>> = {
@@ -33,6 +33,20 @@ describe('what is chosen for people', () => {
     ['dialysis', ['dialysis']],
   ])('%s concerns these and nobody else', (care, homes) => {
     expect(homesOf(facts, care, DAY)).toEqual(homes);
+  });
+
+  it('of iodine says which of its reasons it is', () => {
+    const barFor = (name: string) => iodineBar({ home: { one: facts.home[name]! } }, DAY);
+    expect(['pregnant', 'nursing', 'five months', 'thyroid', 'allergy'].map(barFor)).toEqual([
+      'pregnant',
+      'nursing',
+      'infant',
+      'thyroid',
+      'allergy',
+    ]);
+    expect(['plain', 'unknown', 'a year', 'over 65', 'dialysis'].map(barFor)).toEqual(
+      Array(5).fill(undefined),
+    );
   });
 
   it('says nothing where nobody is concerned', () => {

@@ -16,13 +16,27 @@ const isYounger = (person: Person, day: Day, months: number): boolean =>
 const has = (person: Person, ...marks: readonly NonNullable<Person['marks']>[number][]): boolean =>
   marks.some(mark => person.marks?.includes(mark));
 
+/** Why iodine is wrong for somebody, as the sentence of the method asks it. */
+const iodineBars = {
+  pregnant: (p: Person) => p.condition === 'pregnant',
+  nursing: (p: Person) => p.condition === 'nursing',
+  thyroid: (p: Person) => has(p, 'thyroid'),
+  allergy: (p: Person) => has(p, 'iodine-allergy'),
+  infant: (p: Person, day: Day) => isYounger(p, day, YOUNG_MONTHS),
+} as const;
+const barOf = (person: Person, day: Day) =>
+  (Object.keys(iodineBars) as (keyof typeof iodineBars)[]).find(why => iodineBars[why](person, day));
+
+/** Why what is made for everybody here is not made with iodine; undefined where nothing speaks against it. */
+export const iodineBar = (facts: Pick<Facts, 'home'>, day: Day): keyof typeof iodineBars | undefined =>
+  Object.values(facts.home)
+    .flatMap(home => home.people)
+    .map(person => barOf(person, day))
+    .find(why => why !== undefined);
+
 /** Whom each is wrong for, or who gets better water first (WHO; CDC for iodine). */
 const concerns: Readonly<Record<Care, (person: Person, day: Day) => boolean>> = {
-  iodine: (p, day) =>
-    p.condition === 'pregnant' ||
-    p.condition === 'nursing' ||
-    has(p, 'thyroid', 'iodine-allergy') ||
-    isYounger(p, day, YOUNG_MONTHS),
+  iodine: (p, day) => barOf(p, day) !== undefined,
   limited: (p, day) =>
     p.condition === 'pregnant' ||
     has(p, 'immune-weak') ||

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { drumInCellar } from '#demo/cellar.ts';
 import { hand } from '#demo/hand.ts';
 import { credit } from '../ct/credit.ts';
 import { methodOf } from '../methods/methods.ts';
@@ -56,22 +57,7 @@ describe('what is dissolved', () => {
 
   it('is kept with the water when the sheet is finished', () => {
     const h = hand('2026-07-01T08:00:00.000Z');
-    const [place, drum, sheet] = [h.subject('place'), h.subject('container'), h.subject('sheet')];
-    h.write('place.set', place, {
-      name: 'Cellar',
-      building: h.subject('building'),
-      level: -1,
-      widthM: 4,
-      heightM: 2,
-      shelves: [],
-    });
-    h.write('container.added', drum, {
-      code: 'A-1',
-      kind: 'drum-208l',
-      place,
-      role: 'clean',
-      heldBefore: 'new',
-    });
+    const [drum, sheet] = [drumInCellar(h), h.subject('sheet')];
     h.write('filled', drum, { volumeL: { value: 20, known: 'measured' }, water: 'well', sealed: true });
     const fields = {
       method: 'reverse-osmosis',

@@ -4,7 +4,7 @@ import type { ChlorineReading } from '../chlorine/residual.ts';
 import type { Finding } from '../containers/fitness.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
 import type { Credit } from '../ct/credit.ts';
-import type { Hold } from '../methods/method.ts';
+import type { Hold, Step } from '../methods/method.ts';
 import type { Subject } from '../subject.ts';
 import type { Alarm, Readings } from '../tests/facts.ts';
 import type { Amount } from '../units/amount.ts';
@@ -25,9 +25,9 @@ export type RunCredit = Credit & {
 
 /** A method of a train, as its water waits for it. */
 export interface RunLeg {
+  readonly first: string;
   readonly last: string;
-  readonly least?: number;
-  readonly most?: number;
+  readonly reading?: NonNullable<Step['reading']>;
   readonly credit: Credit;
   readonly barrier: string;
   readonly desalts?: true;

@@ -1,10 +1,12 @@
 import type { Day } from '../calendar/day.ts';
+import { deviceCredit } from '../filters/device.ts';
 import { filterStanding } from '../filters/register.ts';
 import { stoves } from '../heat/boil.ts';
 import type { Facts } from '../log/facts.ts';
 import type { Inputs } from '../methods/method.ts';
-import { homesOf } from '../plan/care.ts';
+import { iodineBar } from '../plan/care.ts';
 import type { SupplyKind } from '../stock/kinds.ts';
+import { supplyUntil } from '../stock/until.ts';
 import { settling } from '../trains/buyable.ts';
 import type { Means } from '../trains/step.ts';
 import { leftOf } from './cover.ts';
@@ -44,13 +46,8 @@ const waysOf: Partial<Record<SupplyKind, (supply: SupplyFacts, facts: Where, tod
       { method: 'tablets', inputs: { product: 'dioxide', ...given('packL', treatsL) } },
     ],
     flocculant: ({ treatsL }) => [{ method: 'flocculant', inputs: given('packL', treatsL) }],
-    iodine: (_, facts, today) => [
-      // somebody here must not drink it: what is made for all is not made with it
-      {
-        method: 'iodine',
-        inputs: homesOf(facts, 'iodine', today).length > 0 ? { drinkers: 'pregnant' } : {},
-      },
-    ],
+    // what is made for all is not made with what harms one
+    iodine: (_, facts, today) => [{ method: 'iodine', inputs: given('drinkers', iodineBar(facts, today)) }],
     alum: () => [{ method: 'alum', inputs: {} }],
     carbon: () => [{ method: 'carbon', inputs: {} }],
     lamp: () => [{ method: 'uv', inputs: {} }],
@@ -79,31 +76,42 @@ const boils = (kind: SupplyKind): readonly Way[] => {
   return stove ? [{ method: 'boil', inputs: { stove: stove.id, powerKw: stove.powerKw } }] : [];
 };
 
+/** What tells one thing from another of its method: two bottles of bleach, old and new, are one. */
+const alikeBy = ['product', 'packL', 'device', 'stove', 'bottleL', 'stand'] as const;
+
+/** Bleach of which nobody knows the age comes last; what has no date, as fuel has none, keeps. */
+const UNDATED = '0000';
+const NO_DATE = '9999';
+
+/** Which of two that are alike is taken: the one that is trusted for longer, and of those the one that there is more of. */
+const rankOf = (supply: SupplyFacts, today: Day): string =>
+  `${supplyUntil(supply) ?? (supply.bleach ? UNDATED : NO_DATE)} ${leftOf(supply, today).toFixed(3).padStart(16, '0')}`;
+
 /**
- * What is at hand for treating water: what is kept, in date and fit for use, each once however many there are of it; and a
+ * What is at hand for treating water: what is kept, in date and fit for use, of each kind one, however many there are; and a
  * vessel to let water stand in, which everybody has.
  */
 export function meansAtHand(facts: Where, today: Day): Means[] {
-  const means = new Map<string, Means>([['settle', settling]]);
+  const means = new Map<string, { readonly rank: string; readonly means: Means }>();
   for (const supply of Object.values(facts.supply)) {
     const left = leftOf(supply, today);
     if (left <= 0) continue;
+    const rank = rankOf(supply, today);
     const ways = waysOf[supply.kind]?.(supply, facts, today) ?? boils(supply.kind);
     for (const { method, inputs, as } of ways) {
-      const { newLH, nowLH, ...kind } = inputs;
-      const key = JSON.stringify([method, kind]);
-      const known = means.get(key);
-      // of two alike the one that there is more of
-      if (known?.left && known.left.amount >= left) continue;
-      means.set(key, {
+      const earns = supply.device ? Object.values(deviceCredit(supply.device)) : [];
+      const key = [method, ...alikeBy.map(id => inputs[id]), ...earns].join('|');
+      if ((means.get(key)?.rank ?? '') >= rank) continue;
+      const of: Means = {
         id: `${supply.id}${as ? `:${as}` : ''}`,
         method,
         inputs,
         name: supply.name,
         supply: supply.id,
         left: { kind: supply.kind, amount: left },
-      });
+      };
+      means.set(key, { rank, means: of });
     }
   }
-  return [...means.values()];
+  return [settling, ...[...means.values()].map(m => m.means)];
 }

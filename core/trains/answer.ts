@@ -97,7 +97,7 @@ export function* answerTrains(
   const more: OneMore[] = [];
   if (best !== 'whole')
     for (const thing of buyable) {
-      const found = yield* searchTrains(c, [...owned, thing], context);
+      const found = yield* searchTrains(c, [thing, ...owned], context);
       const [train] = measuredOut(
         c,
         found.offers.filter(o => o.steps.some(s => s.means === thing) && goesFurther(o.tier, best)),

@@ -1,7 +1,7 @@
 import type { Instant } from '../calendar/day.ts';
 import { betterOf, type Credit, noCredit, sumOf, targets } from '../ct/credit.ts';
 import type { Judgement } from '../judgement.ts';
-import { fitnessOf, lowerGrade, type WaterFitness, type WaterGrade } from '../quality/fitness.ts';
+import { fitnessOf, type WaterFitness, type WaterGrade } from '../quality/fitness.ts';
 import type { SupplyKind } from '../stock/kinds.ts';
 import { NITRATE_MG_L } from '../water/hazards.ts';
 import { meetsNotice, type NoticeAllows } from '../water/notices.ts';
@@ -89,7 +89,7 @@ export function fitnessOnTheWay(c: TrainCase, { water, byBarrier, isCapped }: On
       : {}),
     readings: [],
     ...(meets ? { meetsNotice: true } : {}),
-    ...(most === 'drinking' ? {} : { most: lowerGrade(most, 'drinking') }),
+    ...(most === 'drinking' ? {} : { most }),
   });
 }
 

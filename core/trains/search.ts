@@ -39,6 +39,9 @@ export interface Trains {
 
 const TRIED_A_LOT = 20;
 
+/** A lot is kept as the bits of a whole number: so many kinds of thing are looked at, and nobody has more. */
+const MOST_MEANS = 30;
+
 const waterKey = (w: Passing): string =>
   `${w.turbidityNtu}|${w.salt}|${w.nitrateMgL}|${w.hasMetals}|${w.isSnow}|${w.isChlorinated}`;
 
@@ -66,8 +69,9 @@ interface Found {
  * many. Short trains are tried first, and what holds a whole one already is not gone on with; a step that changes nothing is not
  * taken; orders that leave the same water behind are gone on with once, the quickest.
  */
-export function* searchTrains(c: TrainCase, means: readonly Means[], context: Context): InLots<Trains> {
+export function* searchTrains(c: TrainCase, all: readonly Means[], context: Context): InLots<Trains> {
   if (c.stop) return { offers: [], missed: [] };
+  const means = all.slice(0, MOST_MEANS);
   const bench = benchOf(c, means, context);
   const found = new Map<number, Found>();
   const missed = new Map<string, EdgeMiss>();
@@ -118,9 +122,9 @@ export function* searchTrains(c: TrainCase, means: readonly Means[], context: Co
       if (reach?.tier !== 'whole') level.push({ ...node, reached: further(node.reached, reach) });
     }
   }
-  const all = [...found.values()];
-  const offers = all
-    .filter(one => !hasSpare(one, all))
+  const kept = [...found.values()];
+  const offers = kept
+    .filter(one => !hasSpare(one, kept))
     .map(({ train }) => train)
     .sort(compareTrains);
   const isGermsOnly = !isMineral(c.found) && c.found.salt === 'fresh';

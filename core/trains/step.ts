@@ -1,4 +1,4 @@
-import type { Credit } from '../ct/credit.ts';
+import { type Credit, targets } from '../ct/credit.ts';
 import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import { barrierOf, type Context, type Inputs, type MethodAnswer, startOf } from '../methods/method.ts';
 import { type Treatment, treatmentOf } from '../methods/treatments.ts';
@@ -60,12 +60,18 @@ const edge = (id: string, params: Params): Judgement =>
     remedy: message(`train.edge.${id}.remedy`, params),
   });
 
+/** It puts something into the water that kills, and stays in it. */
+const disinfects = ({ holds, credit }: Treatment): boolean =>
+  holds !== undefined && targets.some(t => credit[t] > 0);
+
 /** An edge of a method that water lies beyond; undefined where it lies within all of them. What nobody measured breaks none. */
 export function brokenEdge(treatment: Treatment, water: Passing): Judgement | undefined {
   const { mostNtu, leastC, leastPh, mostPh } = treatment.accepts;
   const { turbidityNtu, temperatureC, ph, volumeL } = water;
   const method = `method.${treatment.id}`;
   if (water.isSnow && !treatment.inTrain.takesSnow) return edge('snow', { method });
+  // the store refuses a second dose within a day, whatever the first one was
+  if (water.isChlorinated && disinfects(treatment)) return edge('twice', { method });
   if (mostNtu !== undefined && turbidityNtu > mostNtu)
     return edge('cloudy', { method, turbidityNtu, mostNtu });
   if (leastC !== undefined && temperatureC !== undefined && temperatureC < leastC)

@@ -1,6 +1,6 @@
 import { atOnce } from '../lots.ts';
 import type { Context } from '../methods/method.ts';
-import type { Passing } from '../water/passing.ts';
+import { mildWater, type Passing } from '../water/passing.ts';
 import type { Origin, Water } from '../water/waters.ts';
 import type { TrainCase } from './grade.ts';
 import { searchTrains } from './search.ts';
@@ -17,18 +17,7 @@ export const context: Context = {
   longitudeDeg: 0,
 };
 
-export const clearWater: Passing = {
-  volumeL: 20,
-  turbidityNtu: 2,
-  grain: 'silt',
-  temperatureC: 15,
-  ph: 7,
-  salt: 'fresh',
-  hasMetals: false,
-  isSnow: false,
-  isChlorinated: false,
-  isCryptoFeared: true,
-};
+export const clearWater: Passing = { ...mildWater, turbidityNtu: 2 };
 
 export const caseOf = (water: Water, found: Partial<Passing> = {}, origin?: Origin): TrainCase => ({
   water,

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { atOnce } from '../lots.ts';
 import { answerTrains, shortfalls } from './answer.ts';
 import { buyable } from './buyable.ts';
+import { dissolvedIn } from './dissolved.ts';
 import type { TrainCase } from './grade.ts';
 import { caseOf, context, ids, type Thing, things } from './testThings.ts';
 import { compareTrains } from './train.ts';
@@ -217,6 +218,30 @@ describe('roof water', () => {
   });
 });
 
+describe('what is dissolved', () => {
+  const lines = (c: TrainCase, ...owned: Thing[]) => dissolvedIn(c, ask(c, ...owned).trains[0]!);
+
+  it('goes up by a boil, stays by a filter, and comes down by a membrane', () => {
+    const well = caseOf('well', { nitrateMgL: 40 }, { protection: 'protected' });
+    const [boiled] = lines(well, 'boil');
+    expect(boiled).toMatchObject({ id: 'nitrate', rises: [true] });
+    expect(boiled!.shares[1]).toBeGreaterThan(boiled!.shares[0]!);
+    expect(boiled!.shares[0]).toBeCloseTo(0.8);
+    expect(lines(well, 'bleach')).toMatchObject([{ shares: [0.8, 0.8], rises: [false] }]);
+    const foul = caseOf('well', { nitrateMgL: 70, hasMetals: true }, { protection: 'protected' });
+    expect(lines(foul, 'ro').map(d => [d.id, d.shares[0]! > 1, d.shares[1]! <= 1])).toEqual([
+      ['nitrate', true, true],
+      ['metals', true, true],
+    ]);
+  });
+
+  it('of the sea is salt, until a membrane that is rated for it', () => {
+    const sea = caseOf('sea', { salt: 'sea' }, { upstream: 'nobody' });
+    expect(lines(sea, 'seaRo')).toMatchObject([{ id: 'salt', shares: [1.5, 0] }]);
+    expect(lines(caseOf('rain', {}, { roof: 'sound' }), 'bleach')).toEqual([]);
+  });
+});
+
 describe('chlorine', () => {
   it.each([
     [9, 'whole: tablets'],
@@ -233,6 +258,33 @@ describe('chlorine', () => {
     // 60 min × 0.2 mg/L is 12 mg·min/L: of the 30 that 4 log of viruses ask at 15 °C, 1.6 log; of the 15 at 25 °C, 3.2
     expect([at(9), at(9.1), at(10.1)]).toEqual(['whole: bleach', 'none', 'none']);
     expect([at(9.1, 25), at(10.1, 25)]).toEqual(['limited: bleach', 'none']);
+  });
+});
+
+describe('two things that disinfect', () => {
+  it('are never put into the same water: the second is refused, whatever the first was', () => {
+    const c = caseOf('river', {}, { upstream: 'people' });
+    const all: Thing[] = [
+      'bleach',
+      'tablets',
+      'dioxide',
+      'iodine',
+      'packets',
+      'micro',
+      'lamp',
+      'ceramic',
+      'sun',
+    ];
+    const doses: readonly string[] = ['bleach', 'tablets', 'dioxide', 'iodine', 'packets'];
+    const { trains } = ask(c, ...all);
+    expect(trains.length).toBeGreaterThan(3);
+    for (const train of trains)
+      expect(train.steps.filter(s => doses.includes(s.means.id)).length, ids(train)).toBeLessThan(2);
+    // a vessel that was dosed already takes none
+    const dosed = { ...c, found: { ...c.found, isChlorinated: true } };
+    expect(ask(dosed, 'bleach').trains).toEqual([]);
+    expect(ask(dosed, 'bleach').missed[0]?.broken.broken.reason.id).toBe('train.edge.twice');
+    expect(best(dosed, 'boil', 'tablets')).toBe('whole: boil');
   });
 });
 

@@ -18,3 +18,17 @@ export interface Passing {
   /** Cryptosporidium is feared in it. */
   readonly isCryptoFeared: boolean;
 }
+
+/** A bucket of clear, mild and neutral water, in which everything may be that is too small to see. */
+export const mildWater: Passing = {
+  volumeL: 20,
+  turbidityNtu: 1,
+  grain: 'silt',
+  temperatureC: 15,
+  ph: 7,
+  salt: 'fresh',
+  hasMetals: false,
+  isSnow: false,
+  isChlorinated: false,
+  isCryptoFeared: true,
+};

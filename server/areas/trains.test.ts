@@ -83,11 +83,15 @@ describe('a card', () => {
       '/form/water',
       'never-drunk',
     ]);
-    expect(await reason({ ...river, container: 'container:01J0' }, ['settle'])).toEqual([
-      422,
-      '/form',
-      'no-water',
-    ]);
+    expect(await reason({ ...river, container: 'container:01J1ZZZZZZZZZZZZZZZZZZZZZZ' }, ['settle'])).toEqual(
+      [422, '/form', 'no-water'],
+    );
+    for (const key of ['constructor', '__proto__', 'source:toString'])
+      expect((await reason({ ...river, source: key }, ['settle'])).slice(0, 2)).toEqual([
+        422,
+        '/form/source',
+      ]);
+    expect(await reason(river, ['constructor'])).toEqual([422, '/steps', 'not-at-hand']);
     expect((await reason({ ...river, water: 'wine' }, ['settle'])).slice(0, 2)).toEqual([422, '/form/water']);
     expect((await reason({ ...river, volumeL: -1 }, ['settle'])).slice(0, 2)).toEqual([422, '/form/volumeL']);
     expect((await reason(river, [])).slice(0, 2)).toEqual([422, '/steps']);

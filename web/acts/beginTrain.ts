@@ -25,9 +25,9 @@ function legOf(step: Taken, steps: readonly Step[]) {
   const treatment = treatmentOf(step.means.method);
   return {
     method: step.means.method,
+    first: steps[0]!.id,
     last: last.id,
-    ...(last.reading?.least === undefined ? {} : { least: last.reading.least }),
-    ...(last.reading?.most === undefined ? {} : { most: last.reading.most }),
+    ...(last.reading ? { reading: last.reading } : {}),
     credit: step.credit,
     barrier: step.barrier,
     ...(desalts ? { desalts } : {}),

@@ -11,7 +11,7 @@ import {
   stepWords,
   trainContext,
 } from '#core/bench/safe.ts';
-import { addMinutes } from '#core/calendar/day.ts';
+import { addMinutes, dayOf } from '#core/calendar/day.ts';
 import { type Care, judgeCare } from '#core/plan/care.ts';
 import { sourcesOf } from '#core/sources/known.ts';
 import { answerTrains, type TrainAnswer } from '#core/trains/answer.ts';
@@ -134,7 +134,11 @@ function Answer({ of, answer }: Answered) {
     const until = addMinutes(of.now, train.minutes);
     return say(`safe.answer.${train.tier}`, {
       volumeL: train.endL,
-      untilText: train.minutes >= 24 * 60 ? format.dayAndTime(until, timeZone) : format.time(until, timeZone),
+      // a time of another day says which
+      untilText:
+        dayOf(until, timeZone) === dayOf(of.now, timeZone)
+          ? format.time(until, timeZone)
+          : format.dayAndTime(until, timeZone),
     });
   };
   return (

@@ -15,7 +15,7 @@ import { Phrase } from '../../ui/Phrase.tsx';
 import { nameOf } from './safe.ts';
 
 /** So many containers are offered. */
-const MOST_CONTAINERS = 60;
+const MOST_CONTAINERS = 12;
 
 interface Props {
   readonly form: SafeForm;
@@ -93,40 +93,59 @@ export function SafeSentence({ form, atHand, onForm }: Props) {
   );
 }
 
-/** A source of the walk, or a water by its word. */
+/** Water of no source of the walk and of no vessel here. */
+const OTHER = 'other';
+
+/** A source of the walk, or a vessel that holds some; else a water by its word. */
 function WaterChoice({ form, onForm }: Omit<Props, 'atHand'>) {
   const say = useSay();
   const facts = useFacts();
   const today = useToday();
   const { state } = useCalmWater();
   const inVessels = useMemo(() => treatable(facts, state), [facts, state]);
-  const sources = sourcesOf(facts);
+  const vessels = [...new Set([facts.container[form.container ?? ''], ...inVessels])]
+    .flatMap(c => (c?.fill ? [{ ...c, fill: c.fill }] : []))
+    .slice(0, MOST_CONTAINERS);
+  const places = [
+    ...sourcesOf(facts).map(s => ({
+      value: s.id as string,
+      label: s.name,
+      note: say(`source-kind.${s.kind}`),
+    })),
+    ...vessels.map(c => ({
+      value: c.id as string,
+      label: say('safe.water.in', { code: c.code }),
+      note: say(`water.${c.fill.water}`),
+    })),
+  ];
   const take = (value: string) => {
     const [source, container] = [facts.source[value], facts.container[value]];
     if (container) onForm(ofContainer(container));
-    else onForm(source ? ofSource(source, facts, today) : ofWater(value as Water));
+    else onForm(source ? ofSource(source, facts, today) : ofWater(form.water));
   };
+  const isOther = !form.container && !form.source;
   return (
-    <ChoiceBlank<string>
-      label={say('safe.water')}
-      value={form.container ?? form.source ?? form.water}
-      onValue={take}
-      choices={[
-        ...sources.map(s => ({ value: s.id as string, label: s.name, note: say(`source-kind.${s.kind}`) })),
-        ...waterIds.map(water => ({
-          value: water as string,
-          label: say(water === 'snow' ? 'safe.water.snow' : `water.${water}`),
-        })),
-        ...[...new Set([facts.container[form.container ?? ''], ...inVessels])]
-          .flatMap(c => (c?.fill ? [c] : []))
-          .slice(0, MOST_CONTAINERS)
-          .map(c => ({
-            value: c.id as string,
-            label: say('safe.water.in', { code: c.code }),
-            note: say(`water.${c.fill!.water}`),
-          })),
-      ]}
-    />
+    <>
+      {places.length > 0 && (
+        <ChoiceBlank<string>
+          label={say('safe.from')}
+          value={form.container ?? form.source ?? OTHER}
+          onValue={take}
+          choices={[...places, { value: OTHER, label: say('safe.from.other') }]}
+        />
+      )}{' '}
+      {isOther && (
+        <ChoiceBlank<Water>
+          label={say('safe.water')}
+          value={form.water}
+          onValue={water => onForm(ofWater(water))}
+          choices={waterIds.map(water => ({
+            value: water,
+            label: say(water === 'snow' ? 'safe.water.snow' : `water.${water}`),
+          }))}
+        />
+      )}
+    </>
   );
 }
 

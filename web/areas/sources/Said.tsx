@@ -80,7 +80,10 @@ function ClaimLine({
     >
       <p className="font-semibold">{statement}</p>
       <p>
-        <strong className={looks[verdict]}>{say(`said.verdict.${verdict}`)}.</strong> {reasons.join(' ')}
+        <strong className={looks[verdict]}>
+          {say('said.verdict.line', { verdict: `said.verdict.${verdict}` })}
+        </strong>{' '}
+        {reasons.join(' ')}
       </p>
     </li>
   );

@@ -2,9 +2,11 @@ import { useRef } from 'react';
 import { Link } from 'react-router';
 import { stepWords } from '#core/bench/safe.ts';
 import { type Credit, type Target, targets } from '#core/ct/credit.ts';
+import { type Dissolved, dissolvedIn } from '#core/trains/dissolved.ts';
 import type { TrainCase } from '#core/trains/grade.ts';
 import { remaining, type Train } from '#core/trains/train.ts';
 import { NITRATE_MG_L } from '#core/water/hazards.ts';
+import type { Passing } from '#core/water/passing.ts';
 import { listing, log } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';
@@ -19,6 +21,13 @@ const NARROW_PX = 560;
 const LOG_PX = 26;
 const HEAD_PX = 26;
 const VESSEL_PX = 78;
+/** A line of what is dissolved, and what a step that makes it more lifts it. */
+const DISSOLVED_PX = 58;
+const RISE_PX = 5;
+/** How high the limit is ruled; what is under it has room to rise, what is over it stands clear of it. */
+const LIMIT_PX = 24;
+const heightOf = (share: number): number =>
+  share <= 1 ? share * (LIMIT_PX - 2 * RISE_PX) : LIMIT_PX + 4 + Math.min(6, (share - 1) * 6);
 /** Lines that lie on each other are drawn beside each other. */
 const APART_PX = 3;
 
@@ -50,10 +59,8 @@ export function TrainDrawing({ of, train }: Props) {
   const midOf = (step: number) => xOf(step) + vesselPx / 2;
   const safePx = HEAD_PX + most * LOG_PX;
   const asked = targets.filter(t => left[0]![t] > 0);
-  const levels = [of.found, ...train.steps.map(s => s.after)].map(w => w.nitrateMgL);
-  const hasNitrate = levels[0] !== undefined && levels[0] > 0;
-  const mineralPx = hasNitrate ? 54 : 0;
-  const groundPx = safePx + mineralPx + VESSEL_PX + 34;
+  const dissolved = dissolvedIn(of, train);
+  const groundPx = safePx + dissolved.length * DISSOLVED_PX + VESSEL_PX + 34;
   return (
     <div>
       <div ref={box} className="h-0" />
@@ -100,9 +107,17 @@ export function TrainDrawing({ of, train }: Props) {
         ))}
         <Begins first={left[0]!} asked={asked} xPx={LEFT_PX + 4} yOf={value => safePx - value * LOG_PX} />
         <Ends left={left} asked={asked} xPx={endPx + 8} yOf={value => safePx - value * LOG_PX} />
-        {hasNitrate && (
-          <Nitrate levels={levels as number[]} xOf={midOf} topPx={safePx + 16} rightPx={endPx} />
-        )}
+        {dissolved.map((one, i) => (
+          <DissolvedLine
+            key={one.id}
+            of={one}
+            found={of.found}
+            last={train.steps.at(-1)!.after}
+            xOf={midOf}
+            topPx={safePx + i * DISSOLVED_PX + 6}
+            rightPx={endPx}
+          />
+        ))}
         <Vessels train={train} xOf={midOf} width={vesselPx} groundPx={groundPx} rightPx={endPx} />
       </svg>
       <Steps
@@ -236,30 +251,45 @@ function Ends({
   });
 }
 
-/** Nitrate against its limit: it comes down by few methods, and goes up by a boil. */
-function Nitrate({
-  levels,
+/** What is dissolved, against its limit: it comes down by few methods, and goes up by a boil. */
+function DissolvedLine({
+  of: { id, shares, rises },
+  found,
+  last,
   xOf,
   topPx,
   rightPx,
 }: Pick<Axes, 'xOf'> & {
-  readonly levels: readonly number[];
+  readonly of: Dissolved;
+  readonly found: Passing;
+  readonly last: Passing;
   readonly topPx: number;
   readonly rightPx: number;
 }) {
   const say = useSay();
-  const heightPx = 32;
-  const most = Math.max(NITRATE_MG_L * 1.2, ...levels);
-  const yOf = (mgL: number) => topPx + heightPx - (mgL / most) * heightPx;
-  const last = levels.at(-1)!;
-  const isOver = last > NITRATE_MG_L;
-  const points = levels.flatMap((mgL, step) => [
-    `${step === 0 ? LEFT_PX : xOf(step)},${yOf(mgL)}`,
-    `${step === levels.length - 1 ? rightPx : xOf(step + 1)},${yOf(mgL)}`,
+  const bottom = topPx + DISSOLVED_PX - 16;
+  const limit = bottom - LIMIT_PX;
+  // a boil adds a hundredth: that it does is seen, how much stands in words; what is under the limit is drawn under it
+  const risen = rises.map((_, i) => rises.slice(0, i + 1).filter(Boolean).length * RISE_PX);
+  const yOf = (step: number) =>
+    bottom - heightOf(shares[step]!) - (shares[step]! > 0 && step > 0 ? risen[step - 1]! : 0);
+  const isOver = shares.at(-1)! > 1;
+  const points = shares.flatMap((_, step) => [
+    `${step === 0 ? LEFT_PX : xOf(step)},${yOf(step)}`,
+    `${step === shares.length - 1 ? rightPx : xOf(step + 1)},${yOf(step)}`,
   ]);
+  const figures = {
+    mgL: found.nitrateMgL ?? 0,
+    lastMgL: last.nitrateMgL ?? 0,
+    limitMgL: NITRATE_MG_L,
+  };
+  const text =
+    id === 'nitrate'
+      ? say(figures.mgL === figures.lastMgL ? 'safe.nitrate' : 'safe.nitrate.changed', figures)
+      : say(`safe.dissolved.${id}${isOver ? '' : '.out'}`);
   return (
     <g>
-      <line x1={LEFT_PX} x2={rightPx} y1={yOf(NITRATE_MG_L)} y2={yOf(NITRATE_MG_L)} stroke="var(--slate)" />
+      <line x1={LEFT_PX} x2={rightPx} y1={limit} y2={limit} stroke="var(--slate)" />
       <polyline
         points={points.join(' ')}
         fill="none"
@@ -268,10 +298,10 @@ function Nitrate({
       />
       <text
         x={rightPx + 8}
-        y={yOf(last) + 4}
+        y={Math.min(bottom, yOf(shares.length - 1) + 4)}
         className={`text-[13px] ${isOver ? 'fill-iron font-bold' : 'fill-slate'}`}
       >
-        {say('safe.nitrate', { mgL: last, limitMgL: NITRATE_MG_L })}
+        {text}
       </text>
     </g>
   );
