@@ -47,28 +47,35 @@ export function ReadForm({ container, onDone }: { container: ContainerFacts; onD
           blanks={{
             reading:
               method === 'smell' ? (
-                <>
-                  {say('read.smells')}{' '}
-                  <ChoiceBlank<Smell>
-                    label={say('read.smell')}
-                    value={smell}
-                    onValue={setSmell}
-                    choices={smells.map(value => ({ value, label: say(`smell.${value}`) }))}
-                  />
-                </>
+                <Phrase
+                  text="read.smells"
+                  blanks={{
+                    smell: (
+                      <ChoiceBlank<Smell>
+                        label={say('read.smell')}
+                        value={smell}
+                        onValue={setSmell}
+                        choices={smells.map(value => ({ value, label: say(`smell.${value}`) }))}
+                      />
+                    ),
+                  }}
+                />
               ) : (
-                <>
-                  {say('read.chlorine')}{' '}
-                  <QuantityBlank
-                    label={say('read.mgl')}
-                    dimension="concentrationMgL"
-                    value={mgL}
-                    onValue={setMgL}
-                    least={0}
-                    most={500}
-                  />{' '}
-                  mg/L
-                </>
+                <Phrase
+                  text="read.chlorine"
+                  blanks={{
+                    mgL: (
+                      <QuantityBlank
+                        label={say('read.mgl')}
+                        dimension="concentrationMgL"
+                        value={mgL}
+                        onValue={setMgL}
+                        least={0}
+                        most={500}
+                      />
+                    ),
+                  }}
+                />
               ),
             method: (
               <ChoiceBlank<ReadingMethod>

@@ -54,7 +54,7 @@ export function VesselDialog({
     <Dialog title={say('vessel.title')} open onClose={onClose}>
       <Sentence>
         <Phrase
-          text="vessel.sentence"
+          text={`vessel.sentence.${way}`}
           blanks={{
             way: (
               <ChoiceBlank<VesselWay>
@@ -64,24 +64,20 @@ export function VesselDialog({
                 choices={ways.map(value => ({ value, label: say(`vessel.way.${value}`) }))}
               />
             ),
-            sizes: asked.map((name, i) => (
-              <span key={`${way} ${name}`}>
-                {say(`vessel.${name}`)}{' '}
+            ...Object.fromEntries(
+              asked.map(name => [
+                name,
                 <QuantityBlank
+                  key={`${way} ${name}`}
                   label={say(`vessel.${name}`)}
                   dimension={dimensionOf(name)}
                   value={values[name]}
                   onValue={value => setValues(v => ({ ...v, [name]: value }))}
                   least={0}
                   most={100000}
-                />{' '}
-                {format.writesUnit(dimensionOf(name))
-                  ? i < asked.length - 1
-                    ? ', '
-                    : ''
-                  : say(`vessel.${name}.unit`)}{' '}
-              </span>
-            )),
+                />,
+              ]),
+            ),
           }}
         />
       </Sentence>

@@ -150,13 +150,14 @@ export const Reach = memo(function Reach() {
   const full =
     reach.days === null
       ? words
-      : say('reach.full', {
+      : say(reach.limitedL > 0 ? 'reach.full-limited' : 'reach.full', {
           days: reach.days,
           goal: reach.goalDays,
           litres: reach.drinkingL,
           needL: reach.drinkingNeedL,
           utilityL: reach.utilityL,
-        }) + (reach.limitedL > 0 ? ` ${say('reach.limited-full', { litres: reach.limitedL })}` : '');
+          limitedL: reach.limitedL,
+        });
   return (
     <div className="flex min-w-0 flex-1 items-center gap-4 max-wide:flex-col max-wide:items-start max-wide:gap-0">
       <div className="w-[190px] shrink-0 max-wide:flex max-wide:w-auto max-wide:items-baseline max-wide:gap-2">

@@ -18,7 +18,7 @@ export function useKindName(): (id: string) => string {
           pieces: kind.pieces,
           each: format.litres(kind.nominalL / kind.pieces, units),
         });
-      return kind.name ?? `${format.litres(kind.nominalL, units)} ${say(`shape.${kind.shape}`)}`;
+      return kind.name ?? say('shape.of', { litres: kind.nominalL, shape: `shape.${kind.shape}` });
     },
     [own, units, say],
   );

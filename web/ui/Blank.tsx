@@ -114,7 +114,7 @@ export function QuantityBlank(props: QuantityProps) {
   );
   const write = (v: number) => format.blank(v, dimension, units, decimalMark);
   const fault = faultOf(parsed, props, write);
-  useFault(id, fault && `${label}: ${say(fault)}`);
+  useFault(id, fault && say('label.of', { what: label, of: say(fault) }));
   const tell = (text: string) => {
     const next = parseQuantity(text, dimension, typing);
     // what is wrong beside other blanks is said; the value is known all the same, or it could never be put right
@@ -257,7 +257,7 @@ export function TextBlank({
 }: TextProps) {
   const id = useId();
   const say = useSay();
-  useFault(id, fault && `${label}: ${say(fault)}`);
+  useFault(id, fault && say('label.of', { what: label, of: say(fault) }));
   return (
     <>
       <input

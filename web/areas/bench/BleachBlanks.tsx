@@ -7,7 +7,6 @@ import type {
 import { strengthSchools } from '#core/chlorine/strength.ts';
 import { bottlesOf } from '#core/supplies/bottles.ts';
 import { useFacts } from '../../app/hooks.ts';
-import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank } from '../../ui/Blank.tsx';
 import { DateBlank } from '../../ui/DateBlank.tsx';
@@ -126,7 +125,7 @@ export function BleachBlanks({ form, set, strengths }: Props) {
                 note:
                   mgMl === undefined
                     ? say(`strength-school.${value}.note`)
-                    : `${format.number(mgMl)} mg/mL · ${say(`strength-school.${value}.note`)}`,
+                    : say('strength-school.figure', { mgMl, note: say(`strength-school.${value}.note`) }),
               };
             })}
           />

@@ -7,10 +7,10 @@ import { isDaylight, type Site } from '#core/sun/daylight.ts';
 import { exposureBetween } from '#core/sun/meter.ts';
 import { useAppSelector, useReader } from '../../app/hooks.ts';
 import { useNow } from '../../session/hooks.ts';
-import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 
 /** The moment is asked for again every so many minutes. */
 const ASKED_EVERY_MIN = 5;
@@ -79,8 +79,8 @@ function FromCloud({ sheet, onTake }: Props) {
   const days = new Set(hours.map(hour => dayOf(hour, timeZone)));
   const [cloudAt, hourText] =
     days.size > 1
-      ? (['meter.cloud-on', format.dayAndTime] as const)
-      : (['meter.cloud-at', format.time] as const);
+      ? (['meter.cloud-on', 'meter.hour-on'] as const)
+      : (['meter.cloud-at', 'meter.hour-at'] as const);
   const whM2 = exposureBetween(
     { from, until: now, ...site, shadeShare: number('shade') / 100 },
     (_, at) => clouds[hourOf(at)] ?? OVERCAST_OKTAS,
@@ -92,13 +92,23 @@ function FromCloud({ sheet, onTake }: Props) {
       <ul className="m-0 flex list-none flex-wrap gap-x-3 p-0">
         {hours.map(hour => (
           <li key={hour}>
-            {hourText(hour, timeZone)}{' '}
-            <ChoiceBlank<string>
-              label={say(cloudAt, { at: hour })}
-              value={clouds[hourOf(hour)] === undefined ? undefined : String(clouds[hourOf(hour)])}
-              placeholder={say('meter.cloud-unseen')}
-              onValue={value => setClouds(c => ({ ...c, [hourOf(hour)]: Number(value) }))}
-              choices={okta.map(value => ({ value, label: say('meter.oktas', { oktas: Number(value) }) }))}
+            <Phrase
+              text={hourText}
+              params={{ at: hour }}
+              blanks={{
+                cloud: (
+                  <ChoiceBlank<string>
+                    label={say(cloudAt, { at: hour })}
+                    value={clouds[hourOf(hour)] === undefined ? undefined : String(clouds[hourOf(hour)])}
+                    placeholder={say('meter.cloud-unseen')}
+                    onValue={value => setClouds(c => ({ ...c, [hourOf(hour)]: Number(value) }))}
+                    choices={okta.map(value => ({
+                      value,
+                      label: say('meter.oktas', { oktas: Number(value) }),
+                    }))}
+                  />
+                ),
+              }}
             />
           </li>
         ))}

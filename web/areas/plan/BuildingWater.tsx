@@ -29,11 +29,11 @@ export function BuildingWater() {
         <Phrase
           text="building-water.sentence"
           blanks={{
-            sources: buildingSources.map((source, i) => (
-              <span key={source}>
-                {i > 0 && ', '}
-                {say(`building-water.${source}`)}{' '}
+            ...Object.fromEntries(
+              buildingSources.map(source => [
+                source,
                 <QuantityBlank
+                  key={source}
                   onLeave
                   label={say(`building-water.${source}`)}
                   dimension="volumeL"
@@ -43,9 +43,9 @@ export function BuildingWater() {
                   }
                   least={0}
                   most={10000}
-                />
-              </span>
-            )),
+                />,
+              ]),
+            ),
             counts: (
               <ChoiceBlank
                 label={say('building-water.counts')}

@@ -72,7 +72,7 @@ function Answer() {
         {say('plan.answer', { litres: keepL })}
       </p>
       <p className="text-large">
-        {utilityL > 0 && `${say('plan.answer-utility', { litres: utilityL })} `}
+        {utilityL > 0 && <>{say('plan.answer-utility', { litres: utilityL })} </>}
         {missingL > 0
           ? say('plan.missing', { held: reach.drinkingL, missing: missingL })
           : say('plan.enough', { held: reach.drinkingL })}
@@ -84,8 +84,12 @@ function Answer() {
           share: plan.reserveShare,
           litres: keepL,
         })}
-        {reach.days !== null &&
-          ` · ${say('plan.held-by', { held: reach.drinkingL, perDay: reach.drinkingNeedL, days: reach.days })}`}
+        {reach.days !== null && (
+          <>
+            {' '}
+            · {say('plan.held-by', { held: reach.drinkingL, perDay: reach.drinkingNeedL, days: reach.days })}
+          </>
+        )}
       </p>
     </div>
   );

@@ -60,7 +60,10 @@ export function Inspections({ source }: { source: SourceFacts }) {
                       <Button
                         look="quiet"
                         className="text-small"
-                        aria-label={`${say('sources.mend')}: ${say(`inspect.${risk}`)}`}
+                        aria-label={say('label.of', {
+                          what: say('sources.mend'),
+                          of: say(`inspect.${risk}`),
+                        })}
                         onClick={() =>
                           void recordAndTell(
                             [draft('source.mended', source.id, { risk })],

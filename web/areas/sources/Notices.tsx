@@ -113,14 +113,17 @@ function Flush({ notice }: { notice: NoticeFacts }) {
               ) : (
                 <>
                   <Button
-                    aria-label={`${say('notices.flush.do')}: ${say(`flush.${part}`)}`}
+                    aria-label={say('label.of', { what: say('notices.flush.do'), of: say(`flush.${part}`) })}
                     onClick={() => tell(part, false)}
                   >
                     {say('notices.flush.do')}
                   </Button>
                   <Button
                     look="quiet"
-                    aria-label={`${say('notices.flush.none')}: ${say(`flush.${part}`)}`}
+                    aria-label={say('label.of', {
+                      what: say('notices.flush.none'),
+                      of: say(`flush.${part}`),
+                    })}
                     onClick={() => tell(part, true)}
                   >
                     {say('notices.flush.none')}

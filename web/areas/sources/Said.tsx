@@ -5,6 +5,7 @@ import type { ClaimVerdict } from '#core/claims/weigh.ts';
 import { focusSoon } from '../../app/arrival.ts';
 import { useSay } from '../../texts/texts.ts';
 import { TextBlank } from '../../ui/Blank.tsx';
+import { Phrase } from '../../ui/Phrase.tsx';
 import { SourcesHead } from './SourcesHead.tsx';
 import { reasonOf } from './said.ts';
 
@@ -41,12 +42,18 @@ export function Said() {
         {say('said.answer', { count: shown.length })}
       </p>
       <p className="text-large">
-        {say('said.find')}{' '}
-        <TextBlank
-          label={say('said.find')}
-          value={word}
-          onValue={setWord}
-          placeholder={say('said.find.hint')}
+        <Phrase
+          text="said.sentence"
+          blanks={{
+            word: (
+              <TextBlank
+                label={say('said.find')}
+                value={word}
+                onValue={setWord}
+                placeholder={say('said.find.hint')}
+              />
+            ),
+          }}
         />
       </p>
       {shown.length === 0 && <p>{say('said.none')}</p>}

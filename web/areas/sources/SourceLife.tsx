@@ -162,7 +162,7 @@ function Feareds({ source }: { source: SourceFacts }) {
                   <Button
                     look="quiet"
                     className="text-small"
-                    aria-label={`${say('sources.confirm')}: ${name}`}
+                    aria-label={say('label.of', { what: say('sources.confirm'), of: name })}
                     onClick={() => tell(of, 'confirmed')}
                   >
                     {say('sources.confirm')}
@@ -172,7 +172,7 @@ function Feareds({ source }: { source: SourceFacts }) {
                   <Button
                     look="quiet"
                     className="text-small"
-                    aria-label={`${say('sources.strike')}: ${name}`}
+                    aria-label={say('label.of', { what: say('sources.strike'), of: name })}
                     onClick={() => tell(of, 'struck')}
                   >
                     {say('sources.strike')}

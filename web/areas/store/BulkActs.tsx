@@ -65,35 +65,30 @@ export function BulkActs({ containers, onLabels, onDone }: Props) {
         isHidden={apart.includes(act)}
       >
         <Sentence>
-          {say('bulk.these', { count })}{' '}
-          <ChoiceBlank<BulkId>
-            label={say('bulk.act')}
-            value={act}
-            onValue={setAct}
-            choices={bulkIds.map(value => ({ value, label: say(`bulk.act.${value}`) }))}
+          <Phrase
+            text="bulk.these"
+            params={{ count }}
+            cases={{ act }}
+            blanks={{
+              act: (
+                <ChoiceBlank<BulkId>
+                  label={say('bulk.act')}
+                  value={act}
+                  onValue={setAct}
+                  choices={bulkIds.map(value => ({ value, label: say(`bulk.act.${value}`) }))}
+                />
+              ),
+              place: (
+                <ChoiceBlank
+                  label={say('move.place')}
+                  value={place}
+                  onValue={setPlace}
+                  choices={Object.values(facts.place).map(p => ({ value: p.id, label: p.name }))}
+                />
+              ),
+              note: <TextBlank label={say('bulk.note')} value={note} onValue={setNote} />,
+            }}
           />
-          {act === 'move' && (
-            <Phrase
-              text="bulk.sentence.move"
-              blanks={{
-                place: (
-                  <ChoiceBlank
-                    label={say('move.place')}
-                    value={place}
-                    onValue={setPlace}
-                    choices={Object.values(facts.place).map(p => ({ value: p.id, label: p.name }))}
-                  />
-                ),
-              }}
-            />
-          )}
-          {act === 'note' && (
-            <>
-              {' '}
-              <TextBlank label={say('bulk.note')} value={note} onValue={setNote} />
-            </>
-          )}
-          .
         </Sentence>
         {act === 'dose' && (
           <Button look="primary" className="self-start" onClick={() => void doseThem()}>

@@ -187,7 +187,7 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
                       }))}
                     />
                   ),
-                  above: head > 0 && ` ${say('take-in.above', { count: head })}`,
+                  above: head > 0 && say('take-in.above', { count: head }),
                 }}
               />
             </p>
@@ -244,15 +244,21 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
                     />
                   ),
                   units: unitless.map(column => (
-                    <span key={column}>
-                      ; {say('take-in.unit', { heading: heading[column] ?? '' })}{' '}
-                      <ChoiceBlank<ColumnUnit>
-                        label={say('take-in.unit-label', { heading: heading[column] ?? '' })}
-                        value={answers.units[column]}
-                        onValue={unit => answer({ units: { ...answers.units, [column]: unit } })}
-                        choices={columnUnits.map(value => ({ value, label: value }))}
-                      />
-                    </span>
+                    <Phrase
+                      key={column}
+                      text="take-in.unit"
+                      blanks={{
+                        heading: heading[column] ?? '',
+                        unit: (
+                          <ChoiceBlank<ColumnUnit>
+                            label={say('take-in.unit-label', { heading: heading[column] ?? '' })}
+                            value={answers.units[column]}
+                            onValue={unit => answer({ units: { ...answers.units, [column]: unit } })}
+                            choices={columnUnits.map(value => ({ value, label: value }))}
+                          />
+                        ),
+                      }}
+                    />
                   )),
                 }}
               />

@@ -63,26 +63,30 @@ export function DeviceBlanks({ device, onDevice }: Props) {
             }}
           />
         ),
-        certificate:
-          device?.kind === 'certified' &&
-          targets.map(target => (
-            <span key={target}>
-              , {say(`log.${target}`)}{' '}
-              <QuantityBlank
-                label={word(target)}
-                dimension="removalLog"
-                value={device.certified?.[target]}
-                onValue={log =>
-                  onDevice({
-                    ...device,
-                    certified: { ...noCredit, ...device.certified, [target]: log ?? 0 },
-                  })
-                }
-                least={0}
-                most={9}
-              />
-            </span>
-          )),
+        certificate: device?.kind === 'certified' && (
+          <Phrase
+            text="device.sentence.certificate"
+            blanks={Object.fromEntries(
+              targets.map(target => [
+                target,
+                <QuantityBlank
+                  key={target}
+                  label={word(target)}
+                  dimension="removalLog"
+                  value={device.certified?.[target]}
+                  onValue={log =>
+                    onDevice({
+                      ...device,
+                      certified: { ...noCredit, ...device.certified, [target]: log ?? 0 },
+                    })
+                  }
+                  least={0}
+                  most={9}
+                />,
+              ]),
+            )}
+          />
+        ),
       }}
     />
   );
