@@ -21,6 +21,8 @@ export const routes = {
   rainPdf: '/api/rain.pdf',
   trainCard: '/api/train.pdf',
   methodCard: '/api/method.pdf',
+  dayPdf: '/api/work/:work/day.pdf',
+  dayCalendar: '/api/work/:work/day.ics',
   logJson: '/api/log.json',
   backup: '/api/backup',
   /** Only where the server was started for a test or a drill. */
@@ -33,6 +35,10 @@ export const historyPath = (subject: string): string =>
 
 /** The path of what came with a list. */
 export const listPath = (entry: string): string => routes.list.replace(':entry', entry);
+
+/** The path of a day's work, as a page or as a calendar. */
+export const dayPath = (route: 'dayPdf' | 'dayCalendar', work: string): string =>
+  routes[route].replace(':work', encodeURIComponent(work));
 
 /** The path of a photo. */
 export const photoPath = (digest: string): string => routes.photo.replace(':digest', digest);

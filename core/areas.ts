@@ -6,3 +6,4 @@ export * as sources from './sources/area.ts';
 export * as store from './store/area.ts';
 export * as supplies from './supplies/area.ts';
 export * as tests from './tests/area.ts';
+export * as work from './work/area.ts';

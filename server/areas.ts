@@ -8,3 +8,4 @@ export { storeRoutes } from './areas/store.ts';
 export { testRoutes } from './areas/tests.ts';
 export { trainRoutes } from './areas/trains.ts';
 export { weatherRoutes } from './areas/weather.ts';
+export { workRoutes } from './areas/work.ts';

@@ -7,3 +7,4 @@ export { routes as store } from './areas/store/routes.ts';
 export { routes as supplies } from './areas/supplies/routes.ts';
 export { routes as tests } from './areas/tests/routes.ts';
 export { routes as today } from './areas/today/routes.tsx';
+export { routes as work } from './areas/work/routes.ts';

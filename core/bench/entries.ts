@@ -3,6 +3,7 @@ import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
 import { needsWater, ofContainer } from '../store/guards.ts';
 import { withFill } from '../store/vessel.ts';
+import { sheetEnded, sheetStepped } from '../work/fold.ts';
 import * as batch from './batch.ts';
 import { check, dose, instruction, leaving, sanitising, sheet, sheetEnd, stepDone } from './fields.ts';
 import {
@@ -93,7 +94,7 @@ const sheetKinds = {
   'sheet.begun': kind({
     data: sheet,
     on: ['sheet'],
-    also: ['container', 'supply'],
+    also: ['container', 'supply', 'work'],
     fold: {
       sheet: { begins: sheets.begun },
       container: sheets.begunOn,
@@ -101,6 +102,7 @@ const sheetKinds = {
         const use = data.uses.find(u => u.supply === id);
         return use ? { ...facts, used: facts.used + use.amount } : facts;
       },
+      work: none,
     },
     guard: onSheetBegun,
     restsOn: none,
@@ -109,8 +111,8 @@ const sheetKinds = {
   'sheet.step': kind({
     data: stepDone,
     on: ['sheet'],
-    also: ['container', 'supply'],
-    fold: { sheet: sheets.stepped, container: sheets.legStepped, supply: none },
+    also: ['container', 'supply', 'work'],
+    fold: { sheet: sheets.stepped, container: sheets.legStepped, supply: none, work: sheetStepped },
     guard: onSheetStep,
     restsOn: none,
     words: none,
@@ -118,7 +120,7 @@ const sheetKinds = {
   'sheet.ended': kind({
     data: sheetEnd,
     on: ['sheet'],
-    also: ['container', 'supply'],
+    also: ['container', 'supply', 'work'],
     fold: {
       sheet: (facts, { happenedAt, data }) => ({
         ...facts,
@@ -126,6 +128,7 @@ const sheetKinds = {
       }),
       container: sheets.endedOn,
       supply: none,
+      work: sheetEnded,
     },
     guard: onSheetEnded,
     restsOn: none,

@@ -16,6 +16,8 @@ export interface SheetFacts extends SheetFields {
   readonly by: string;
   /** The container it treats. */
   readonly container?: Subject;
+  /** The day's work that it is a batch of. */
+  readonly work?: Subject;
   readonly done: readonly SheetDone[];
   readonly photo?: string;
   readonly tests?: Readings;

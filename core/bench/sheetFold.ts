@@ -8,13 +8,15 @@ import type { SheetEnd, SheetFields, StepDone } from './fields.ts';
 import { passes } from './sheets.ts';
 
 export function begun(_: SheetFacts | undefined, entry: Told<SheetFields>, id: string): SheetFacts {
-  const container = entry.also?.find(subject => subject.startsWith('container:'));
+  const touched = (type: string) => entry.also?.find(subject => subject.startsWith(`${type}:`));
+  const [container, work] = [touched('container'), touched('work')];
   return {
     id,
     ...entry.data,
     begunAt: entry.happenedAt,
     by: entry.by,
     ...(container ? { container } : {}),
+    ...(work ? { work } : {}),
     done: [],
   };
 }

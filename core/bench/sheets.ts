@@ -16,7 +16,10 @@ export interface SheetStanding {
 }
 
 /** True for a reading within the bounds of its step. */
-export function passes(step: Pick<Step, 'reading'>, reading: number | undefined): boolean {
+export function passes(
+  step: { readonly reading?: { readonly least?: number; readonly most?: number } },
+  reading: number | undefined,
+): boolean {
   if (!step.reading) return true;
   if (reading === undefined) return false;
   return (

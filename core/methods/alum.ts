@@ -44,6 +44,7 @@ export const alum: Method = {
   supplies: ['alum'],
   holds: 'water',
   inTrain: {
+    work: () => ({ tool: 'vessel', attended: ['fast', 'slow'] }),
     asks: ({ volumeL, ph }) => ({
       volumeL,
       ...(ph === undefined ? {} : { phAfter: Math.min(ph, ALUM_PH[1]) }),

@@ -85,6 +85,7 @@ export const bleach: Method = {
   supplies: ['bleach'],
   holds: 'water',
   inTrain: {
+    work: () => ({ tool: 'clean-vessel' }),
     asks: ({ volumeL, turbidityNtu, temperatureC, ph }) => ({ volumeL, ntu: turbidityNtu, temperatureC, ph }),
     leaves: () => ({ isChlorinated: true }),
   },

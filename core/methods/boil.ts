@@ -11,7 +11,7 @@ import {
   stoves,
 } from '../heat/boil.ts';
 import { judge, message, type Params } from '../judgement.ts';
-import { flameBlanks, judgeFlame } from './flame.ts';
+import { flameBlanks, isFlame, judgeFlame } from './flame.ts';
 import {
   choiceOf,
   doStep,
@@ -28,6 +28,9 @@ import {
 const AIR_C = 15;
 /** Somebody stands at a stove for so long a day (minutes). */
 const STOVE_DAY_MIN = 8 * 60;
+/** Steps that burn. */
+const OVER_FLAME = ['rolling', 'hold', 'off'];
+
 /** How much thicker what is dissolved gets by the steam of this boil. */
 function thickened(volumeL: number, inputs: Inputs): number {
   const { steamL } = boilOf({
@@ -57,6 +60,8 @@ export const boil: Method = {
   adds: ['taste'],
   supplies: ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood', 'pots'],
   inTrain: {
+    work: ({ stove }) =>
+      isFlame(stove) ? { tool: 'pot', onStove: OVER_FLAME, flame: OVER_FLAME } : { tool: 'kettle' },
     takesSnow: true,
     asks: ({ volumeL, temperatureC, isSnow }) => ({
       volumeL,
@@ -172,6 +177,7 @@ export const boil: Method = {
       },
       due: { amount: minutes, unit: 'min', onlyUnder: true },
       totalMin: chosen.minutes + params.coolMin,
+      takes: { rolling: chosen.minutes - minutes * chosen.pots, cool: params.coolMin },
       judgements: [
         ...(choiceOf(inputs, 'lid') === 'shut' ? [refuse('boil.closed', 'practice')] : []),
         ...(choiceOf(inputs, 'looks') === 'usual'

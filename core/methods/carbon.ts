@@ -22,6 +22,7 @@ export const carbon: Method = {
   adds: [],
   supplies: ['carbon'],
   inTrain: {
+    work: () => ({ tool: 'filter' }),
     asks: ({ volumeL, isChlorinated }) => ({ volumeL, against: isChlorinated ? 'chlorine' : 'taste' }),
     leaves: () => ({ isChlorinated: false }),
   },

@@ -9,7 +9,7 @@ import {
   WATER_MJ_KG_K,
 } from '../heat/boil.ts';
 import { message } from '../judgement.ts';
-import { flameBlanks, judgeFlame } from './flame.ts';
+import { flameBlanks, isFlame, judgeFlame } from './flame.ts';
 import { choiceOf, doStep, type Method, numberOf, refuse, warn } from './method.ts';
 
 /** Distilling: takes salt, nitrate and metals out as well as germs, at a great cost of fuel. */
@@ -23,6 +23,7 @@ export const distil: Method = {
   adds: ['taste'],
   supplies: ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood', 'carbon'],
   inTrain: {
+    work: ({ stove }) => ({ tool: 'still', ...(isFlame(stove) ? { flame: ['first', 'run'] } : {}) }),
     takesSnow: true,
     asks: ({ volumeL, temperatureC }) => ({ volumeL, startC: Math.max(0, Math.min(90, temperatureC ?? 0)) }),
     leaves: () => ({
@@ -79,6 +80,7 @@ export const distil: Method = {
       working: [message('distil.working', params)],
       desalts: true,
       totalMin: hours * 60,
+      takes: { run: hours * 60 },
       scale: {
         ticks: [1, 2, 5, 10, 20, 50],
         spacing: 'log',

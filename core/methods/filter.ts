@@ -59,6 +59,7 @@ export const filter: Method = {
   adds: [],
   supplies: ['filter'],
   inTrain: {
+    work: () => ({ tool: 'filter' }),
     asks: ({ volumeL, turbidityNtu }) => ({ volumeL, ntu: turbidityNtu }),
     leaves: ({ turbidityNtu }, inputs) => ({
       turbidityNtu: Math.min(turbidityNtu, Math.max(FINE_NTU, turbidityNtu * cloudShare(inputs))),
@@ -129,6 +130,7 @@ export const filter: Method = {
       working: [message('filter.working', params)],
       credit: earned,
       totalMin: hours * 60,
+      takes: { run: hours * 60 },
       scale: {
         ticks: [0, 1, 2, 3, 4],
         spacing: 'linear',

@@ -1,4 +1,4 @@
-import type { Stove } from '../heat/boil.ts';
+import { type Stove, stoveOf } from '../heat/boil.ts';
 import type { Judgement } from '../judgement.ts';
 import { type Blank, choiceOf, type Inputs, refuse, warn } from './method.ts';
 
@@ -21,3 +21,7 @@ export function judgeFlame(stove: Stove, inputs: Inputs): Judgement[] {
   if (choiceOf(inputs, 'flue') === 'yes' || stove.isInstalled) return [warn('flame.indoors', 'practice')];
   return [refuse('flame.no-flue', 'practice')];
 }
+
+/** Whether a stove of this id burns anything. */
+export const isFlame = (stove: Inputs[string]): boolean =>
+  typeof stove === 'string' && stoveOf(stove).fuel !== 'electricity';

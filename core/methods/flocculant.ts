@@ -26,6 +26,7 @@ export const flocculant: Method = {
   supplies: ['flocculant'],
   holds: 'water',
   inTrain: {
+    work: () => ({ tool: 'vessel', attended: ['stir-time'] }),
     asks: ({ volumeL }) => ({ volumeL }),
     leaves: ({ turbidityNtu }) => ({ turbidityNtu: Math.min(turbidityNtu, 4), isChlorinated: true }),
     yieldShare: () => 0.9,

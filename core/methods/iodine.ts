@@ -39,6 +39,7 @@ export const iodine: Method = {
   supplies: ['iodine', 'neutraliser'],
   holds: 'water',
   inTrain: {
+    work: () => ({ tool: 'clean-vessel' }),
     asks: ({ volumeL, turbidityNtu, temperatureC }) => ({
       volumeL,
       clarity: turbidityNtu < CLEAR_NTU ? 'clear' : 'cloudy',

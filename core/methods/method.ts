@@ -3,6 +3,7 @@ import type { Tool } from '../chlorine/measure.ts';
 import type { CitationId } from '../citations.ts';
 import type { Credit } from '../ct/credit.ts';
 import { type Judgement, judge, type Message, message, type Params } from '../judgement.ts';
+import type { ToolKind } from '../schedule/problem.ts';
 import type { SupplyKind } from '../stock/kinds.ts';
 import type { SupplyFields } from '../stock/supply.ts';
 import type { Provenance } from '../units/amount.ts';
@@ -141,6 +142,8 @@ export interface MethodAnswer {
   readonly isCapped?: true;
   /** Minutes from the first litre to the last, where its steps do not tell: a flow, a fire, days of sun. */
   readonly totalMin?: number;
+  /** Minutes of its steps that take their time without a clock: heating, a flow, a drip, cooling. */
+  readonly takes?: Readonly<Record<string, number>>;
   /** What it found out for another method, which a click takes there. */
   readonly carries?: { readonly method: string; readonly inputs: Inputs };
   readonly judgements: readonly Judgement[];
@@ -157,6 +160,17 @@ export interface Curve {
   readonly atX?: number;
 }
 
+/** What a batch of a method keeps busy, as a day's work counts it. */
+export interface Work {
+  /** What holds it from its first step to its last. */
+  readonly tool: ToolKind;
+  /** Steps with a stove under it, and those that burn with an open flame. */
+  readonly onStove?: readonly string[];
+  readonly flame?: readonly string[];
+  /** Steps that take their time, and somebody at them all the while. */
+  readonly attended?: readonly string[];
+}
+
 /** How a method stands in a train of methods on the same water. */
 export interface InTrain {
   /** What its sentence says of water that comes to it; the rest of it is what is owned. */
@@ -167,6 +181,7 @@ export interface InTrain {
   readonly takesSnow?: true;
   /** Litres that come out of each litre that goes in. */
   readonly yieldShare?: (inputs: Inputs) => number;
+  readonly work: (inputs: Inputs) => Work;
 }
 
 /**

@@ -28,6 +28,7 @@ export const pasteurise: Method = {
   adds: [],
   supplies: ['propane', 'wood', 'pots'],
   inTrain: {
+    work: () => ({ tool: 'pot', onStove: ['heat', 'read', 'hold'], flame: ['heat', 'read', 'hold'] }),
     asks: ({ volumeL }) => ({ volumeL }),
   },
   blanks: [

@@ -19,6 +19,7 @@ export const reverseOsmosis: Method = {
   adds: [],
   supplies: ['filter', 'carbon'],
   inTrain: {
+    work: () => ({ tool: 'membrane' }),
     asks: ({ volumeL, salt, isChlorinated }) => ({
       volumeL,
       source: salt,
@@ -74,6 +75,7 @@ export const reverseOsmosis: Method = {
       ...(source !== 'fresh' && isRatedFor ? { desalts: true as const } : {}),
       ...(source === 'fresh' && rated !== 'no' ? { demineralises: true as const } : {}),
       totalMin: hours * 60,
+      takes: { run: hours * 60 },
       judgements: [
         ...(isRatedFor ? [] : [refuse(source === 'sea' ? 'ro.sea' : 'ro.brackish', 'who-gdwq')]),
         ...(rated === 'no' ? [warn('ro.unrated', 'who-hwt', {}, 'ro.unrated.remedy')] : []),

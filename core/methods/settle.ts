@@ -31,6 +31,7 @@ export const settle: Method = {
   adds: [],
   supplies: ['cloth'],
   inTrain: {
+    work: () => ({ tool: 'vessel' }),
     asks: ({ volumeL, temperatureC, grain }) => ({
       volumeL,
       temperatureC: Math.max(0, temperatureC ?? 0),

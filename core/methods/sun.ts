@@ -24,6 +24,7 @@ export const sun: Method = {
   adds: [],
   supplies: ['bottles'],
   inTrain: {
+    work: () => ({ tool: 'bottles', attended: ['shake'] }),
     asks: ({ volumeL, turbidityNtu }) => ({
       needL: volumeL,
       print: turbidityNtu < SUN_NTU ? 'readable' : 'unreadable',
@@ -97,6 +98,7 @@ export const sun: Method = {
           },
         ],
       },
+      takes: { shake: Math.max(3, params.bottles) },
       totalMin: (exposure.days - 1) * DAY_MIN + SIX_HOURS_MIN,
       judgements: [
         ...(isClear(bottle) ? [] : [refuse(`sun.bottle.${bottle}`, 'who-gdwq')]),

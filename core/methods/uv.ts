@@ -25,6 +25,7 @@ export const uv: Method = {
   adds: [],
   supplies: ['lamp'],
   inTrain: {
+    work: () => ({ tool: 'lamp', attended: ['light'] }),
     asks: ({ volumeL, turbidityNtu }) => ({ volumeL, ntu: turbidityNtu }),
   },
   blanks: [

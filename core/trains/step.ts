@@ -42,7 +42,7 @@ export interface Broken {
 export const isBroken = (tried: object): tried is Broken => 'broken' in tried;
 
 /** A hand is at a step that is said to be done for so long (minutes). */
-const HAND_MIN = 3;
+export const HAND_MIN = 3;
 
 /** What a means says of water that comes to it: what it is, over what the method begins with. */
 function inputsOf(

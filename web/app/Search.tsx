@@ -105,6 +105,7 @@ function SearchList({ onClose }: { onClose: () => void }) {
       { id: 'do walk', name: say('walk.title'), note: say('area.tests'), path: '/tests/walk' },
       { id: 'do sheet-in', name: say('sheet-in.title'), note: say('area.tests'), path: '/tests/sheet' },
       { id: 'do rounds', name: say('rounds.title'), note: say('area.store'), path: '/store/rounds' },
+      { id: 'do day', name: say('day.title'), note: say('area.bench'), path: '/bench/day' },
       { id: 'do dose', name: say('method.dose'), note: say('area.bench'), path: '/bench' },
       ...methods.map(({ id }) => ({
         id: `method ${id}`,

@@ -76,6 +76,11 @@ export function Bench() {
     <div className="flex h-full max-wide:block">
       <div className="flex min-w-0 flex-1 flex-col gap-5 overflow-y-auto p-6 pt-4 max-wide:p-4">
         <h1 className="sr-only">{say('area.bench')}</h1>
+        <p className="-mb-3 text-right">
+          <Link to="/bench/day" className="underline decoration-rule underline-offset-3">
+            {say('day.of-bench')}
+          </Link>
+        </p>
         <ToolStrip open={method?.id ?? DOSE} />
         <NoticesInForce />
         <div data-arrival tabIndex={-1} className="flex flex-col gap-5 outline-none">

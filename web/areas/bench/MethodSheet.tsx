@@ -27,6 +27,15 @@ const RESIDUAL_UNIT = 'mg/L';
 /** The unit that the exposure meter reads in. */
 const EXPOSURE_UNIT = 'Wh/m²';
 
+/** Whose life a step of it belongs to besides: the water that it treats, and the day's work that it is part of. */
+const alsoOf = ({
+  container,
+  work,
+}: { readonly [K in 'container' | 'work']?: string | undefined }): Pick<Draft, 'also'> => {
+  const also = [container, work].filter(subject => subject !== undefined);
+  return also.length > 0 ? { also } : {};
+};
+
 /** A sheet of any method: its steps one after another, with their clocks and readings, from wall-clock time. */
 export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large?: boolean }) {
   const say = useSay();
@@ -38,7 +47,7 @@ export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large
   const at = sheetAt(sheet, now);
   const name = say(`method.${sheet.method}`);
   const code = facts.container[sheet.container ?? '']?.code;
-  const also = sheet.container ? { also: [sheet.container] } : {};
+  const also = alsoOf(sheet);
 
   // what all that was done makes of the water, said once it is done
   const outcome = sheet.container === undefined ? undefined : containers[sheet.container];
@@ -159,7 +168,7 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
   const name = say(`method.${sheet.method}`);
   const drafts = useMemo((): Draft[] | undefined => {
     if (step.kind === 'read' && reading === undefined) return undefined;
-    const also = sheet.container ? { also: [sheet.container] } : {};
+    const also = alsoOf({ container: sheet.container, work: sheet.work });
     const list: Draft[] = [
       draft(
         'sheet.step',
@@ -170,7 +179,7 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
           ...(isEstimated ? { isEstimated } : {}),
         },
         // a step of a train may be the last of one of its methods, which its water is told of
-        sheet.legs ? also : {},
+        sheet.legs || sheet.work ? also : {},
       ),
     ];
     // what is read of the chlorine at the end of a contact is a reading of its water, as at a batch of bleach
@@ -205,6 +214,7 @@ function LiveStep({ sheet, at, step, large }: LiveProps) {
     sheet.credit,
     sheet.container,
     sheet.legs,
+    sheet.work,
     sheet.inputs,
     today,
     say,

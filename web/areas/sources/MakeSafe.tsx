@@ -1,5 +1,5 @@
 import { useEffect, useMemo, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { Link, useNavigate, useSearchParams } from 'react-router';
 import { routes } from '#contract/routes.ts';
 import {
   caseOfForm,
@@ -186,6 +186,12 @@ function Details({ of, answer, form }: Answered & { readonly form: SafeForm }) {
               of={{ form, steps: train.steps.map(step => step.means.id) }}
               file="train.pdf"
             />
+            <Link
+              to={`/bench/day${form.source ? `?source=${encodeURIComponent(form.source)}` : ''}`}
+              className="inline-flex min-h-11 items-center underline decoration-rule underline-offset-3"
+            >
+              {say('safe.day')}
+            </Link>
           </div>
         </section>
       )}

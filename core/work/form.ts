@@ -1,0 +1,234 @@
+import type { SafeForm } from '../bench/safe.ts';
+import { addDays, addMinutes, dayOf, type Instant, instantOf, minutesBetween } from '../calendar/day.ts';
+import type { Context } from '../methods/method.ts';
+import { treatmentOf } from '../methods/treatments.ts';
+import { lineOf } from '../schedule/line.ts';
+import {
+  joined,
+  type Line,
+  type Minute,
+  type Problem,
+  type Span,
+  type Tool,
+  type ToolKind,
+} from '../schedule/problem.ts';
+import { runDay } from '../schedule/run.ts';
+import { readyBy } from '../schedule/schedule.ts';
+import { plainChoices } from '../schedule/search.ts';
+import type { SourceFacts } from '../sources/facts.ts';
+import { isDaylight, type Site } from '../sun/daylight.ts';
+import type { Train } from '../trains/train.ts';
+import { haulOf } from '../water/haul.ts';
+
+/** So many tools of a kind, each of so many litres. */
+export interface ToolRow {
+  readonly kind: ToolKind;
+  readonly count: number | undefined;
+  readonly litres: number | undefined;
+}
+
+/** Somebody who helps, and from when to when they are up (`07:00`). */
+export interface HandRow {
+  readonly name: string;
+  readonly from: string;
+  readonly until: string;
+}
+
+/** What is asked of a day's work, as its sentence holds it. */
+export interface DayForm {
+  readonly safe: SafeForm;
+  readonly needL: number | undefined;
+  /** Until when it should be ready (`20:00`). */
+  readonly evening: string;
+  readonly hands: readonly HandRow[];
+  readonly tools: readonly ToolRow[];
+  readonly loadL: number | undefined;
+  /** There, filling, and back; worked out from the walk until somebody says. */
+  readonly tripMin: number | undefined;
+  /** Vessels that water waits in between two steps (L). */
+  readonly waitingL: number | undefined;
+}
+
+interface Usual {
+  readonly count: number;
+  readonly litres: number;
+}
+
+/** What a household has of a kind of tool, and a hall that cooks for many, until somebody says. */
+const usualTools: Readonly<Record<ToolKind, readonly [household: Usual, hall: Usual]>> = {
+  stove: [
+    { count: 1, litres: 0 },
+    { count: 2, litres: 0 },
+  ],
+  pot: [
+    { count: 2, litres: 10 },
+    { count: 4, litres: 25 },
+  ],
+  kettle: [
+    { count: 1, litres: 1.7 },
+    { count: 2, litres: 1.7 },
+  ],
+  vessel: [
+    { count: 2, litres: 20 },
+    { count: 3, litres: 100 },
+  ],
+  'clean-vessel': [
+    { count: 2, litres: 20 },
+    { count: 3, litres: 100 },
+  ],
+  filter: [
+    { count: 1, litres: 10 },
+    { count: 4, litres: 20 },
+  ],
+  membrane: [
+    { count: 1, litres: 10 },
+    { count: 1, litres: 20 },
+  ],
+  lamp: [
+    { count: 1, litres: 1 },
+    { count: 2, litres: 1 },
+  ],
+  bottles: [
+    { count: 2, litres: 9 },
+    { count: 4, litres: 30 },
+  ],
+  still: [
+    { count: 1, litres: 4 },
+    { count: 1, litres: 4 },
+  ],
+};
+/** From so much a day on it is a hall's work (L). */
+const HALL_L = 60;
+export const usualTool = (kind: ToolKind, needL: number): Usual => usualTools[kind][needL < HALL_L ? 0 : 1];
+
+/** Tools that the steps of trains need, each kind once, in the order of the water. */
+export function toolsFor(trains: readonly Train[]): ToolKind[] {
+  const kinds = trains.flatMap(({ steps }) =>
+    steps.flatMap(({ means, inputs }): ToolKind[] => {
+      const { tool, onStove } = treatmentOf(means.method).inTrain.work(inputs);
+      return onStove ? ['stove', tool] : [tool];
+    }),
+  );
+  return [...new Set(kinds)];
+}
+
+/** The day's work is looked at so many days ahead, and given up beyond. */
+export const HORIZON_DAYS = 3;
+const HORIZON_MIN: Minute = HORIZON_DAYS * 1440;
+
+/** Stretches of each day between two times of the clock, from a moment on; one that ends before it begins goes over midnight. */
+export function spansOf(from: string, until: string, now: Instant, timeZone: string): Span[] {
+  const today = dayOf(now, timeZone);
+  const spans: Span[] = [];
+  for (let i = -1; i <= HORIZON_DAYS; i += 1) {
+    const day = addDays(today, i);
+    const last = until > from ? day : addDays(day, 1);
+    const [begins, ends] = [instantOf(`${day}T${from}`, timeZone), instantOf(`${last}T${until}`, timeZone)];
+    const span = {
+      from: Math.max(0, Math.ceil(minutesBetween(now, begins))),
+      until: Math.min(HORIZON_MIN, Math.floor(minutesBetween(now, ends))),
+    };
+    if (span.until > span.from) spans.push(span);
+  }
+  return joined(spans);
+}
+
+const STEP_MIN = 5;
+
+/** When the sun is up, to five minutes: a stretch begins no earlier and ends no later than it is. */
+export function daylightSpans(site: Site, now: Instant): Span[] {
+  const spans: Span[] = [];
+  let from: Minute | undefined;
+  for (let at = 0; at <= HORIZON_MIN; at += STEP_MIN) {
+    const isUp = at < HORIZON_MIN && isDaylight(addMinutes(now, at), site);
+    if (isUp) from ??= at;
+    else if (from !== undefined) {
+      if (at - STEP_MIN > from) spans.push({ from, until: at - STEP_MIN });
+      from = undefined;
+    }
+  }
+  return spans;
+}
+
+/** Where the bottles of a train lie, as its sun has it. */
+const siteOf = (trains: readonly Train[]): Site | undefined => {
+  const sun = trains.flatMap(t => t.steps).find(s => s.means.method === 'sun')?.inputs;
+  return typeof sun?.latitude === 'number'
+    ? { latitudeDeg: sun.latitude, longitudeDeg: Number(sun.longitude ?? 0) }
+    : undefined;
+};
+
+/** One walk to a source and back, with what is carried (minutes). */
+export const tripOf = ({ distanceM, climbM, flowLMin }: SourceFacts, loadL: number): Minute =>
+  Math.ceil(
+    haulOf({ needL: loadL, loadL, carriers: 1, distanceM, climbM, ...(flowLMin ? { flowLMin } : {}) })
+      .roundMin,
+  );
+
+const toolsOf = (rows: readonly ToolRow[]): Tool[] =>
+  rows.flatMap(({ kind, count = 0, litres = 0 }) =>
+    Array.from({ length: count }, (_, i) => ({ id: `${kind}-${i + 1}`, kind, litres })),
+  );
+
+export type DayAsked =
+  | { readonly problem: Problem }
+  /** A blank is empty, a hand is nobody, or no tool takes a step of a train. */
+  | { readonly missing: string };
+
+/** The problem of what was entered: everything in minutes from now. */
+export function problemOf(
+  form: DayForm,
+  trains: readonly Train[],
+  context: Context,
+  now: Instant,
+  timeZone: string,
+): DayAsked {
+  const { needL, loadL, tripMin, waitingL, evening, safe } = form;
+  if (needL === undefined || waitingL === undefined) return { missing: 'blank' };
+  if (trains.length === 0) return { missing: 'train' };
+  const isHeld = safe.container !== undefined;
+  if (!isHeld && (loadL === undefined || tripMin === undefined)) return { missing: 'blank' };
+  const names = form.hands.map(h => h.name.trim()).filter(Boolean);
+  if (names.length === 0 || new Set(names).size < names.length) return { missing: 'hand' };
+  const tools = toolsOf(form.tools);
+  const lines: Line[] = [];
+  for (const [i, { steps }] of trains.entries()) {
+    const from = isHeld ? { heldL: safe.volumeL ?? 0 } : { loadL: loadL ?? 0, minutes: tripMin ?? 0 };
+    const line = lineOf(`${i + 1}`, steps, tools, from, context);
+    if ('missing' in line) return { missing: `method.${line.missing}` };
+    lines.push(line);
+  }
+  const site = siteOf(trains);
+  const [tonight] = spansOf('00:00', evening, now, timeZone);
+  const largest = Math.max(0, ...tools.map(t => t.litres));
+  return {
+    problem: {
+      ...{ needL, lines, tools, waitingL },
+      hands: form.hands
+        .filter(h => h.name.trim())
+        .map(h => ({ id: h.name.trim(), awake: spansOf(h.from, h.until, now, timeZone) })),
+      daylight: site ? daylightSpans(site, now) : [],
+      readyL: needL + largest,
+      eveningMin: tonight?.until ?? 0,
+      horizonMin: HORIZON_MIN,
+    },
+  };
+}
+
+/** How far a way goes with some tools by its plainest order: a first look, before an order is looked for. */
+export function firstLook(
+  form: DayForm,
+  train: Train,
+  context: Context,
+  now: Instant,
+  timeZone: string,
+): { readonly endMin: Minute | undefined; readonly byEveningL: number } | undefined {
+  const asked = problemOf(form, [train], context, now, timeZone);
+  if ('missing' in asked) return undefined;
+  const { problem } = asked;
+  const schedule = runDay(problem, plainChoices(problem));
+  return {
+    endMin: schedule.endMin,
+    byEveningL: Math.min(problem.needL, readyBy(schedule, problem.eveningMin)),
+  };
+}

@@ -1,0 +1,34 @@
+import { type Judgement, judge, message } from '../judgement.ts';
+import type { Told } from '../log/entry.ts';
+import type { Facts } from '../log/facts.ts';
+import { CRUMB_L } from '../schedule/problem.ts';
+import type { WorkFacts } from './facts.ts';
+import type { BatchBegunFields } from './fields.ts';
+
+const stop = (id: string, params: Record<string, string> = {}): Judgement[] => [
+  judge('refuse', message(id, params), 'record'),
+];
+
+const workOf = (facts: Facts, { subject }: { readonly subject: string }): WorkFacts | undefined =>
+  facts.work[subject];
+
+/** It is about work that goes on. */
+export const onOpen = (facts: Facts, entry: Told): Judgement[] =>
+  workOf(facts, entry)?.closedAt ? stop('guard.work-closed') : [];
+
+/** It is about a batch that was begun, and has not ended. */
+export function onBatchLive(facts: Facts, entry: Told<{ readonly batch: string }>): Judgement[] {
+  const batch = workOf(facts, entry)?.batches.find(b => b.batch === entry.data.batch);
+  return !batch || batch.ended ? stop('guard.no-work-batch') : onOpen(facts, entry);
+}
+
+/** A batch is begun once, in a tool that is free and holds it. */
+export function onBatchBegun(facts: Facts, entry: Told<BatchBegunFields>): Judgement[] {
+  const work = workOf(facts, entry)!;
+  const { batch, tool: id, litres } = entry.data;
+  if (work.batches.some(b => b.batch === batch)) return stop('guard.work-begun-already');
+  const tool = work.problem.tools.find(t => t.id === id);
+  if (tool && tool.litres < litres - CRUMB_L) return stop('guard.work-too-full', { tool: tool.id });
+  const isTaken = id !== undefined && work.batches.some(b => b.tool === id && !b.ended);
+  return isTaken ? stop('guard.work-tool-taken', { tool: id }) : onOpen(facts, entry);
+}

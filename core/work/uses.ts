@@ -1,0 +1,42 @@
+import { addDays, type Day } from '../calendar/day.ts';
+import type { Facts } from '../log/facts.ts';
+import { type Problem, sizeOf } from '../schedule/problem.ts';
+import type { Schedule } from '../schedule/schedule.ts';
+import type { SupplyKind } from '../stock/kinds.ts';
+import { leftOf } from '../supplies/cover.ts';
+
+/** What a day's work takes of a kind of supply, in its unit, and how long what is left goes on so. */
+export interface UsedUp {
+  readonly supply: SupplyKind;
+  readonly amount: number;
+  readonly left: number;
+  /** Whole days like this one, this one among them, and the last of them; none where it does not do for one. */
+  readonly days: number;
+  readonly lastDay?: Day;
+}
+
+/** What the batches of a schedule use up: what ends first stands first. */
+export function usedUp(
+  problem: Problem,
+  schedule: Schedule,
+  facts: Pick<Facts, 'supply'>,
+  today: Day,
+): UsedUp[] {
+  const stages = new Map(problem.lines.flatMap(line => line.stages).map(stage => [stage.id, stage]));
+  const amounts = new Map<SupplyKind, number>();
+  for (const { stage: id, litres } of schedule.batches) {
+    const stage = stages.get(id);
+    for (const { supply, amounts: of } of stage?.uses ?? [])
+      amounts.set(supply, (amounts.get(supply) ?? 0) + (of[sizeOf(stage!, litres)] ?? 0));
+  }
+  return [...amounts]
+    .filter(([, amount]) => amount > 0)
+    .map(([supply, amount]): UsedUp => {
+      const left = Object.values(facts.supply)
+        .filter(s => s.kind === supply)
+        .reduce((sum, s) => sum + leftOf(s, today), 0);
+      const days = Math.floor(left / amount + 1e-9);
+      return { supply, amount, left, days, ...(days > 0 ? { lastDay: addDays(today, days - 1) } : {}) };
+    })
+    .sort((a, b) => a.days - b.days);
+}

@@ -1,0 +1,10 @@
+import { stepWords } from '#core/bench/safe.ts';
+import type { Train } from '#core/trains/train.ts';
+import * as format from '../../texts/format.ts';
+import type { Say } from '../../texts/texts.ts';
+
+/** A train is known by its things in their order. */
+export const trainId = ({ steps }: Train): string => steps.map(s => s.means.id).join(' ');
+
+export const trainWords = ({ steps }: Train, say: Say): string =>
+  format.chain(steps.map(s => say(stepWords(s))));

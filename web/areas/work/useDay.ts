@@ -1,0 +1,75 @@
+import { proxy } from 'comlink';
+import { useEffect, useState } from 'react';
+import type { Instant } from '#core/calendar/day.ts';
+import type { Problem } from '#core/schedule/problem.ts';
+import type { Choices } from '#core/schedule/schedule.ts';
+import type { Underway } from '#core/schedule/search.ts';
+import type { DayAnswer, DayWorker, MoreAnswer } from '../../workers/dayWorker.ts';
+import { type Held, held } from '../../workers/held.ts';
+
+const begin = (): Held<DayWorker> =>
+  held<DayWorker>(new Worker(new URL('../../workers/dayWorker.ts', import.meta.url), { type: 'module' }));
+
+/** What is asked: kept as text, so that the same question is not asked twice. */
+export interface DayQuestion {
+  readonly problem: Problem;
+  /** The moment that its minutes are counted from. */
+  readonly from: Instant;
+  readonly underway?: Underway;
+  readonly known?: readonly Choices[];
+}
+
+export interface DaySolving {
+  readonly answer?: DayAnswer & { readonly of: Problem; readonly from: Instant };
+  readonly more?: MoreAnswer;
+  /** How far the search is; nothing when it rests. */
+  readonly share?: number;
+  readonly isStopped?: boolean;
+}
+
+/** A hand that types is waited for (ms). */
+const PAUSE_MS = 250;
+
+/** The order of a day's work, worked out in a worker; the last answer stands until there is a new one. */
+export function useDay(asked: DayQuestion | undefined): DaySolving & { readonly stop: () => void } {
+  const [solving, setSolving] = useState<DaySolving>({});
+  const [ending, setEnding] = useState<{ end: () => void } | null>(null);
+  const key = asked && JSON.stringify(asked);
+  useEffect(() => {
+    if (!key) return undefined;
+    const { problem, from, underway, known = [] } = JSON.parse(key) as DayQuestion;
+    let thread: Held<DayWorker> | undefined;
+    let isOver = false;
+    const told = proxy((share: number) => {
+      if (!isOver) setSolving(s => ({ ...s, share }));
+    });
+    const timer = setTimeout(() => {
+      thread = begin();
+      setSolving(({ answer }) => ({ ...(answer ? { answer } : {}), share: 0 }));
+      const work = async (): Promise<void> => {
+        const answer = await thread!.remote.solve(problem, underway, known, told);
+        if (isOver) return;
+        setSolving({ answer: { ...answer, of: problem, from }, share: 0 });
+        if (underway) {
+          setSolving({ answer: { ...answer, of: problem, from } });
+          return;
+        }
+        const more = await thread!.remote.more(problem, answer.found, told);
+        if (!isOver) setSolving({ answer: { ...answer, of: problem, from }, more });
+      };
+      void work().finally(() => thread?.end());
+    }, PAUSE_MS);
+    const end = () => {
+      isOver = true;
+      clearTimeout(timer);
+      thread?.end();
+    };
+    setEnding({ end });
+    return end;
+  }, [key]);
+  const stop = () => {
+    ending?.end();
+    setSolving(({ share: _, ...rest }) => ({ ...rest, isStopped: true }));
+  };
+  return { ...solving, stop };
+}
