@@ -1,22 +1,8 @@
 import type { Locator, Page } from '@playwright/test';
 import { hand } from '#demo/hand.ts';
-import { begin, expect, expectAccessible, settle, test, Visitor, Zeolite } from './zeolite.ts';
+import { begin, expect, expectAccessible, settle, test, typeOver, Visitor, Zeolite } from './zeolite.ts';
 
 const answer = (page: Page) => page.getByTestId('safe-answer');
-
-/** Types over what stands in a blank, key by key, and goes on with the next. */
-async function type(page: Page, label: string, keys: string): Promise<void> {
-  const blank = page.getByLabel(label, { exact: true });
-  // a list that closes gives the focus back to its own blank first
-  await expect(page.getByRole('listbox')).toHaveCount(0);
-  await expect(async () => {
-    await blank.focus();
-    await expect(blank).toBeFocused({ timeout: 500 });
-  }).toPass();
-  await page.keyboard.press('ControlOrMeta+A');
-  await page.keyboard.type(keys);
-  await page.keyboard.press('Tab');
-}
 
 /** Ticks or unticks things among the means. */
 async function turn(page: Page, ...names: readonly RegExp[]): Promise<void> {
@@ -39,17 +25,17 @@ test('a river is asked about by keys: what is lacking, what one thing more would
 
   await visitor.choose('Which water', /^silty river water/);
   await visitor.choose('People upstream', /^people upstream/);
-  await type(page, 'Litres to drink', '20 L');
+  await typeOver(page, 'Litres to drink', '20 L');
   await expect(answer(page)).toContainText('Nothing here makes it safe');
   await expect(page.getByTestId('safe-more').first()).toContainText('With a stove and fuel as well');
   await expectAccessible(page);
 
   // what cannot be is said beside its blank, and stays
-  await type(page, 'Turbidity', 'brown');
+  await typeOver(page, 'Turbidity', 'brown');
   await expect(page.getByRole('alert')).toContainText('Turbidity');
   await expect(page.getByLabel('Turbidity', { exact: true })).toHaveValue('brown');
   await expect(answer(page)).toHaveCount(0);
-  await type(page, 'Turbidity', '80');
+  await typeOver(page, 'Turbidity', '80');
   await expect(answer(page)).toContainText('Nothing here makes it safe');
 
   await turn(page, /^a hollow-fibre microfilter/, /^fresh plain bleach/);
@@ -83,7 +69,7 @@ test('nitrate is never boiled for; flood water, a pool and the sea are answered 
   await visitor.choose('Which water', /^well water/);
   await visitor.choose('The well or spring', /^closed and sound/);
   await expect(answer(page)).toContainText('Boil 1 min');
-  await type(page, 'Nitrate, as NO₃', '70');
+  await typeOver(page, 'Nitrate, as NO₃', '70');
   await expect(answer(page)).toContainText('Nothing here makes it safe');
   await expect(page.getByText('Boiling never takes nitrate or metals out')).toBeVisible();
   await expect(page.getByTestId('safe-more').first()).toContainText(/a still|a membrane/);
@@ -120,7 +106,7 @@ test('a source of Tarn Hollow is made safe with what the group keeps, at a desk 
   await expect(page.getByRole('list', { name: 'Steps' })).toBeVisible();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
   await expectAccessible(page);
-  await type(page, 'Litres to drink', '5 gal');
+  await typeOver(page, 'Litres to drink', '5 gal');
   await expect(page.getByLabel('Litres to drink')).toHaveValue(/18\.9|5 gal/);
   await visitor.choose('Where from', /^other water/);
   await visitor.choose('Which water', /^snow or ice/);
@@ -146,10 +132,10 @@ test('what people say is found by a word, and stands beside the method that it i
   await page.keyboard.type('silver');
   await page.keyboard.press('Enter');
   await expect(page.locator('#claim-silver-coin')).toBeFocused();
-  await type(page, 'Find among them', 'nitrate');
+  await typeOver(page, 'Find among them', 'nitrate');
   await expect(page.getByText('Boiling takes nitrate out.')).toBeVisible();
   await expect(page.locator('#claim-silver-coin')).toHaveCount(0);
-  await type(page, 'Find among them', 'zzz');
+  await typeOver(page, 'Find among them', 'zzz');
   await expect(page.getByText('Nothing that people say has this word.')).toBeVisible();
 });
 
@@ -164,7 +150,7 @@ test('a train is one sheet: locked step by step, held when it fails in the middl
   const drum = decodeURIComponent(page.url().split('/').pop()!);
   await page.goto(`${zeolite.address}sources/safe?container=${encodeURIComponent(drum)}`);
   await expect(page.getByRole('combobox', { name: 'Where from' })).toContainText('the water in OW-001');
-  await type(page, 'Turbidity', '12');
+  await typeOver(page, 'Turbidity', '12');
   await turn(page, /^a ceramic or carbon block filter/, /^chlorine tablets/);
   await expect(answer(page)).toContainText(/filter .* tablets for 60\smin/i);
   await visitor.press('Begin the sheet');
@@ -190,7 +176,7 @@ test('a train is one sheet: locked step by step, held when it fails in the middl
 
   // the flow is that of a clogged filter: the water stays held, and Today says so until it is decided
   while (!/flow/i.test(await liveText(sheet))) await visitor.step('Done', sheet);
-  await type(page, 'Reading in L/h', '2');
+  await typeOver(page, 'Reading in L/h', '2');
   await expect(sheet.getByRole('alert')).toBeVisible();
   await visitor.press('That is the reading', sheet);
   await page.goto(`${zeolite.address}today`);
@@ -222,9 +208,9 @@ test('a train of bleach runs to its end: its residual is a reading of the water,
   await zeolite.pass(61);
   await visitor.step('The time is over: go on', sheet);
   // too little is told, and stays to be read again
-  await type(page, 'Reading in mg/L', '0.1');
+  await typeOver(page, 'Reading in mg/L', '0.1');
   await expect(sheet.getByRole('alert')).toContainText('Repeat the dose once');
-  await type(page, 'Reading in mg/L', '0.6');
+  await typeOver(page, 'Reading in mg/L', '0.6');
   await visitor.step('That is the reading', sheet);
   await visitor.press('Done', sheet, true);
   await expect(sheet.getByRole('status')).toContainText('Finished');

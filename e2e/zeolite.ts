@@ -252,3 +252,17 @@ export async function beginBatch(visitor: Visitor, code = 'OW-001'): Promise<voi
 export async function doseAndStir(visitor: Visitor): Promise<void> {
   for (const step of ['Yes, as asked', 'It is in', 'Stirred, lid on']) await visitor.step(step);
 }
+
+/** Types over what stands in a blank, key by key, and goes on with the next. */
+export async function typeOver(page: Page, label: string, keys: string): Promise<void> {
+  const blank = page.getByLabel(label, { exact: true });
+  // a list that closes gives the focus back to its own blank first
+  await expect(page.getByRole('listbox')).toHaveCount(0);
+  await expect(async () => {
+    await blank.focus();
+    await expect(blank).toBeFocused({ timeout: 500 });
+  }).toPass();
+  await page.keyboard.press('ControlOrMeta+A');
+  await page.keyboard.type(keys);
+  await page.keyboard.press('Tab');
+}

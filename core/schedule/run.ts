@@ -180,6 +180,7 @@ class Day {
     for (const [i, phase] of one.phases.entries()) {
       const law = stage.phases.find(p => p.id === phase.id);
       const bar = { ...phase, isOnStove: law?.stove === true };
+      // what should be over, and nobody said is, will be over in a minute
       const isLive = phase.until === undefined && !one.ended;
       if (!isLive) {
         const until = phase.until ?? one.ended?.at ?? phase.from;
@@ -189,7 +190,7 @@ class Day {
         continue;
       }
       const until = law
-        ? Math.max(this.t, this.endOf(stage, law, one.litres, phase.from) + (one.lateMin ?? 0))
+        ? Math.max(this.t + 1, this.endOf(stage, law, one.litres, phase.from) + (one.lateMin ?? 0))
         : this.t;
       told(bar, until);
       const by = this.workers.find(w => w.hand.id === phase.hand);

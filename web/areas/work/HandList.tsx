@@ -43,7 +43,7 @@ export function HandLists({ problem, schedule, from }: Props) {
       <summary className="min-h-9 cursor-pointer content-center font-semibold">{say('day.lists')}</summary>
       <div className="grid gap-x-8 gap-y-3 wide:grid-cols-3">
         {problem.hands.map(hand => (
-          <section key={hand.id} aria-label={hand.id}>
+          <section key={hand.id}>
             <h3 className="text-base">{hand.id}</h3>
             <ol className="m-0 list-none p-0 text-small">
               {turns

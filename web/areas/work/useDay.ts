@@ -40,24 +40,35 @@ export function useDay(asked: DayQuestion | undefined): DaySolving & { readonly 
     const { problem, from, underway, known = [] } = JSON.parse(key) as DayQuestion;
     let thread: Held<DayWorker> | undefined;
     let isOver = false;
+    // how far it is comes by another way than the answer, and may come after it
     const told = proxy((share: number) => {
       if (!isOver) setSolving(s => ({ ...s, share }));
     });
+    const finish = (solving: DaySolving) => {
+      if (!isOver) setSolving(solving);
+      isOver = true;
+    };
     const timer = setTimeout(() => {
       thread = begin();
       setSolving(({ answer }) => ({ ...(answer ? { answer } : {}), share: 0 }));
       const work = async (): Promise<void> => {
-        const answer = await thread!.remote.solve(problem, underway, known, told);
+        const found = await thread!.remote.solve(problem, underway, known, told);
         if (isOver) return;
-        setSolving({ answer: { ...answer, of: problem, from }, share: 0 });
+        const answer = { ...found, of: problem, from };
         if (underway) {
-          setSolving({ answer: { ...answer, of: problem, from } });
+          finish({ answer });
           return;
         }
-        const more = await thread!.remote.more(problem, answer.found, told);
-        if (!isOver) setSolving({ answer: { ...answer, of: problem, from }, more });
+        setSolving({ answer, share: 0 });
+        finish({ answer, more: await thread!.remote.more(problem, found.found, told) });
       };
-      void work().finally(() => thread?.end());
+      void work()
+        // a search that fails leaves the last answer, and is over
+        .catch(() => {
+          if (!isOver) setSolving(({ share: _, ...rest }) => ({ ...rest, isStopped: true }));
+          isOver = true;
+        })
+        .finally(() => thread?.end());
     }, PAUSE_MS);
     const end = () => {
       isOver = true;
