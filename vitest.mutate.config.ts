@@ -11,7 +11,7 @@ const near: Readonly<Record<string, readonly string[]>> = {
     'core/sources/known.test.ts',
   ],
   'core/chlorine': ['core/chlorine/*.test.ts', 'core/store/{boundaries,fit,fill}.test.ts'],
-  'core/rotation': ['core/rotation/*.test.ts', 'core/store/{boundaries,fit,drinking,rounds}.test.ts'],
+  'core/rotation': ['core/rotation/*.test.ts', 'core/store/{boundaries,fit,rounds}.test.ts'],
   'core/containers': ['core/containers/*.test.ts', 'core/store/{guards,mixRoom,pack}.test.ts'],
   'core/store': ['core/store/*.test.ts', 'core/bench/*.test.ts', 'core/sources/*.test.ts'],
 };

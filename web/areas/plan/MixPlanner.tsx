@@ -1,4 +1,3 @@
-import { proxy } from 'comlink';
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -21,6 +20,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { type Held, held } from '../../workers/held.ts';
 import type { MixWorker } from '../../workers/mixWorker.ts';
+import { progress } from '../../workers/progress.ts';
 
 const CostChart = lazy(() => import('./CostChart.tsx'));
 
@@ -132,11 +132,12 @@ export function MixPlanner() {
     );
     worker.current = thread;
     setRun({ aim, share: 0 });
-    const told = (share: number, plan: MixPlan) => {
+    const { told, end } = progress((share: number, plan: MixPlan) => {
       setRun({ aim, share, plan });
       show(plan);
-    };
-    const plan = await thread.remote.plan(question, proxy(told)).catch(() => undefined);
+    });
+    const plan = await thread.remote.plan(question, told).catch(() => undefined);
+    end();
     thread.end();
     if (!plan) {
       setRun(null);

@@ -1,9 +1,9 @@
-import { proxy } from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import type { RainAnswer, RainQuestion } from '#core/catchment/question.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
 import type { Normals } from '#core/weather/normals.ts';
 import { type Held, held } from '../../workers/held.ts';
+import { progress } from '../../workers/progress.ts';
 import type { RainWorker } from '../../workers/rainWorker.ts';
 
 /** Years that are tried at first, and while a hand drags. */
@@ -60,7 +60,7 @@ export function useSizing(asked: Asked | undefined): Sizing & { readonly stop: (
       );
       const { remote } = worker.current;
       let toldAt = performance.now();
-      const told = proxy((share: number) => {
+      const { told, end } = progress((share: number) => {
         if (!isCurrent || performance.now() - toldAt < TOLD_EACH_MS) return;
         toldAt = performance.now();
         setSizing(before => (before.isStopped ? before : { ...before, share }));
@@ -73,6 +73,7 @@ export function useSizing(asked: Asked | undefined): Sizing & { readonly stop: (
       if (first) setSizing(before => ({ ...before, answered: { ...asked, answer: first, isCoarse: true } }));
       const answer = await remote.size(asked.question, told);
       if (!isCurrent || !answer) return undefined;
+      end();
       const answered = { ...asked, answer, isCoarse: false };
       setSizing({ answered, whole: answered });
       return undefined;

@@ -1,4 +1,3 @@
-import { proxy } from 'comlink';
 import { useEffect, useState } from 'react';
 import type { Instant } from '#core/calendar/day.ts';
 import type { Problem } from '#core/schedule/problem.ts';
@@ -6,6 +5,7 @@ import type { Choices } from '#core/schedule/schedule.ts';
 import type { Underway } from '#core/schedule/search.ts';
 import type { DayAnswer, DayWorker, MoreAnswer } from '../../workers/dayWorker.ts';
 import { type Held, held } from '../../workers/held.ts';
+import { progress } from '../../workers/progress.ts';
 
 const begin = (): Held<DayWorker> =>
   held<DayWorker>(new Worker(new URL('../../workers/dayWorker.ts', import.meta.url), { type: 'module' }));
@@ -40,13 +40,12 @@ export function useDay(asked: DayQuestion | undefined): DaySolving & { readonly 
     const { problem, from, underway, known = [] } = JSON.parse(key) as DayQuestion;
     let thread: Held<DayWorker> | undefined;
     let isOver = false;
-    // how far it is comes by another way than the answer, and may come after it
-    const told = proxy((share: number) => {
+    const { told, end: hearNoMore } = progress((share: number) => {
       if (!isOver) setSolving(s => ({ ...s, share }));
     });
     const finish = (solving: DaySolving) => {
+      hearNoMore();
       if (!isOver) setSolving(solving);
-      isOver = true;
     };
     const timer = setTimeout(() => {
       thread = begin();
@@ -65,8 +64,8 @@ export function useDay(asked: DayQuestion | undefined): DaySolving & { readonly 
       void work()
         // a search that fails leaves the last answer, and is over
         .catch(() => {
+          hearNoMore();
           if (!isOver) setSolving(({ share: _, ...rest }) => ({ ...rest, isStopped: true }));
-          isOver = true;
         })
         .finally(() => thread?.end());
     }, PAUSE_MS);
