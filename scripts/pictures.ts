@@ -62,6 +62,20 @@ const wide: View[] = [
     },
   },
   {
+    name: 'day',
+    path: 'bench/day',
+    act: async page => {
+      await page.getByRole('combobox', { name: 'Where from' }).click();
+      await page.getByRole('option', { name: /^Silty beck/ }).click();
+      await page.getByRole('button', { name: /^Way to make it safe/ }).click();
+      await page.getByRole('checkbox', { name: /^Filter .* bleach/ }).click();
+      await page.getByRole('checkbox', { name: /^Boil/ }).click();
+      await page.keyboard.press('Escape');
+      await page.getByTestId('day-more').getByRole('listitem').first().waitFor();
+      await page.locator('progress').waitFor({ state: 'detached' });
+    },
+  },
+  {
     name: 'tests',
     path: 'tests',
     act: async page => {
@@ -85,15 +99,6 @@ const phone: View[] = [
         .click(),
   },
   { name: 'walk-phone', path: 'tests/walk?parameter=free-chlorine' },
-  {
-    name: 'dip-phone',
-    path: 'rain/catch',
-    act: async page => {
-      await page.getByRole('button', { name: /^Dip TH-RT/ }).click();
-      await page.getByLabel('Depth of water', { exact: true }).fill('150 cm');
-      await page.keyboard.press('Tab');
-    },
-  },
   {
     name: 'sheet-phone',
     path: 'today',
