@@ -158,3 +158,29 @@ test('a day is worked by from two browsers: begun, late, a hand gone, a walk los
   await expect(next(page)).toBeVisible();
   await context.close();
 });
+
+test('where nothing is kept it is said, and what is there is ticked; a still drips while all sleep', async ({
+  visitor,
+}) => {
+  const { page } = visitor;
+  await begin(visitor);
+  await page.keyboard.press('Escape');
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(new URL('/bench/day', page.url()).href);
+  await expect(answer(page)).toContainText('There is no way to make this water safe');
+  await visitor.choose('Which water', /^silty river water/);
+  await visitor.choose('People upstream', /^people upstream/);
+  await page.getByRole('button', { name: /^What is there to treat it with/ }).click();
+  await page.getByRole('checkbox', { name: /^a still/ }).click();
+  await page.keyboard.press('Escape');
+  await typeOver(page, 'Litres to drink', '6 L');
+  await expect(answer(page)).toContainText(/6\sL ready by|of 6\sL; the rest by/);
+  await expectAccessible(page);
+  // two places cannot have one name, and a hand that goes is asked no more
+  await page.getByRole('button', { name: 'Hands 2: not today' }).click();
+  await expect(page.getByRole('button', { name: 'Hands 1: not today' })).toHaveCount(0);
+  await expect(answer(page)).toContainText(/6\sL ready by|of 6\sL; the rest by/);
+  await visitor.press('Work by it');
+  await expect(next(page)).toContainText('Fetch: Walk 1');
+  await expectAccessible(page);
+});

@@ -114,6 +114,7 @@ test('a tank is sized by the years, the same to the last digit here and in the b
   await expectAccessible(page);
   // kept, it stands as it was after a reload
   await visitor.press('Keep this plan');
+  await expect(page.getByText('The rain plan is kept')).toBeVisible();
   await expectRecorded(page);
   const said = await answer(page).innerText();
   await page.reload();

@@ -18,6 +18,9 @@ describe('water found without a label', () => {
     [{ residualMgL: 0.2 }, 'keep', 'tap-read'],
     [{ residualMgL: 0.19 }, 'treat', 'tap-low'],
     [{ residualMgL: 5.1 }, 'treat', 'tap-strong'],
+    [{ residualMgL: 5 }, 'keep', 'tap-read'],
+    [{ water: 'factory', ageMonths: 23 }, 'keep', 'factory'],
+    [{ water: 'factory', ageMonths: undefined }, 'keep', 'factory'],
     [{ residualMgL: 0.4, ageMonths: 30 }, 'keep', 'tap-read'],
     [{ residualMgL: 0.4, looks: 'cloudy' }, 'treat', 'cloudy'],
     [{ residualMgL: 0.4, smell: 'stale' }, 'treat', 'stale'],
@@ -36,6 +39,23 @@ describe('water found without a label', () => {
     const answer = judgeFound({ ...good, ...more } as FoundWater);
     expect(answer.outcome).toBe(outcome);
     expect(answer.judgement.reason.id).toBe(`found-water.${why}`);
+  });
+
+  it.each([
+    [{ residualMgL: 0.4 }, 'ok', 'found-tap', 'keep'],
+    [{}, 'warn', 'found-tap', 'treat-tap'],
+    [{ water: 'other' }, 'warn', 'unknown', 'treat'],
+    [{ water: 'factory' }, 'ok', 'bought', 'keep'],
+    [{ water: 'factory', sealed: false }, 'warn', 'bought', 'treat'],
+    [{ looks: 'algae' }, 'refuse', 'unknown', 'utility'],
+    [{ heldBefore: 'chemical' }, 'refuse', 'unknown', 'discard'],
+  ] as const)('%j is judged %s, written down as %s, and told what to do: %s', (more, verdict, water, to) => {
+    const answer = judgeFound({ ...good, ...more } as FoundWater);
+    expect([answer.judgement.verdict, answer.water, answer.judgement.remedy?.id]).toEqual([
+      verdict,
+      water,
+      `found-water.to.${to}`,
+    ]);
   });
 
   const anything = fc.record(

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { addDays, addMonths, dayOf } from '../calendar/day.ts';
-import { goodUntil, isOver, type KeepingCase, openedDays, placeFactor } from './goodUntil.ts';
+import { goodUntil, isFridge, isOver, type KeepingCase, openedDays, placeFactor } from './goodUntil.ts';
 
 const tap: KeepingCase = {
   water: 'treated-tap',
@@ -124,5 +124,71 @@ describe('good until', () => {
         },
       ),
     );
+  });
+});
+
+describe('on both sides of each figure', () => {
+  it('a day is over when it is past, a moment when it has come', () => {
+    const day = goodUntil(tap, 'cautious');
+    expect(isOver(day, '2026-12-04T23:00:00.000Z', '2026-12-04')).toBe(false);
+    expect(isOver(day, '2026-12-05T00:30:00.000Z', '2026-12-05')).toBe(true);
+    const hours = goodUntil(
+      {
+        ...tap,
+        lasting: { by: 'hours', until: '2026-06-05T10:00:00.000Z', rule: 'rule.day', source: 'practice' },
+      },
+      'cautious',
+    );
+    expect(isOver(hours, '2026-06-05T09:59:00.000Z', '2026-06-06')).toBe(false);
+    expect(isOver(hours, '2026-06-05T10:00:00.000Z', '2026-06-04')).toBe(true);
+  });
+
+  it('eight degrees are a fridge, and a place that nobody measured is none', () => {
+    expect([8, 8.1, undefined].map(meanC => isFridge(meanC === undefined ? {} : { meanC }))).toEqual([
+      true,
+      false,
+      false,
+    ]);
+    expect([8, 8.1, 25, 25.1].map(meanC => openedDays({ meanC }))).toEqual([5, 3, 3, 1]);
+  });
+
+  it('thirty degrees leave the term whole, and so does a place that nobody measured', () => {
+    expect([30, 30.1].map(meanC => placeFactor({ meanC }))).toEqual([1, 0.5]);
+    expect(placeFactor({})).toBe(1);
+    // a whole term is told once
+    expect(goodUntil({ ...tap, place: { meanC: 30 } }, 'cautious').rules.length).toBe(1);
+  });
+
+  it('a longer school holds for what is kept dark by its vessel or by its place, and is sealed', () => {
+    const until = (more: Partial<KeepingCase>) => {
+      const { rule, day } = goodUntil({ ...tap, ...more }, 'two-year');
+      return [rule.rule.id, day];
+    };
+    const dark = { meanC: 14, dark: true };
+    const lit = { meanC: 14, dark: false };
+    expect(until({ lightProof: true, place: lit })).toEqual(['rule.two-year', '2028-06-04']);
+    expect(until({ lightProof: false, place: dark })).toEqual(['rule.two-year', '2028-06-04']);
+    expect(until({ lightProof: false, place: lit })).toEqual(['rule.held-to-cautious', '2026-12-04']);
+    expect(until({ sealed: false })).toEqual(['rule.held-to-cautious', '2026-12-04']);
+    // the cautious rule holds for whatever stands open in the light, and is not told as a fallback
+    const open = goodUntil({ ...tap, sealed: false, lightProof: false, place: lit }, 'cautious');
+    expect([open.rule.rule.id, open.day]).toEqual(['rule.cautious', '2026-12-04']);
+  });
+
+  it('of two rules that end on one day the moment comes first, else the first told', () => {
+    const opened = goodUntil(
+      {
+        ...tap,
+        openedOn: '2026-06-04',
+        lasting: { by: 'hours', until: '2026-06-07T10:00:00.000Z', rule: 'rule.day', source: 'practice' },
+      },
+      'cautious',
+    );
+    expect(opened.rules.map(r => r.day)).toEqual(['2026-06-07', '2026-06-07']);
+    expect(opened.rule.at).toBe('2026-06-07T10:00:00.000Z');
+    // half of six months from June is the third of September; opened three days before it ends the same day
+    const heat = goodUntil({ ...tap, place: { meanC: 31, dark: true }, openedOn: '2026-09-02' }, 'cautious');
+    expect(heat.rules.map(r => r.day)).toEqual(['2026-12-04', '2026-09-03', '2026-09-03']);
+    expect(heat.rule.rule.id).toBe('rule.heat');
   });
 });

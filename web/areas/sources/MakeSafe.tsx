@@ -25,12 +25,12 @@ import { useCalmWater, useFacts, useReader, useToday, useWorkedOut } from '../..
 import { useStateNow } from '../../session/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
+import { thingName } from '../../texts/thingName.ts';
 import { shortWords } from '../../texts/trainWords.ts';
 import { FaultGate, useIsFaulty } from '../../ui/FaultGate.tsx';
 import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
 import { SafeSentence } from './SafeSentence.tsx';
 import { SourcesHead } from './SourcesHead.tsx';
-import { nameOf } from './safe.ts';
 import { TrainDrawing } from './TrainDrawing.tsx';
 
 /** This water, here, today: can it be made safe, with what is here, and by when? */
@@ -270,7 +270,7 @@ function Others({ of, answer, others }: Answered & { readonly others: readonly T
       ))}
       {more.map(({ thing, train }) => (
         <section key={thing.id} data-testid="safe-more">
-          <h3 className="text-base text-clay">{say('safe.more', { thing: nameOf(thing, say) })}</h3>
+          <h3 className="text-base text-clay">{say('safe.more', { thing: thingName(thing, say) })}</h3>
           <p className="text-small">
             {say('safe.way', {
               words: words(train),

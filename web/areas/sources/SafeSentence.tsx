@@ -1,21 +1,14 @@
-import { useMemo } from 'react';
-import { ofContainer, ofSource, ofWater, type SafeForm, treatable } from '#core/bench/safe.ts';
-import { sourcesOf } from '#core/sources/known.ts';
-import { buyable } from '#core/trains/buyable.ts';
+import type { SafeForm } from '#core/bench/safe.ts';
 import type { Means } from '#core/trains/step.ts';
 import type { Passing } from '#core/water/passing.ts';
-import { type Water, waterIds } from '#core/water/waters.ts';
+import { MeansBlank } from '../../acts/MeansBlank.tsx';
 import { OriginBlank } from '../../acts/WaterBlanks.tsx';
-import { useCalmWater, useFacts, useReader, useToday } from '../../app/hooks.ts';
+import { WaterChoice } from '../../acts/WaterChoice.tsx';
+import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
-import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
-import { nameOf } from './safe.ts';
-
-/** So many containers are offered. */
-const MOST_CONTAINERS = 12;
 
 interface Props {
   readonly form: SafeForm;
@@ -90,93 +83,5 @@ export function SafeSentence({ form, atHand, onForm }: Props) {
         }}
       />
     </Sentence>
-  );
-}
-
-/** Water of no source of the walk and of no vessel here. */
-const OTHER = 'other';
-
-/** A source of the walk, or a vessel that holds some; else a water by its word. */
-function WaterChoice({ form, onForm }: Omit<Props, 'atHand'>) {
-  const say = useSay();
-  const facts = useFacts();
-  const today = useToday();
-  const { state } = useCalmWater();
-  const inVessels = useMemo(() => treatable(facts, state), [facts, state]);
-  const vessels = [...new Set([facts.container[form.container ?? ''], ...inVessels])]
-    .flatMap(c => (c?.fill ? [{ ...c, fill: c.fill }] : []))
-    .slice(0, MOST_CONTAINERS);
-  const places = [
-    ...sourcesOf(facts).map(s => ({
-      value: s.id as string,
-      label: s.name,
-      note: say(`source-kind.${s.kind}`),
-    })),
-    ...vessels.map(c => ({
-      value: c.id as string,
-      label: say('safe.water.in', { code: c.code }),
-      note: say(`water.${c.fill.water}`),
-    })),
-  ];
-  const take = (value: string) => {
-    const [source, container] = [facts.source[value], facts.container[value]];
-    if (container) onForm(ofContainer(container));
-    else onForm(source ? ofSource(source, facts, today) : ofWater(form.water));
-  };
-  const isOther = !form.container && !form.source;
-  return (
-    <>
-      {places.length > 0 && (
-        <ChoiceBlank<string>
-          label={say('safe.from')}
-          value={form.container ?? form.source ?? OTHER}
-          onValue={take}
-          choices={[...places, { value: OTHER, label: say('safe.from.other') }]}
-        />
-      )}{' '}
-      {isOther && (
-        <ChoiceBlank<Water>
-          label={say('safe.water')}
-          value={form.water}
-          onValue={water => onForm(ofWater(water))}
-          choices={waterIds.map(water => ({
-            value: water,
-            label: say(water === 'snow' ? 'safe.water.snow' : `water.${water}`),
-          }))}
-        />
-      )}
-    </>
-  );
-}
-
-/** What is kept, each to be left out for once; and what else may be there. */
-function MeansBlank({ form, atHand, onForm }: Props) {
-  const say = useSay();
-  // a bottle of bleach is one thing, however long its water stands
-  const kept = atHand.filter(means => means.inputs.stand !== 'giardia');
-  const values = [...kept.map(m => m.id).filter(id => !form.without.includes(id)), ...form.also];
-  return (
-    <ManyBlank<string>
-      label={say('safe.means')}
-      values={values}
-      placeholder={say('safe.means.none')}
-      said={say(
-        values.length === kept.length && form.also.length === 0 ? 'safe.means.all' : 'safe.means.some',
-        {
-          count: values.length,
-        },
-      )}
-      onValues={next => {
-        const out = kept.filter(m => !next.includes(m.id)).map(m => m.id);
-        onForm({
-          without: [...out, ...out.map(id => `${id}:long`)],
-          also: buyable.filter(b => next.includes(b.id)).map(b => b.id),
-        });
-      }}
-      choices={[
-        ...kept.map(m => ({ value: m.id, label: nameOf(m, say), note: say(`method.${m.method}`) })),
-        ...buyable.map(m => ({ value: m.id, label: nameOf(m, say), note: say('safe.also') })),
-      ]}
-    />
   );
 }

@@ -9,9 +9,9 @@ import { NITRATE_MG_L } from '#core/water/hazards.ts';
 import type { Passing } from '#core/water/passing.ts';
 import { listing, log } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
+import { thingName } from '../../texts/thingName.ts';
 import { waterFill } from '../../ui/Textures.tsx';
 import { useWidth } from '../../ui/useWidth.ts';
-import { nameOf } from './safe.ts';
 
 export const LEFT_PX = 30;
 export const RIGHT_PX = 150;
@@ -154,7 +154,7 @@ function Steps({
         <li key={step.means.id} className="pr-3">
           <strong>{say('safe.step', { number: i + 1, words: say(stepWords(step)) })}</strong>
           <span className="block text-small text-ash">
-            {say('safe.step.by', { name: nameOf(step.means, say), minutes: step.minutes })}{' '}
+            {say('safe.step.by', { name: thingName(step.means, say), minutes: step.minutes })}{' '}
             <Link
               to={`/bench?method=${step.means.method}`}
               aria-label={say('safe.at-bench.of', { method: `method.${step.means.method}` })}

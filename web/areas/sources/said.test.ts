@@ -8,7 +8,7 @@ import { clearWater, context } from '#core/trains/testThings.ts';
 import { sayTo } from '../../texts/catalogue.ts';
 import en from '../../texts/en.json';
 import type { Say } from '../../texts/texts.ts';
-import { nameOf } from './safe.ts';
+import { thingName } from '../../texts/thingName.ts';
 import { reasonOf } from './said.ts';
 
 const say: Say = (text, params) => sayTo({ units: 'metric', timeZone: 'UTC' }, text, params);
@@ -36,6 +36,6 @@ describe('the steps of a train, in words', () => {
   });
 
   it.each(buyable)('$id has a name', thing => {
-    expect(nameOf(thing, say)).not.toMatch(unsaid);
+    expect(thingName(thing, say)).not.toMatch(unsaid);
   });
 });

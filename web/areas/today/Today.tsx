@@ -20,6 +20,7 @@ const ROWS_FIRST = 32;
 const pathTo = (duty: Duty, place: string): string => {
   if (duty.area === 'tests') return testsPath(duty);
   if (duty.subjects) return `/store/round/${place}`;
+  if (duty.subject.startsWith('work:')) return '/bench/day';
   if (duty.subject.startsWith('sheet:')) return `/bench/${duty.subject}`;
   if (duty.area === 'supplies') return '/supplies';
   if (duty.area === 'rain') return `/rain/catch/${duty.subject}`;

@@ -1,12 +1,15 @@
-import { ofSource, ofWater } from '#core/bench/safe.ts';
+import type { SafeForm } from '#core/bench/safe.ts';
 import { addMinutes, type Instant } from '#core/calendar/day.ts';
 import type { ToolKind } from '#core/schedule/problem.ts';
-import { sourcesOf } from '#core/sources/known.ts';
+import type { Means } from '#core/trains/step.ts';
 import type { Train } from '#core/trains/train.ts';
 import { type DayForm, type HandRow, type ToolRow, tripOf } from '#core/work/form.ts';
-import { useFacts, useToday } from '../../app/hooks.ts';
+import { MeansBlank } from '../../acts/MeansBlank.tsx';
+import { OriginBlank } from '../../acts/WaterBlanks.tsx';
+import { WaterChoice } from '../../acts/WaterChoice.tsx';
+import { useFacts } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence, TextBlank, WarmthBlank } from '../../ui/Blank.tsx';
+import { QuantityBlank, Sentence, TextBlank, WarmthBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
@@ -24,6 +27,7 @@ interface Props {
   /** How far each way goes with these tools, at first sight. */
   readonly looks: Looks;
   readonly from: Instant;
+  readonly atHand: readonly Means[];
 }
 
 /** What is wanted, from where, by which way, with which tools and hands: as sentences. */
@@ -37,7 +41,7 @@ export function DaySentence(props: Props) {
   );
 }
 
-function WaterPart({ form, onForm, trains, chosen, onChosen, looks, from }: Props) {
+function WaterPart({ form, onForm, trains, chosen, onChosen, looks, from, atHand }: Props) {
   const say = useSay();
   const lookWords = (id: string) => {
     const look = looks.get(id);
@@ -46,18 +50,16 @@ function WaterPart({ form, onForm, trains, chosen, onChosen, looks, from }: Prop
     return say('day.look', { at: addMinutes(from, look.endMin) });
   };
   const facts = useFacts();
-  const today = useToday();
   const { safe } = form;
-  const set = (change: Partial<typeof safe>) => onForm({ safe: { ...safe, ...change } });
-  const take = (id: string) => {
-    const source = facts.source[id];
-    if (!source) return onForm({ safe: { ...safe, ...ofWater('river') } });
+  const set = (change: Partial<SafeForm>) => {
+    const source = change.source === undefined ? undefined : facts.source[change.source];
     onForm({
-      safe: { ...safe, ...ofSource(source, facts, today) },
-      tripMin: tripOf(source, form.loadL ?? 1),
+      safe: { ...safe, ...change },
+      // another place is another walk
+      ...(source ? { tripMin: tripOf(source, form.loadL ?? 1) } : {}),
+      ...(change.container && change.volumeL ? { needL: change.volumeL } : {}),
     });
   };
-  const sources = sourcesOf(facts);
   return (
     <p>
       <Phrase
@@ -81,24 +83,17 @@ function WaterPart({ form, onForm, trains, chosen, onChosen, looks, from }: Prop
               onValue={evening => onForm({ evening })}
             />
           ),
-          from:
-            sources.length > 0 ? (
-              <ChoiceBlank<string>
-                label={say('safe.from')}
-                value={safe.source ?? 'other'}
-                onValue={take}
-                choices={[
-                  ...sources.map(s => ({
-                    value: s.id as string,
-                    label: s.name,
-                    note: say(`source-kind.${s.kind}`),
-                  })),
-                  { value: 'other', label: say('day.from.other') },
-                ]}
+          from: <WaterChoice form={safe} onForm={set} />,
+          origin:
+            safe.source || safe.container ? null : (
+              <OriginBlank
+                water={safe.water}
+                origin={safe.origin}
+                onOrigin={origin => set({ origin })}
+                isAfter
               />
-            ) : (
-              say('day.from.other')
             ),
+          means: <MeansBlank form={safe} atHand={atHand} onForm={set} />,
           turbidity: (
             <QuantityBlank
               label={say('safe.turbidityNtu')}
@@ -203,33 +198,35 @@ function HandsPart({ form, onForm }: Props) {
     onForm({ hands: hands.map((hand, n) => (n === i ? { ...hand, ...change } : hand)) });
   return (
     <>
-      <p>
-        <Phrase
-          text="day.sentence.fetch"
-          blanks={{
-            load: (
-              <QuantityBlank
-                label={say('haul.load')}
-                dimension="volumeL"
-                value={form.loadL}
-                onValue={loadL => onForm({ loadL })}
-                least={0.5}
-                most={2000}
-              />
-            ),
-            trip: (
-              <QuantityBlank
-                label={say('day.trip')}
-                dimension="timeMin"
-                value={form.tripMin}
-                onValue={tripMin => onForm({ tripMin })}
-                least={1}
-                most={600}
-              />
-            ),
-          }}
-        />
-      </p>
+      {!form.safe.container && (
+        <p>
+          <Phrase
+            text="day.sentence.fetch"
+            blanks={{
+              load: (
+                <QuantityBlank
+                  label={say('haul.load')}
+                  dimension="volumeL"
+                  value={form.loadL}
+                  onValue={loadL => onForm({ loadL })}
+                  least={0.5}
+                  most={2000}
+                />
+              ),
+              trip: (
+                <QuantityBlank
+                  label={say('day.trip')}
+                  dimension="timeMin"
+                  value={form.tripMin}
+                  onValue={tripMin => onForm({ tripMin })}
+                  least={1}
+                  most={600}
+                />
+              ),
+            }}
+          />
+        </p>
+      )}
       <ul className="m-0 grid list-none gap-x-6 p-0 text-base wide:grid-cols-2" aria-label={say('day.hands')}>
         {hands.map((hand, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a hand is its place in the list while its name is typed

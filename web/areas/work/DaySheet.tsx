@@ -62,7 +62,8 @@ export function DaySheet({ problem, schedule, from, nowMin, begun = new Set() }:
   return (
     <div>
       <div ref={box} className="h-0" />
-      <div className="overflow-x-auto">
+      {/* biome-ignore lint/a11y/noNoninteractiveTabindex: what scrolls is scrolled by keys as well */}
+      <section aria-label={say('day.sheet-name')} tabIndex={0} className="overflow-x-auto">
         <svg
           width={widthPx}
           height={heightPx}
@@ -170,7 +171,7 @@ export function DaySheet({ problem, schedule, from, nowMin, begun = new Set() }:
             needWords={format.litres(problem.needL, units)}
           />
         </svg>
-      </div>
+      </section>
     </div>
   );
 }

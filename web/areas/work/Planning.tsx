@@ -127,13 +127,14 @@ export function Planning() {
         onChosen={setChosen}
         kinds={toolsFor(trains)}
         looks={seen}
+        atHand={means.atHand}
         from={now}
       />
       <WayCautions trains={trains} />
       {shown && problem && (
         <>
           <Details solving={solving} />
-          <Lay solving={solving} trains={trains} source={form.safe.source} />
+          <Lay solving={solving} trains={trains} source={form.safe.container ?? form.safe.source} />
           <HandLists problem={shown.of} schedule={shown.found.schedule} from={shown.from} />
         </>
       )}

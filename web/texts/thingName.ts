@@ -1,6 +1,6 @@
 import { message } from '#core/judgement.ts';
 import type { Means } from '#core/trains/step.ts';
-import type { Say } from '../../texts/texts.ts';
+import type { Say } from './texts.ts';
 
 /** What a means is called: by its own name, or as the thing that one would get. */
-export const nameOf = ({ id, name }: Means, say: Say): string => name ?? say(message(`thing.${id}`));
+export const thingName = ({ id, name }: Means, say: Say): string => name ?? say(message(`thing.${id}`));
