@@ -80,6 +80,7 @@ function stageOf(id: string, step: Taken, tools: readonly Tool[], context: Conte
     inputs: Object.fromEntries(
       Object.entries(step.inputs).filter((pair): pair is [string, string | number] => pair[1] !== undefined),
     ),
+    ...(step.means.supply ? { supply: step.means.supply } : {}),
     uses: last.uses.map(({ supply }) => ({
       supply,
       amounts: answers.map(({ answer }) => answer.uses.find(u => u.supply === supply)?.amount ?? 0),

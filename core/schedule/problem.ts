@@ -67,6 +67,8 @@ export interface Stage {
   readonly outShare: number;
   /** What its method was asked, but for the litres: the sheet of a batch is begun with it. */
   readonly inputs?: Readonly<Record<string, string | number>>;
+  /** The very thing that it is done with, where it is kept as a supply. */
+  readonly supply?: string;
   /** What a batch of each size takes from the supplies. */
   readonly uses: readonly { readonly supply: SupplyKind; readonly amounts: readonly number[] }[];
 }

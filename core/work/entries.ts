@@ -31,7 +31,7 @@ export const entries = {
         // what was begun twice from two browsers was begun once
         facts.batches.some(b => b.batch === data.batch)
           ? facts
-          : { ...facts, batches: [...facts.batches, { ...data, at: happenedAt, lateMin: 0, done: [] }] },
+          : { ...facts, batches: [...facts.batches, { ...data, at: happenedAt, late: [], done: [] }] },
     },
     guard: onBatchBegun,
     restsOn: none,
@@ -57,11 +57,11 @@ export const entries = {
     data: batchLate,
     on: ['work'],
     fold: {
-      work: (facts, { data }) =>
+      work: (facts, { data: { batch, minutes }, happenedAt }) =>
         changed(
           facts,
-          b => b.batch === data.batch,
-          b => ({ ...b, lateMin: b.lateMin + data.minutes }),
+          b => b.batch === batch,
+          b => ({ ...b, late: [...b.late, { at: happenedAt, minutes }] }),
         ),
     },
     guard: onBatchLive,

@@ -6,7 +6,8 @@ import type { BatchBegunFields, LaidFields } from './fields.ts';
 /** A batch as it was begun, and as far as its sheet has come. */
 export type BatchFacts = BatchBegunFields & {
   readonly at: Instant;
-  readonly lateMin: number;
+  /** Said of the step that was live then: so much longer (minutes). */
+  readonly late: readonly { readonly at: Instant; readonly minutes: number }[];
   /** Steps of its sheet that were done, with a reading that passed where one is asked. */
   readonly done: readonly { readonly step: string; readonly at: Instant; readonly by: string }[];
   readonly ended?: { readonly at: Instant; readonly isLost: boolean };

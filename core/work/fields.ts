@@ -4,6 +4,7 @@ import type { DataOf } from '../log/define.ts';
 import { type Problem, toolKinds } from '../schedule/problem.ts';
 import type { Choices } from '../schedule/schedule.ts';
 import { supplyKinds } from '../stock/kinds.ts';
+import { tiers } from '../trains/grade.ts';
 
 /** Nobody plans further than so many minutes. */
 const MOST_MIN = 14 * 1440;
@@ -43,6 +44,7 @@ const stage = v.pipe(
     phases: some(phase, 16, 1),
     outShare: between(0.05, 1),
     inputs: v.exactOptional(v.record(key(40), v.union([v.pipe(v.number(), v.finite()), line(60)]))),
+    supply: v.exactOptional(subjectOf('supply')),
     uses: some(fields({ supply: v.picklist(keysOf(supplyKinds)), amounts: some(between(0, 1e7), 40) }), 6),
   }),
   v.check(
@@ -87,6 +89,8 @@ export const laid = fields({
   boundMin: minute,
   /** Where the water is fetched, or what it stands in. */
   from: v.exactOptional(subjectOf('source', 'container')),
+  /** How far its water goes, where that is not all that is asked. */
+  tier: v.exactOptional(v.picklist(tiers)),
   /** The steps of its lines in words that a card says as well: method by method. */
   methods: some(some(name(40), 8, 1), 4, 1),
 });

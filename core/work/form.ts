@@ -17,6 +17,7 @@ import { readyBy } from '../schedule/schedule.ts';
 import { plainChoices } from '../schedule/search.ts';
 import type { SourceFacts } from '../sources/facts.ts';
 import { isDaylight, type Site } from '../sun/daylight.ts';
+import { type Tier, tiers } from '../trains/grade.ts';
 import type { Train } from '../trains/train.ts';
 import { haulOf } from '../water/haul.ts';
 
@@ -100,6 +101,10 @@ const usualTools: Readonly<Record<ToolKind, readonly [household: Usual, hall: Us
 /** From so much a day on it is a hall's work (L). */
 const HALL_L = 60;
 export const usualTool = (kind: ToolKind, needL: number): Usual => usualTools[kind][needL < HALL_L ? 0 : 1];
+
+/** How far the water of several ways goes that comes together: as far as the poorest. */
+export const tierOfAll = (trains: readonly Train[]): Tier =>
+  trains.map(t => t.tier).reduce((a, b) => (tiers.indexOf(a) > tiers.indexOf(b) ? a : b), 'whole' as Tier);
 
 /** Tools that the steps of trains need, each kind once, in the order of the water. */
 export function toolsFor(trains: readonly Train[]): ToolKind[] {

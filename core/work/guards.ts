@@ -1,3 +1,5 @@
+import { dayOf, type Instant } from '../calendar/day.ts';
+import { filterStanding } from '../filters/register.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
@@ -23,12 +25,23 @@ export function onBatchLive(facts: Facts, entry: Told<{ readonly batch: string }
 }
 
 /** A batch is begun once, in a tool that is free and holds it. */
-export function onBatchBegun(facts: Facts, entry: Told<BatchBegunFields>): Judgement[] {
+export function onBatchBegun(facts: Facts, entry: Told<BatchBegunFields>, now: Instant): Judgement[] {
   const work = workOf(facts, entry)!;
   const { batch, tool: id, litres } = entry.data;
   if (work.batches.some(b => b.batch === batch)) return stop('guard.work-begun-already');
   const tool = work.problem.tools.find(t => t.id === id);
   if (tool && tool.litres < litres - CRUMB_L) return stop('guard.work-too-full', { tool: tool.id });
   const isTaken = id !== undefined && work.batches.some(b => b.tool === id && !b.ended);
-  return isTaken ? stop('guard.work-tool-taken', { tool: id }) : onOpen(facts, entry);
+  if (isTaken) return stop('guard.work-tool-taken', { tool: id });
+  return [...judgeThing(facts, work, entry.data.stage, now), ...onOpen(facts, entry)];
+}
+
+/** A filter that froze, broke or wore out since the day was laid is not gone on with. */
+function judgeThing(facts: Facts, work: WorkFacts, stage: string, now: Instant): Judgement[] {
+  const of = work.problem.lines.flatMap(line => line.stages).find(s => s.id === stage);
+  const supply = facts.supply[of?.supply ?? ''];
+  if (supply?.kind !== 'filter') return [];
+  const { timeZone } = facts.group;
+  const { judgement } = filterStanding(supply, timeZone, dayOf(now, timeZone));
+  return judgement.verdict === 'refuse' ? [judgement] : [];
 }

@@ -26,7 +26,7 @@ function phasesOf(work: WorkFacts, batch: BatchFacts, stage: Stage): BegunPhase[
     const done = batch.done.findLast(d => d.step === phase.id);
     // what has no sheet is one walk: it is done when it has ended
     const doneMin = done ? minuteOf(work, done.at) : batch.sheet === undefined ? endedMin : undefined;
-    const hand = phase.hand && (done ? work.problem.hands.find(h => h.id === done.by)?.id : batch.hand);
+    const hand = phase.hand && (work.problem.hands.find(h => h.id === done?.by)?.id ?? batch.hand);
     const by = hand ? { hand } : {};
     if (doneMin === undefined) {
       // the first is in hand from the beginning
@@ -40,17 +40,21 @@ function phasesOf(work: WorkFacts, batch: BatchFacts, stage: Stage): BegunPhase[
   return out;
 }
 
-/** What has begun, as the schedule takes it: nothing of it moves. */
+/** What has begun, as the schedule takes it: nothing of it moves. What was said to be late is the step that was live then. */
 export function begunOf(work: WorkFacts): Begun[] {
   const stages = work.problem.lines.flatMap(line => line.stages);
   return work.batches.flatMap(batch => {
     const stage = stages.find(s => s.id === batch.stage);
     if (!stage) return [];
+    const phases = phasesOf(work, batch, stage);
+    const liveFrom = phases.at(-1)?.from ?? 0;
+    const lateMin = batch.late
+      .filter(late => minuteOf(work, late.at) >= liveFrom)
+      .reduce((sum, late) => sum + late.minutes, 0);
     const ended = batch.ended && { at: minuteOf(work, batch.ended.at), isLost: batch.ended.isLost };
     return [
       {
-        ...{ batch: batch.batch, stage: stage.id, litres: batch.litres, lateMin: batch.lateMin },
-        phases: phasesOf(work, batch, stage),
+        ...{ batch: batch.batch, stage: stage.id, litres: batch.litres, lateMin, phases },
         ...(batch.tool === undefined ? {} : { tool: batch.tool }),
         ...(batch.stove === undefined ? {} : { stove: batch.stove }),
         ...(ended ? { ended } : {}),

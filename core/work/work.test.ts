@@ -164,6 +164,28 @@ describe('a day’s work in the log', () => {
     expect(after.endMin).toBe(before.endMin! + 40);
   });
 
+  it('delays the step that was live when it was said, and none after it', () => {
+    begin(0, '1.0#1', { hand: 'Ash' });
+    at(25).write('work.done', work, { batch: '1.0#1' });
+    const sheet = sheetOf(25, '1.1#1');
+    at(26).write('work.late', work, { batch: '1.1#1', minutes: 40 });
+    const lateOf = () => begunOf(facts().work[work]!).find(b => b.batch === '1.1#1')!.lateMin;
+    expect(lateOf()).toBe(40);
+    step(70, sheet, 'dose');
+    expect(lateOf()).toBe(0);
+    // the contact takes its own time, from when the dose was in
+    expect(later(71).bars.find(b => b.batch === '1.1#1' && b.phase === 'stand')).toMatchObject({
+      ...{ from: 70, until: 100 },
+    });
+  });
+
+  it('knows a step of its sheet by the hand of the batch, where another name signed it', () => {
+    begin(0, '1.0#1', { hand: 'Ash' });
+    const sheet = sheetOf(25, '1.1#1');
+    step(28, sheet, 'dose', undefined, 'Somebody');
+    expect(begunOf(facts().work[work]!)[1]!.phases[0]).toMatchObject({ id: 'dose', hand: 'Ash' });
+  });
+
   it('counts on nobody who was called away until they are back', () => {
     at(30).write('work.hand', work, { hand: 'Ash', isGone: true });
     const laid = facts().work[work]!;
@@ -210,6 +232,31 @@ describe('the guards of a day’s work', () => {
     ]);
     at(3).write('work.done', work, { batch: '1.1#1' });
     expect(judged(4, 'work.begun', { ...batch, batch: '1.1#2' })).toEqual([]);
+  });
+
+  it('go on with no filter that froze since the day was laid', () => {
+    const filter = h.subject('supply');
+    at(1).write('supply.set', filter, {
+      ...{ name: 'Ceramic', kind: 'filter', device: { kind: 'ceramic' }, amount: 9000 },
+    });
+    const froze = h.subject('work');
+    const stages = [fetch, { ...dose, supply: filter }];
+    at(2).write('work.laid', froze, {
+      ...{
+        problem: { ...problem, lines: [{ id: '1', stages, heldL: 0 }] },
+        boundMin: 80,
+        methods: [['filter']],
+      },
+      choices: { order: [0, 1], fill: [1, 1], most: [1] },
+    });
+    const judgedOf = (minute: number) => {
+      const data = { batch: '1.1#1', stage: '1.1', litres: 20, tool: 'clean-vessel-1' };
+      const entry = hand(now(minute)).write('work.begun', froze, data);
+      return guard(facts(), entry, now(minute)).map(j => j.verdict);
+    };
+    expect(judgedOf(3)).toEqual([]);
+    at(4).write('filter.logged', filter, { what: 'frozen' });
+    expect(judgedOf(5)).toEqual(['refuse']);
   });
 
   it('end and delay only what goes on, and nothing once it is put away', () => {

@@ -91,6 +91,7 @@ export function dayPdf({ facts, work, schedule, reader, now }: Options): Promise
             endText: end === undefined ? '' : timeOf(end),
           })}
         </Text>
+        {work.tier && <Text style={styles.head}>{say(`safe.tier.${work.tier}`)}</Text>}
         <Text>{say('day.page.of', { at: now, batches: schedule.batches.length })}</Text>
         <Hours work={work} schedule={schedule} timeOf={timeOf} toolOf={toolOf} />
         <View style={styles.columns}>

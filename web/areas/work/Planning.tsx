@@ -11,9 +11,10 @@ import type { Problem } from '#core/schedule/problem.ts';
 import { readyBy, type Schedule } from '#core/schedule/schedule.ts';
 import { supplyKinds } from '#core/stock/kinds.ts';
 import { answerTrains } from '#core/trains/answer.ts';
+import type { Tier } from '#core/trains/grade.ts';
 import type { Train } from '#core/trains/train.ts';
 import { NITRATE_INFANT_MG_L } from '#core/water/hazards.ts';
-import { type DayForm, firstLook, problemOf, toolsFor } from '#core/work/form.ts';
+import { type DayForm, firstLook, problemOf, tierOfAll, toolsFor } from '#core/work/form.ts';
 import { asMeasured } from '#core/work/measured.ts';
 import { usedUp } from '#core/work/uses.ts';
 import { Act } from '../../app/Act.tsx';
@@ -30,6 +31,7 @@ import type { DayAnswer } from '../../workers/dayWorker.ts';
 import { DaySentence } from './DaySentence.tsx';
 import { DaySheet } from './DaySheet.tsx';
 import { freshForm, toolRow } from './dayForm.ts';
+import { Fit } from './Fit.tsx';
 import { HandLists } from './HandList.tsx';
 import { trainId, trainWords } from './trains.ts';
 import { type DaySolving, useDay } from './useDay.ts';
@@ -114,7 +116,11 @@ export function Planning() {
   return (
     <div data-arrival tabIndex={-1} className="flex flex-col gap-4 outline-none">
       <div className="flex flex-wrap items-start justify-between gap-x-6">
-        <Answer solving={solving} missing={'missing' in day ? day.missing : undefined} />
+        <Answer
+          solving={solving}
+          missing={'missing' in day ? day.missing : undefined}
+          tier={tierOfAll(trains)}
+        />
         <Progress solving={solving} />
       </div>
       {answer?.stop && <JudgementLine judgement={answer.stop} />}
@@ -195,7 +201,11 @@ interface Asked {
 }
 
 /** The answer first: whether it is enough by evening, else how much is. */
-function Answer({ solving, missing }: Asked & { readonly missing: string | undefined }) {
+function Answer({
+  solving,
+  missing,
+  tier,
+}: Asked & { readonly missing: string | undefined; readonly tier: Tier }) {
   const say = useSay();
   const { timeZone } = useReader();
   const { answer } = solving;
@@ -208,6 +218,7 @@ function Answer({ solving, missing }: Asked & { readonly missing: string | undef
   return (
     <div data-testid="day-answer" aria-live="polite">
       <p className="text-title leading-tight font-bold">{head()}</p>
+      <Fit tier={tier} />
       {answer && !missing && (
         <p className="text-large">
           {say(boundWords(answer), {
@@ -407,6 +418,7 @@ function Lay({
                 problem: answer.of,
                 choices: answer.found.choices,
                 boundMin: answer.boundMin,
+                ...(tierOfAll(trains) === 'whole' ? {} : { tier: tierOfAll(trains) }),
                 methods: trains.map(({ steps }) => steps.map(s => s.means.method)),
                 ...(source ? { from: source } : {}),
               },

@@ -17,6 +17,7 @@ import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { beginBatch } from './beginBatch.ts';
 import { DaySheet } from './DaySheet.tsx';
+import { Fit } from './Fit.tsx';
 import { HandLists, useTurnWords } from './HandList.tsx';
 import { type DayQuestion, useDay } from './useDay.ts';
 import { batchName, toolName } from './words.ts';
@@ -108,6 +109,7 @@ function Answer({ work, schedule, now }: At) {
           eveningText: clockOf(instantOf(work, eveningMin), today, timeZone),
         })}
       </p>
+      <Fit tier={work.tier} />
       <p className="text-ash">
         {say('day.live.since', {
           at: work.laidAt,
