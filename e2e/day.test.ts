@@ -154,6 +154,10 @@ test('a day is worked by from two browsers: begun, late, a hand gone, a walk los
   await expect(page.getByText(/This order is as good|There is one/)).toBeVisible();
   await visitor.press('Put away');
   await expect(page.getByLabel('Litres to drink', { exact: true })).toBeVisible();
+  // the next day goes by what was measured, and may be asked the evening before
+  await expect(page.getByText(/are reckoned as they were measured on/)).toBeVisible();
+  await visitor.choose('Beginning', /^tomorrow morning/);
+  await expect(answer(page)).toContainText(/ready by .*26 Nov|by .*26 Nov|\d\d:\d\d/);
   await visitor.press('Undo');
   await expect(next(page)).toBeVisible();
   await context.close();

@@ -125,11 +125,15 @@ export class Visitor {
     await this.page.getByRole('link', { name }).first().click();
   }
 
-  /** Fills a blank; leaving it is not counted. */
+  /** Fills a blank key by key, as a hand does; leaving it is not counted. A day and a time are picked. */
   async fill(label: string, text: string): Promise<void> {
     this.acts += 1;
     const blank = this.page.getByLabel(label, { exact: true });
-    await blank.fill(text);
+    if (/date|time|month/.test((await blank.getAttribute('type')) ?? '')) await blank.fill(text);
+    else {
+      await blank.clear();
+      await blank.pressSequentially(text);
+    }
     await blank.blur();
   }
 

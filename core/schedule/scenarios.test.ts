@@ -62,6 +62,7 @@ const form = (over: Partial<DayForm>, tools: readonly ToolRow[]): DayForm => ({
   },
   needL: 12,
   evening: '20:00',
+  begins: 'now',
   hands: [hand('Ash'), hand('Brook')],
   tools,
   loadL: 20,

@@ -35,12 +35,16 @@ export interface HandRow {
   readonly until: string;
 }
 
+export const beginnings = ['now', 'tomorrow'] as const;
+export type Begins = (typeof beginnings)[number];
+
 /** What is asked of a day's work, as its sentence holds it. */
 export interface DayForm {
   readonly safe: SafeForm;
   readonly needL: number | undefined;
-  /** Until when it should be ready (`20:00`). */
+  /** Until when it should be ready (`20:00`), and whether of today or tomorrow. */
   readonly evening: string;
+  readonly begins: Begins;
   readonly hands: readonly HandRow[];
   readonly tools: readonly ToolRow[];
   readonly loadL: number | undefined;
@@ -138,6 +142,10 @@ export function spansOf(from: string, until: string, now: Instant, timeZone: str
   return joined(spans);
 }
 
+/** Minutes until the day is over. */
+const minutesToMidnight = (now: Instant, timeZone: string): Minute =>
+  Math.ceil(minutesBetween(now, instantOf(`${addDays(dayOf(now, timeZone), 1)}T00:00`, timeZone)));
+
 const STEP_MIN = 5;
 
 /** When the sun is up, to five minutes: a stretch begins no earlier and ends no later than it is. */
@@ -204,14 +212,18 @@ export function problemOf(
     lines.push(line);
   }
   const site = siteOf(trains);
-  const [tonight] = spansOf('00:00', evening, now, timeZone);
+  const startMin = form.begins === 'now' ? 0 : minutesToMidnight(now, timeZone);
+  const tonight = spansOf('00:00', evening, now, timeZone).find(span => span.until > startMin);
   const largest = Math.max(0, ...tools.map(t => t.litres));
   return {
     problem: {
       ...{ needL, lines, tools, waitingL },
       hands: form.hands
         .filter(h => h.name.trim())
-        .map(h => ({ id: h.name.trim(), awake: spansOf(h.from, h.until, now, timeZone) })),
+        .map(h => ({
+          id: h.name.trim(),
+          awake: spansOf(h.from, h.until, now, timeZone).filter(span => span.from >= startMin),
+        })),
       daylight: site ? daylightSpans(site, now) : [],
       readyL: needL + largest,
       eveningMin: tonight?.until ?? 0,

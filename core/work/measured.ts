@@ -30,11 +30,15 @@ function sharesOf(work: WorkFacts): Map<string, number> {
   );
 }
 
+/** The last day's work that something was done of. */
+export const lastDone = (facts: Pick<Facts, 'work'>): WorkFacts | undefined =>
+  Object.values(facts.work)
+    .filter(work => work.batches.some(b => b.ended && !b.ended.isLost))
+    .sort((a, b) => (a.laidAt < b.laidAt ? 1 : -1))[0];
+
 /** A problem by what the last day's work measured: steps that took longer are reckoned longer, and work that went quicker, quicker. */
 export function asMeasured(problem: Problem, facts: Pick<Facts, 'work'>): Problem {
-  const last = Object.values(facts.work)
-    .filter(work => work.batches.length > 0)
-    .sort((a, b) => (a.laidAt < b.laidAt ? 1 : -1))[0];
+  const last = lastDone(facts);
   if (!last) return problem;
   const shares = sharesOf(last);
   const measured = (stage: Stage, phase: Phase): Phase => {

@@ -300,6 +300,9 @@ describe('the next day is planned by what was measured', () => {
     const sheet = sheetOf(0, '1.1#1');
     step(1, sheet, 'dose');
     step(11, sheet, 'stand');
+    // a day that nothing came of yet measures nothing
+    expect(shareOf('dose', 1)).toEqual([3]);
+    at(12).write('sheet.ended', sheet, { outcome: 'finished', method: 'dose' }, [work]);
     expect(shareOf('stand', 1)).toEqual([30]);
     // a hand’s own work is
     expect(shareOf('dose', 1)).toEqual([2]);

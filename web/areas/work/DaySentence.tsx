@@ -3,13 +3,20 @@ import { addMinutes, type Instant } from '#core/calendar/day.ts';
 import type { ToolKind } from '#core/schedule/problem.ts';
 import type { Means } from '#core/trains/step.ts';
 import type { Train } from '#core/trains/train.ts';
-import { type DayForm, type HandRow, type ToolRow, tripOf } from '#core/work/form.ts';
+import {
+  type Begins,
+  beginnings,
+  type DayForm,
+  type HandRow,
+  type ToolRow,
+  tripOf,
+} from '#core/work/form.ts';
 import { MeansBlank } from '../../acts/MeansBlank.tsx';
 import { OriginBlank } from '../../acts/WaterBlanks.tsx';
 import { WaterChoice } from '../../acts/WaterChoice.tsx';
 import { useFacts } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
-import { QuantityBlank, Sentence, TextBlank, WarmthBlank } from '../../ui/Blank.tsx';
+import { ChoiceBlank, QuantityBlank, Sentence, TextBlank, WarmthBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
@@ -81,6 +88,14 @@ function WaterPart({ form, onForm, trains, chosen, onChosen, looks, from, atHand
               type="time"
               value={form.evening}
               onValue={evening => onForm({ evening })}
+            />
+          ),
+          begins: (
+            <ChoiceBlank<Begins>
+              label={say('day.begins')}
+              value={form.begins}
+              onValue={begins => onForm({ begins })}
+              choices={beginnings.map(value => ({ value, label: say(`day.begins.${value}`) }))}
             />
           ),
           from: <WaterChoice form={safe} onForm={set} />,

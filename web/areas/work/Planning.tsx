@@ -15,7 +15,7 @@ import type { Tier } from '#core/trains/grade.ts';
 import type { Train } from '#core/trains/train.ts';
 import { NITRATE_INFANT_MG_L } from '#core/water/hazards.ts';
 import { type DayForm, firstLook, problemOf, tierOfAll, toolsFor } from '#core/work/form.ts';
-import { asMeasured } from '#core/work/measured.ts';
+import { asMeasured, lastDone } from '#core/work/measured.ts';
 import { usedUp } from '#core/work/uses.ts';
 import { Act } from '../../app/Act.tsx';
 import { useCalmWater, useFacts, useReader, useToday, useWorkedOut } from '../../app/hooks.ts';
@@ -136,6 +136,7 @@ export function Planning() {
         atHand={means.atHand}
         from={now}
       />
+      <Measured />
       <WayCautions trains={trains} />
       {shown && problem && (
         <>
@@ -251,6 +252,15 @@ function headline(problem: Problem, schedule: Schedule, from: Instant, timeZone:
   if (endMin === undefined) return ['day.answer.never', params];
   const endText = timeOf(from, endMin, timeZone);
   return [endMin <= problem.eveningMin ? 'day.answer' : 'day.answer.late', { ...params, endText }];
+}
+
+/** That the plan goes by what was measured the last time. */
+function Measured() {
+  const say = useSay();
+  const { timeZone } = useReader();
+  const last = lastDone(useFacts());
+  if (!last) return null;
+  return <p className="text-small text-ash">{say('day.measured', { day: dayOf(last.laidAt, timeZone) })}</p>;
 }
 
 /** What a way does not take out, and whom it is not for: said before the water is made, not after. */

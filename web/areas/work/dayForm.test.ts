@@ -62,6 +62,17 @@ describe('Tarn Hollow from the beck for one day', () => {
     expect(look?.endMin ?? 9999).toBeGreaterThanOrEqual(schedule.endMin!);
   });
 
+  it('begins tomorrow when it is asked to: no hand before midnight, and the evening is tomorrow’s', () => {
+    const asked = problemOf({ ...form, begins: 'tomorrow' }, [offers[1]!], hollow.context, NOW, zone);
+    if ('missing' in asked) throw new Error(asked.missing);
+    // eight in the morning: seven of the next day is 23 hours on, its evening 36
+    expect(asked.problem.hands.map(h => h.awake[0]!.from)).toEqual([1380, 1380, 1380, 1380]);
+    expect(asked.problem.eveningMin).toBe(36 * 60);
+    const { schedule } = atOnce(searchDay(asked.problem));
+    expect(schedule.bars[0]!.from).toBe(1380);
+    expect(checkDay(asked.problem, schedule)).toEqual([]);
+  });
+
   it('says what is missing: a blank, a way, a name, a tool', () => {
     const ask = (change: Partial<DayForm>, trains = offers.slice(0, 1)) =>
       problemOf({ ...form, ...change }, trains, hollow.context, NOW, zone);

@@ -61,7 +61,7 @@ export function freshForm({ facts, today, needL, people, sourceId, nameOf }: Beg
   } as SafeForm;
   const before = lastWork(facts)?.problem.hands.map(h => handRow(h.id));
   return {
-    ...{ safe, needL: needed, evening: EVENING, tools: [], loadL: LOAD_L },
+    ...{ safe, needL: needed, evening: EVENING, begins: 'now', tools: [], loadL: LOAD_L },
     hands: before ?? Array.from({ length: people > MANY ? 4 : 2 }, (_, i) => handRow(nameOf(i + 1))),
     tripMin: source ? tripOf(source, LOAD_L) : 20,
     waitingL: Math.max(40, Math.ceil(needed / 20) * 10),
