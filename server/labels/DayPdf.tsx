@@ -16,6 +16,7 @@ const styles = StyleSheet.create({
   answer: { fontSize: 20, fontWeight: 700, lineHeight: 1.15, marginTop: mm(1) },
   columns: { flexDirection: 'row', flexWrap: 'wrap', marginTop: mm(3) },
   hand: { marginBottom: mm(2) },
+  fit: { fontSize: 11, fontWeight: 700, marginTop: mm(0.5) },
   head: { fontSize: 11, fontWeight: 700, borderBottomWidth: 1, marginBottom: 1 },
   line: { flexDirection: 'row' },
   tick: { width: 7, height: 7, borderWidth: 0.8, marginRight: 3, marginTop: 2 },
@@ -91,7 +92,7 @@ export function dayPdf({ facts, work, schedule, reader, now }: Options): Promise
             endText: end === undefined ? '' : timeOf(end),
           })}
         </Text>
-        {work.tier && <Text style={styles.head}>{say(`safe.tier.${work.tier}`)}</Text>}
+        {work.tier && <Text style={styles.fit}>{say(`safe.tier.${work.tier}`)}</Text>}
         <Text>{say('day.page.of', { at: now, batches: schedule.batches.length })}</Text>
         <Hours work={work} schedule={schedule} timeOf={timeOf} toolOf={toolOf} />
         <View style={styles.columns}>

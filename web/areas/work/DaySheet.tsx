@@ -318,8 +318,10 @@ function ReadyVessel({ problem, schedule, leftPx, heightPx, words, needWords }: 
   const most = Math.max(problem.needL, endL) || 1;
   const yOf = (litres: number) => bottomPx - (litres / most) * (bottomPx - topPx);
   let last = Number.POSITIVE_INFINITY;
-  const marks = schedule.ready.filter(({ litres }, i) => {
-    const isTold = last - yOf(litres) >= MARK_PX || i === schedule.ready.length - 1;
+  // what is ready at the same minute is one mark
+  const minutes = schedule.ready.filter(({ at }, i) => schedule.ready[i + 1]?.at !== at);
+  const marks = minutes.filter(({ litres }, i) => {
+    const isTold = last - yOf(litres) >= MARK_PX || i === minutes.length - 1;
     if (isTold) last = yOf(litres);
     return isTold;
   });
