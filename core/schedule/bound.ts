@@ -66,8 +66,10 @@ function limitsOf(problem: Problem, line: Line, awake: readonly Span[]): Limit[]
           batchesOf(stage, unit.litres, share, size => lasts(stage, size, is)),
         ),
       );
+      // what a batch goes through before it comes to it, and after it
+      const [begins, ends] = is ? aroundOf(stage, is) : [0, 0];
       return until => {
-        const spare = Math.min(horizonMin, within(spans, first + before, until - after));
+        const spare = Math.min(horizonMin, within(spans, first + before + begins, until - after - ends));
         return spare <= 0 ? 0 : curves.reduce((sum, curve) => sum + curve[Math.floor(spare)]!, 0);
       };
     };
@@ -87,6 +89,14 @@ function limitsOf(problem: Problem, line: Line, awake: readonly Span[]): Limit[]
         : []),
     ];
   });
+}
+
+/** The least time that any batch takes before the first of its phases that are of a kind, and after the last. */
+function aroundOf(stage: Stage, is: (phase: Phase) => boolean): readonly [Minute, Minute] {
+  const [from, to] = [stage.phases.findIndex(is), stage.phases.findLastIndex(is)];
+  const least = (phases: readonly Phase[]) =>
+    Math.min(...stage.sizesL.map((_, size) => phases.reduce((sum, p) => sum + p.minutes[size]!, 0)));
+  return [least(stage.phases.slice(0, from)), least(stage.phases.slice(to + 1))];
 }
 
 /** The last minute until a moment at which somebody is awake. */

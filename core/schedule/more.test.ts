@@ -7,6 +7,8 @@ import type { Problem, Tool } from './problem.ts';
 import { searchDay } from './search.ts';
 
 const TRIES = 30;
+/** However slow the machine is: it is the count of days that is meant. */
+const SLOW_MS = 300_000;
 
 /** Twice as much of a thing, written down apart from the code under test. */
 function doubled(problem: Problem, thing: Thing): Problem {
@@ -26,30 +28,34 @@ function doubled(problem: Problem, thing: Thing): Problem {
 }
 
 describe('what holds a day up', () => {
-  it('is what shortens it most when there is twice as much of it, on a hundred days', () => {
-    const wrong: string[] = [];
-    let days = 0;
-    fc.assert(
-      fc.property(shortDay, problem => {
-        const found = atOnce(searchDay(problem, undefined, [], TRIES));
-        const end = found.schedule.endMin;
-        if (end === undefined) return;
-        days += 1;
-        const more = atOnce(whatMoreGives(problem, found, TRIES));
-        const ends = more.map(({ thing, twice }) => {
-          const own = atOnce(searchDay(doubled(problem, thing), undefined, [found.choices], TRIES));
-          return { thing, own: own.schedule.endMin ?? 4320, told: twice.schedule.endMin ?? 4320 };
-        });
-        for (const e of ends) expect(e.told).toBeLessThanOrEqual(end);
-        const soonest = Math.min(...ends.map(e => e.own));
-        // to a twentieth of the day: both were searched, neither was proved
-        if (ends[0]!.own > soonest + 0.05 * end) wrong.push(`${ends[0]!.thing} of ${JSON.stringify(ends)}`);
-      }),
-      { numRuns: 105, seed: 3 },
-    );
-    expect(days).toBeGreaterThanOrEqual(100);
-    expect(wrong).toEqual([]);
-  }, 180_000);
+  it(
+    'is what shortens it most when there is twice as much of it, on a hundred days',
+    () => {
+      const wrong: string[] = [];
+      let days = 0;
+      fc.assert(
+        fc.property(shortDay, problem => {
+          const found = atOnce(searchDay(problem, undefined, [], TRIES));
+          const end = found.schedule.endMin;
+          if (end === undefined) return;
+          days += 1;
+          const more = atOnce(whatMoreGives(problem, found, TRIES));
+          const ends = more.map(({ thing, twice }) => {
+            const own = atOnce(searchDay(doubled(problem, thing), undefined, [found.choices], TRIES));
+            return { thing, own: own.schedule.endMin ?? 4320, told: twice.schedule.endMin ?? 4320 };
+          });
+          for (const e of ends) expect(e.told).toBeLessThanOrEqual(end);
+          const soonest = Math.min(...ends.map(e => e.own));
+          // to a twentieth of the day: both were searched, neither was proved
+          if (ends[0]!.own > soonest + 0.05 * end) wrong.push(`${ends[0]!.thing} of ${JSON.stringify(ends)}`);
+        }),
+        { numRuns: 105, seed: 3 },
+      );
+      expect(days).toBeGreaterThanOrEqual(100);
+      expect(wrong).toEqual([]);
+    },
+    SLOW_MS,
+  );
 
   it('is the one pot of a household: with another one the day is shorter by all its cooling', () => {
     const problem: Problem = {
