@@ -137,11 +137,15 @@ export class Visitor {
     await blank.blur();
   }
 
-  /** Opens a choice and takes one: two clicks. */
+  /** Opens a choice and takes one: two clicks. What is drawn anew meanwhile closes a list, and it is opened again. */
   async choose(label: string, option: string | RegExp): Promise<void> {
     this.acts += 2;
-    await this.page.getByRole('combobox', { name: label, exact: true }).click();
-    await this.page.getByRole('option', { name: option }).click();
+    const wanted = this.page.getByRole('option', { name: option });
+    await expect(async () => {
+      if (!(await wanted.isVisible()))
+        await this.page.getByRole('combobox', { name: label, exact: true }).click({ timeout: 5000 });
+      await wanted.click({ timeout: 5000 });
+    }).toPass();
   }
 
   /** A container in the drawing, by its code. */
