@@ -56,6 +56,8 @@ test('a dose of last week is written up with its day', async ({ visitor, zeolite
   const now = Date.parse(await zeolite.now());
   const back = (days: number) => new Date(now - days * 86_400_000).toISOString().slice(0, 10);
   const on = async (day: string, time: string, press: string | RegExp) => {
+    // the step before has given way to this one
+    await page.getByRole('button', { name: press }).waitFor();
     await visitor.choose('When it was done', 'earlier');
     await page.getByLabel('Day it was done').fill(day);
     await page.getByLabel('Time it was done').fill(time);
