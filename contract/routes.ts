@@ -21,8 +21,8 @@ export const routes = {
   rainPdf: '/api/rain.pdf',
   trainCard: '/api/train.pdf',
   methodCard: '/api/method.pdf',
-  dayPdf: '/api/work/:work/day.pdf',
-  dayCalendar: '/api/work/:work/day.ics',
+  dayPdf: '/api/daywork/:work/day.pdf',
+  dayCalendar: '/api/daywork/:work/day.ics',
   logJson: '/api/log.json',
   backup: '/api/backup',
   /** Only where the server was started for a test or a drill. */

@@ -1,5 +1,6 @@
 // The areas that are built: each gives the pages of its layer. One that is not here tells in two lines what it will be for.
 export { routes as bench } from './areas/bench/routes.ts';
+export { routes as daywork } from './areas/daywork/routes.ts';
 export { routes as plan } from './areas/plan/routes.ts';
 export { routes as rain } from './areas/rain/routes.ts';
 export { routes as sources } from './areas/sources/routes.ts';
@@ -7,4 +8,3 @@ export { routes as store } from './areas/store/routes.ts';
 export { routes as supplies } from './areas/supplies/routes.ts';
 export { routes as tests } from './areas/tests/routes.ts';
 export { routes as today } from './areas/today/routes.tsx';
-export { routes as work } from './areas/work/routes.ts';

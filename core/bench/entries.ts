@@ -1,9 +1,9 @@
+import { sheetEnded, sheetStepped } from '../daywork/fold.ts';
 import { nothing } from '../fields.ts';
 import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
 import { needsWater, ofContainer } from '../store/guards.ts';
 import { withFill } from '../store/vessel.ts';
-import { sheetEnded, sheetStepped } from '../work/fold.ts';
 import * as batch from './batch.ts';
 import { check, dose, instruction, leaving, sanitising, sheet, sheetEnd, stepDone } from './fields.ts';
 import {

@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
 import en from '#web/texts/en.json' with { type: 'json' };
+import { toolsFor } from '../daywork/form.ts';
 import { boilingPointC, boilOf, coolingMin, stoveOf } from '../heat/boil.ts';
 import { treatments } from '../methods/treatments.ts';
 import { isBroken, type Means, type Taken, tryStep } from '../trains/step.ts';
 import { caseOf, context } from '../trains/testThings.ts';
-import { toolsFor } from '../work/form.ts';
 import { lineOf } from './line.ts';
 import { type Tool, toolKinds } from './problem.ts';
 

@@ -1,7 +1,7 @@
+import { Crew, type Worker } from './crew.ts';
 import {
   afterSpans,
   CRUMB_L,
-  type Hand,
   type Line,
   type Minute,
   minutesOf,
@@ -56,20 +56,8 @@ interface Live {
   by: Worker | undefined;
 }
 
-interface Worker {
-  readonly hand: Hand;
-  freeAt: Minute;
-  awayUntil: Minute;
-  /** Flames that are theirs to look after. */
-  watches: number;
-  busyMin: number;
-}
-
 /** A day's work has no more batches than this: what is asked beyond was not meant. */
 export const MOST_BATCHES = 1000;
-
-/** A flame that is due to go out waits for a hand at most so long: whoever watches it stays up for it (minutes). */
-const OFF_MIN = 20;
 
 /**
  * A day's work carried out as its choices put it in order: whatever can be begun is begun, what is farthest along before what
@@ -88,7 +76,7 @@ export function runDay(
 class Day {
   private readonly places: Place[][] = [];
   private readonly flat: Place[] = [];
-  private readonly workers: Worker[];
+  private readonly crew: Crew;
   private readonly taken = new Set<string>();
   private readonly lives: Live[] = [];
   private readonly bars: Bar[] = [];
@@ -107,13 +95,7 @@ class Day {
     now: Minute,
   ) {
     this.t = now;
-    this.workers = problem.hands.map(hand => ({
-      hand,
-      freeAt: 0,
-      awayUntil: 0,
-      watches: 0,
-      busyMin: 0,
-    }));
+    this.crew = new Crew(problem.hands);
     this.readyOf = problem.lines.map(() => 0);
     this.stoves = problem.tools.filter(tool => tool.kind === 'stove');
     let key = problem.lines.reduce((sum, line) => sum + line.stages.length, 0);
@@ -185,7 +167,7 @@ class Day {
       if (!isLive) {
         const until = phase.until ?? one.ended?.at ?? phase.from;
         told(bar, until);
-        const by = this.workers.find(w => w.hand.id === phase.hand);
+        const by = this.crew.find(phase.hand);
         if (by) by.busyMin += until - phase.from;
         continue;
       }
@@ -193,7 +175,7 @@ class Day {
         ? Math.max(this.t + 1, this.endOf(stage, law, one.litres, phase.from) + (one.lateMin ?? 0))
         : this.t;
       told(bar, until);
-      const by = this.workers.find(w => w.hand.id === phase.hand);
+      const by = this.crew.find(phase.hand);
       if (by && law?.hand) {
         by.freeAt = Math.max(by.freeAt, until);
         if (law.away) by.awayUntil = until;
@@ -242,7 +224,7 @@ class Day {
     if (tool) this.taken.add(tool.id);
     if (stove) {
       this.taken.add(stove.id);
-      if (stage.phases[phase]?.flame) this.watchedBy(live, this.watcherFor(0));
+      if (stage.phases[phase]?.flame) this.watchedBy(live, this.crew.watcher(this.t, 0));
     }
     place.insideL += one.litres;
     if (place.next) place.next.comingL += one.litres * stage.outShare;
@@ -321,14 +303,14 @@ class Day {
     const phase = stage.phases[live.phase]!;
     const until = this.endOf(stage, phase, live.litres, this.t);
     if (!Number.isFinite(until)) return false;
-    const worker = phase.hand ? this.handFor(until, phase.away === true, live.by) : undefined;
+    const worker = phase.hand ? this.crew.free(this.t, until, phase.away === true, live.by) : undefined;
     if (phase.hand && !worker) return false;
     if (phase.stove && !live.stove) {
       const stove = this.stoves.find(s => !this.taken.has(s.id));
       const flameMin = stage.phases
         .slice(live.phase)
         .reduce((sum, p) => sum + (p.stove ? minutesOf(stage, p, live.litres) : 0), 0);
-      const watcher = phase.flame ? this.watcherFor(flameMin) : undefined;
+      const watcher = phase.flame ? this.crew.watcher(this.t, flameMin) : undefined;
       if (!stove || (phase.flame && !watcher)) return false;
       this.taken.add(stove.id);
       live.stove = stove;
@@ -349,28 +331,6 @@ class Day {
       ...(live.watcher && phase.flame ? { watcher: live.watcher.hand.id } : {}),
     });
     return true;
-  }
-
-  private isAwake({ hand }: Worker, until: Minute): boolean {
-    return hand.awake.some(span => span.from <= this.t && until <= span.until);
-  }
-
-  /** Who has their hands free for so long: whoever had it in hand last, else the one who did least so far. */
-  private handFor(until: Minute, isAway: boolean, last: Worker | undefined): Worker | undefined {
-    let least: Worker | undefined;
-    for (const worker of this.workers) {
-      if (worker.freeAt > this.t || (isAway && worker.watches > 0) || !this.isAwake(worker, until)) continue;
-      if (worker === last) return worker;
-      if (!least || worker.busyMin < least.busyMin) least = worker;
-    }
-    return least;
-  }
-
-  /** Who stays at home and awake while something burns: somebody who does so already, before anybody else. */
-  private watcherFor(flameMin: Minute): Worker | undefined {
-    const until = this.t + flameMin + (flameMin > 0 ? OFF_MIN : 0);
-    const home = this.workers.filter(w => w.awayUntil <= this.t && this.isAwake(w, until));
-    return home.find(w => w.watches > 0) ?? home.at(-1);
   }
 
   /** Litres under way in a line from a place on, as they are ready in the end. */
@@ -441,7 +401,7 @@ class Day {
       if (at > this.t && at < next) next = at;
     };
     for (const { until } of this.lives) if (until !== undefined) look(until);
-    for (const { freeAt, hand } of this.workers) {
+    for (const { freeAt, hand } of this.crew.workers) {
       look(freeAt);
       for (const span of hand.awake) look(span.from);
     }

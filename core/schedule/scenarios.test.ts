@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { type DayForm, problemOf, type ToolRow } from '../daywork/form.ts';
 import { atOnce } from '../lots.ts';
 import type { Context } from '../methods/method.ts';
 import { buyable, settling } from '../trains/buyable.ts';
@@ -6,7 +7,6 @@ import { fitnessOnTheWay, type TrainCase, tierOf } from '../trains/grade.ts';
 import { isBroken, type Means } from '../trains/step.ts';
 import { runTrain, trainOf } from '../trains/train.ts';
 import type { Water } from '../water/waters.ts';
-import { type DayForm, problemOf, type ToolRow } from '../work/form.ts';
 import { boundOf } from './bound.ts';
 import { checkDay } from './check.ts';
 import { searchDay } from './search.ts';

@@ -1,10 +1,10 @@
 import { type Request, Router } from 'express';
 import ical from 'ical-generator';
 import { routes } from '#contract/routes.ts';
+import { scheduleOfMinute } from '#core/daywork/duties.ts';
+import { instantOf, numberOf } from '#core/daywork/underway.ts';
 import { message } from '#core/judgement.ts';
 import { turnsOf } from '#core/schedule/turns.ts';
-import { scheduleOfMinute } from '#core/work/duties.ts';
-import { instantOf, numberOf } from '#core/work/underway.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import { readerOf, stateNow } from '../now.ts';
 import { ProblemError } from '../problems.ts';

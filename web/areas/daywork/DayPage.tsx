@@ -1,5 +1,5 @@
 import { Link } from 'react-router';
-import { openWork } from '#core/work/underway.ts';
+import { openWork } from '#core/daywork/underway.ts';
 import { useFacts } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { FaultGate } from '../../ui/FaultGate.tsx';

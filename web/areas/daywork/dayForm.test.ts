@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { caseOfForm, meansOf, trainContext } from '#core/bench/safe.ts';
+import { type DayForm, firstLook, problemOf, spansOf, toolsFor, tripOf } from '#core/daywork/form.ts';
 import { atOnce } from '#core/lots.ts';
 import { fold } from '#core/record.ts';
 import { boundOf } from '#core/schedule/bound.ts';
@@ -7,7 +8,6 @@ import { checkDay } from '#core/schedule/check.ts';
 import { searchDay } from '#core/schedule/search.ts';
 import { stateAt } from '#core/store/state.ts';
 import { answerTrains } from '#core/trains/answer.ts';
-import { type DayForm, firstLook, problemOf, spansOf, toolsFor, tripOf } from '#core/work/form.ts';
 import { household } from '#demo/household.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { generate, seeded } from '../../../scripts/generate.ts';

@@ -1,8 +1,5 @@
 import type { SafeForm } from '#core/bench/safe.ts';
 import { addMinutes, type Instant } from '#core/calendar/day.ts';
-import type { ToolKind } from '#core/schedule/problem.ts';
-import type { Means } from '#core/trains/step.ts';
-import type { Train } from '#core/trains/train.ts';
 import {
   type Begins,
   beginnings,
@@ -10,7 +7,10 @@ import {
   type HandRow,
   type ToolRow,
   tripOf,
-} from '#core/work/form.ts';
+} from '#core/daywork/form.ts';
+import type { ToolKind } from '#core/schedule/problem.ts';
+import type { Means } from '#core/trains/step.ts';
+import type { Train } from '#core/trains/train.ts';
 import { MeansBlank } from '../../acts/MeansBlank.tsx';
 import { OriginBlank } from '../../acts/WaterBlanks.tsx';
 import { WaterChoice } from '../../acts/WaterChoice.tsx';
@@ -21,7 +21,7 @@ import { Button } from '../../ui/Button.tsx';
 import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { handRow } from './dayForm.ts';
-import type { Looks } from './Planning.tsx';
+import type { Looks } from './looks.ts';
 import { trainId, trainWords } from './trains.ts';
 
 interface Props {

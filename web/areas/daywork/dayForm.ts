@@ -1,12 +1,12 @@
 import { ofSource, ofWater, type SafeForm } from '#core/bench/safe.ts';
 import type { Day } from '#core/calendar/day.ts';
+import type { WorkFacts } from '#core/daywork/facts.ts';
+import { type DayForm, type HandRow, type ToolRow, tripOf, usualTool } from '#core/daywork/form.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { ToolKind } from '#core/schedule/problem.ts';
 import { sourcesOf } from '#core/sources/known.ts';
 import type { SupplyKind } from '#core/stock/kinds.ts';
 import { leftOf } from '#core/supplies/cover.ts';
-import type { WorkFacts } from '#core/work/facts.ts';
-import { type DayForm, type HandRow, type ToolRow, tripOf, usualTool } from '#core/work/form.ts';
 
 /** A can that one person carries (L). */
 const LOAD_L = 20;
