@@ -209,6 +209,8 @@ export async function settle(visitor: Visitor, water: RegExp = /^well water/): P
   // a well that somebody looked at: closed and sound, so that chlorine by its residual is enough
   if (water.source.includes('well')) await visitor.choose('The well or spring', /^closed and sound/);
   await visitor.press('Set them down');
+  // a hand over the button sees them drawn already: the word is what says that they were recorded
+  await expect(visitor.page.getByText('3 containers set down: cellar', { exact: true })).toBeVisible();
   await expect(visitor.container('OW-001')).toBeVisible();
   await expectRecorded(visitor.page);
 }
