@@ -12,7 +12,7 @@ import { clockLongitudeDeg } from '../sun/daylight.ts';
 import { unitPrices } from '../supplies/kit.ts';
 import { meansAtHand } from '../supplies/means.ts';
 import { lastFigure } from '../tests/readings.ts';
-import { buyable } from '../trains/buyable.ts';
+import { buyable, tickable } from '../trains/buyable.ts';
 import type { TrainCase } from '../trains/grade.ts';
 import type { Means, Taken } from '../trains/step.ts';
 import { fearsOf } from '../water/hazards.ts';
@@ -146,7 +146,7 @@ function caseOfWater(form: SafeForm, facts: Facts, today: Day, now: Instant): Tr
 /** What may be used: what is at hand and was not left out, and what was said to be there; and what else there is to get. */
 export function meansOf(form: Pick<SafeForm, 'without' | 'also'>, facts: Facts, today: Day) {
   const atHand = meansAtHand(facts, today);
-  const there = buyable.filter(thing => form.also.includes(thing.id));
+  const there = tickable.filter(thing => form.also.includes(thing.id));
   return {
     atHand,
     // what somebody ticked is looked at whatever else there is

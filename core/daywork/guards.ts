@@ -4,7 +4,7 @@ import { type Judgement, judge, message } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
 import { CRUMB_L } from '../schedule/problem.ts';
-import type { WorkFacts } from './facts.ts';
+import type { BatchFacts, WorkFacts } from './facts.ts';
 import type { BatchBegunFields } from './fields.ts';
 
 const stop = (id: string, params: Record<string, string> = {}): Judgement[] => [
@@ -33,7 +33,35 @@ export function onBatchBegun(facts: Facts, entry: Told<BatchBegunFields>, now: I
   if (tool && tool.litres < litres - CRUMB_L) return stop('guard.work-too-full', { tool: tool.id });
   const isTaken = id !== undefined && work.batches.some(b => b.tool === id && !b.ended);
   if (isTaken) return stop('guard.work-tool-taken', { tool: id });
-  return [...judgeThing(facts, work, entry.data.stage, now), ...onOpen(facts, entry)];
+  return [
+    ...judgeWater(work, entry.data),
+    ...judgeThing(facts, work, entry.data.stage, now),
+    ...onOpen(facts, entry),
+  ];
+}
+
+/** Litres that a hand takes more or less than it was told (L). */
+const SLACK_L = 0.5;
+
+/** What goes into a batch has come out of the stage before it. */
+function judgeWater({ problem, batches }: WorkFacts, { stage: id, litres }: BatchBegunFields): Judgement[] {
+  const line = problem.lines.find(l => l.stages.some(s => s.id === id));
+  const at = line?.stages.findIndex(s => s.id === id) ?? -1;
+  const before = line?.stages[at - 1];
+  // nothing comes before a walk
+  if (!line || (!before && !line.stages[at]?.tool)) return [];
+  const sum = (of: readonly BatchFacts[]) => of.reduce((all, b) => all + b.litres, 0);
+  const made = before
+    ? sum(batches.filter(b => b.stage === before.id && b.ended && !b.ended.isLost)) * before.outShare
+    : line.heldL;
+  const there = made - sum(batches.filter(b => b.stage === id));
+  return there >= litres - SLACK_L
+    ? []
+    : [
+        judge('refuse', message('guard.work-no-water', { litres: Math.max(0, there) }), 'record', {
+          remedy: message('guard.work-no-water.remedy'),
+        }),
+      ];
 }
 
 /** A filter that froze, broke or wore out since the day was laid is not gone on with. */

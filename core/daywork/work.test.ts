@@ -223,6 +223,10 @@ describe('the guards of a day’s work', () => {
 
   it('begin a batch once, in a tool that is free and holds it', () => {
     const batch = { batch: '1.1#1', stage: '1.1', litres: 20, tool: 'clean-vessel-1' };
+    for (const n of [1, 2]) {
+      begin(0, `1.0#${n}`);
+      at(1).write('work.done', work, { batch: `1.0#${n}` });
+    }
     expect(judged(1, 'work.begun', batch)).toEqual([]);
     begin(1, '1.1#1', { tool: 'clean-vessel-1' });
     expect(judged(2, 'work.begun', batch)).toEqual(['guard.work-begun-already']);
@@ -232,6 +236,26 @@ describe('the guards of a day’s work', () => {
     ]);
     at(3).write('work.done', work, { batch: '1.1#1' });
     expect(judged(4, 'work.begun', { ...batch, batch: '1.1#2' })).toEqual([]);
+  });
+
+  it('fill nothing with water that is not home', () => {
+    const batch = { batch: '1.1#1', stage: '1.1', litres: 20, tool: 'clean-vessel-1' };
+    expect(judged(1, 'work.begun', batch)).toEqual(['guard.work-no-water']);
+    begin(1, '1.0#1', { hand: 'Ash' });
+    expect(judged(2, 'work.begun', batch)).toEqual(['guard.work-no-water']);
+    at(25).write('work.done', work, { batch: '1.0#1' });
+    expect(judged(26, 'work.begun', batch)).toEqual([]);
+    // a hand measures to half a litre, and what one batch took another has not
+    expect(judged(26, 'work.begun', { ...batch, litres: 20 })).toEqual([]);
+    begin(26, '1.1#1', { litres: 19.4 });
+    expect(judged(27, 'work.begun', { ...batch, batch: '1.1#2', litres: 1.2 })).toEqual([
+      'guard.work-no-water',
+    ]);
+    expect(judged(27, 'work.begun', { ...batch, batch: '1.1#2', litres: 1.1 })).toEqual([]);
+    // what was lost on the way is not there
+    at(30).write('work.begun', work, { batch: '1.0#2', stage: '1.0', litres: 20 });
+    at(40).write('work.done', work, { batch: '1.0#2', isLost: true });
+    expect(judged(41, 'work.begun', { ...batch, batch: '1.1#2' })).toEqual(['guard.work-no-water']);
   });
 
   it('go on with no filter that froze since the day was laid', () => {
@@ -254,6 +278,8 @@ describe('the guards of a day’s work', () => {
       const entry = hand(now(minute)).write('work.begun', froze, data);
       return guard(facts(), entry, now(minute)).map(j => j.verdict);
     };
+    at(2).write('work.begun', froze, { batch: '1.0#1', stage: '1.0', litres: 20 });
+    at(2).write('work.done', froze, { batch: '1.0#1' });
     expect(judgedOf(3)).toEqual([]);
     at(4).write('filter.logged', filter, { what: 'frozen' });
     expect(judgedOf(5)).toEqual(['refuse']);

@@ -23,7 +23,10 @@ export const distil: Method = {
   adds: ['taste'],
   supplies: ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood', 'carbon'],
   inTrain: {
-    work: ({ stove }) => ({ tool: 'still', ...(isFlame(stove) ? { flame: ['first', 'run'] } : {}) }),
+    work: ({ stove }) => ({
+      tool: 'still',
+      ...(isFlame(stove) ? { flame: ['first', 'run', 'carbon', 'stop'] } : {}),
+    }),
     takesSnow: true,
     asks: ({ volumeL, temperatureC }) => ({ volumeL, startC: Math.max(0, Math.min(90, temperatureC ?? 0)) }),
     leaves: () => ({

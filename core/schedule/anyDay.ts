@@ -31,7 +31,7 @@ const stage = (id: string, tool: ToolKind, litres: number): fc.Arbitrary<Stage> 
       phase('fill', sizes, 6, { hand: true }),
       isPot
         ? phase('rolling', sizes, 40, { stove: true, flame: true })
-        : phase('run', sizes, 90, isSun ? { daylight: true } : {}),
+        : phase('run', sizes, 90, isSun ? { daylight: true } : tool === 'still' ? { flame: true } : {}),
       phase('cool', sizes, isPot ? 200 : 60),
       phase('pour', sizes, 6, { hand: true }),
       fc.constantFrom(1, 0.9),
@@ -49,7 +49,7 @@ const awake: fc.Arbitrary<readonly Span[]> = fc
     joined([0, 1440, 2880].map(day => ({ from: day + from, until: day + from + lasting }))),
   );
 
-const kinds: readonly ToolKind[] = ['pot', 'filter', 'vessel', 'bottles'];
+const kinds: readonly ToolKind[] = ['pot', 'filter', 'vessel', 'bottles', 'still'];
 
 /** A day's work with up to three kinds of tools in one line, or in two lines beside each other. */
 const daysOf = (mostL: number, areTwo: fc.Arbitrary<boolean>): fc.Arbitrary<Problem> =>
@@ -58,8 +58,8 @@ const daysOf = (mostL: number, areTwo: fc.Arbitrary<boolean>): fc.Arbitrary<Prob
       needL: fc.integer({ min: 5, max: mostL }),
       hands: fc.array(awake, { minLength: 1, maxLength: 4 }),
       kinds: fc.uniqueArray(fc.constantFrom(...kinds), { minLength: 1, maxLength: 3 }),
-      counts: fc.array(fc.integer({ min: 1, max: 3 }), { minLength: 4, maxLength: 4 }),
-      litres: fc.array(fc.constantFrom(5, 10, 20), { minLength: 4, maxLength: 4 }),
+      counts: fc.array(fc.integer({ min: 1, max: 3 }), { minLength: kinds.length, maxLength: kinds.length }),
+      litres: fc.array(fc.constantFrom(5, 10, 20), { minLength: kinds.length, maxLength: kinds.length }),
       trip: fc.integer({ min: 5, max: 40 }),
       load: fc.constantFrom(10, 20),
       waitingL: fc.constantFrom(40, 80),

@@ -77,6 +77,8 @@ describe('a step as a stage of the day', () => {
     );
     expect(stageOf('distil', { stove: 'kettle' }).phases.some(p => p.flame)).toBe(false);
     expect(phaseOf('distil', 'run', { stove: 'gas-propane' }).flame).toBe(true);
+    // it burns until it is stopped, not until the last litre has run
+    expect(phaseOf('distil', 'stop', { stove: 'gas-propane' }).flame).toBe(true);
   });
 
   it('has somebody stirring under a lamp, daylight on bottles, and what must be read', () => {

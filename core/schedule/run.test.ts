@@ -79,6 +79,33 @@ describe('a day with one pot, worked out by hand', () => {
     expect(boundOf(late)).toBeGreaterThanOrEqual(1440);
   });
 
+  it('lets a still that electricity heats drip while all sleep, and one that burns wait for the morning', () => {
+    const still = (flame: boolean): Problem => {
+      const run = { id: 'run', minutes: [500], ...(flame ? { flame: true as const } : {}) };
+      const phases = [{ id: 'fill', minutes: [3], hand: true as const }, run];
+      return {
+        ...{ ...onePot, needL: 4, tools: [{ id: 'still-1', kind: 'still', litres: 4 }] },
+        hands: [{ id: 'Ash', awake: [{ from: 600, until: 900 }, day[1]!] }],
+        lines: [
+          {
+            ...{ id: '1', heldL: 4 },
+            stages: [
+              {
+                ...{ id: '1.0', method: 'distil', tool: 'still', sizesL: [4], outShare: 1, uses: [] },
+                phases,
+              },
+            ],
+          },
+        ],
+      };
+    };
+    expect(run(still(false)).endMin).toBe(603 + 500);
+    expect(run(still(true)).endMin).toBe(1440 + 500);
+    expect(checkDay(still(true), run(still(true)))).toEqual([]);
+    // the check sees one that nobody looks after
+    expect(checkDay(still(true), run(still(false))).map(f => f.what)).toContain('flame-alone');
+  });
+
   it('lights no flame that would burn past bedtime', () => {
     const short = { ...onePot, hands: [{ id: 'Ash', awake: [{ from: 0, until: 80 }, day[1]!] }] };
     const [, heating] = barsOf(run(short), '1.1#1');

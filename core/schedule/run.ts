@@ -222,10 +222,9 @@ class Day {
       by: undefined,
     };
     if (tool) this.taken.add(tool.id);
-    if (stove) {
-      this.taken.add(stove.id);
-      if (stage.phases[phase]?.flame) this.watchedBy(live, this.crew.watcher(this.t, 0));
-    }
+    if (stove) this.taken.add(stove.id);
+    const isAlight = stage.phases[phase]?.flame && (until !== undefined || stage.phases[phase - 1]?.flame);
+    if (isAlight) this.watchedBy(live, this.crew.watcher(this.t, 0));
     place.insideL += one.litres;
     if (place.next) place.next.comingL += one.litres * stage.outShare;
     this.lives.push(live);
@@ -250,7 +249,7 @@ class Day {
       live.phase += 1;
       const at = live.until;
       live.until = undefined;
-      if (!stage.phases[live.phase]?.stove) this.offTheStove(live);
+      this.leaveBehind(live, stage.phases[live.phase]);
       if (live.phase < stage.phases.length) continue;
       this.lives.splice(i, 1);
       if (live.tool) this.taken.delete(live.tool.id);
@@ -265,11 +264,16 @@ class Day {
     }
   }
 
-  private offTheStove(live: Live): void {
-    if (live.stove) this.taken.delete(live.stove.id);
-    if (live.watcher) live.watcher.watches -= 1;
-    live.stove = undefined;
-    live.watcher = undefined;
+  /** The stove that is needed no more is free, and so is whoever looked after the flame. */
+  private leaveBehind(live: Live, next: Phase | undefined): void {
+    if (live.stove && !next?.stove) {
+      this.taken.delete(live.stove.id);
+      live.stove = undefined;
+    }
+    if (live.watcher && !next?.flame) {
+      live.watcher.watches -= 1;
+      live.watcher = undefined;
+    }
   }
 
   private goesOn({ next, lineAt }: Place, outL: number, at: Minute): void {
@@ -305,17 +309,16 @@ class Day {
     if (!Number.isFinite(until)) return false;
     const worker = phase.hand ? this.crew.free(this.t, until, phase.away === true, live.by) : undefined;
     if (phase.hand && !worker) return false;
-    if (phase.stove && !live.stove) {
-      const stove = this.stoves.find(s => !this.taken.has(s.id));
-      const flameMin = stage.phases
-        .slice(live.phase)
-        .reduce((sum, p) => sum + (p.stove ? minutesOf(stage, p, live.litres) : 0), 0);
-      const watcher = phase.flame ? this.crew.watcher(this.t, flameMin) : undefined;
-      if (!stove || (phase.flame && !watcher)) return false;
-      this.taken.add(stove.id);
-      live.stove = stove;
-      this.watchedBy(live, watcher);
-    }
+    const stove = phase.stove && !live.stove ? this.stoves.find(one => !this.taken.has(one.id)) : live.stove;
+    const flameMin = stage.phases
+      .slice(live.phase)
+      .reduce((sum, p) => sum + (p.flame ? minutesOf(stage, p, live.litres) : 0), 0);
+    // whatever burns is looked after, under a pot or in a still
+    const watcher = phase.flame && !live.watcher ? this.crew.watcher(this.t, flameMin) : live.watcher;
+    if ((phase.stove && !stove) || (phase.flame && !watcher)) return false;
+    if (stove && stove !== live.stove) this.taken.add(stove.id);
+    if (watcher !== live.watcher) this.watchedBy(live, watcher);
+    live.stove = stove;
     if (worker) {
       live.by = worker;
       worker.freeAt = until;

@@ -25,3 +25,13 @@ export const buyable: readonly Means[] = [
   thing('membrane', 'reverse-osmosis', { rated: 'germs' }),
   thing('sea-membrane', 'reverse-osmosis', { rated: 'sea' }),
 ];
+
+/**
+ * What may be there without being kept as a supply, to be ticked: what one may get, and what runs on electricity, which nobody
+ * would be told to get for the day that the mains fail.
+ */
+export const tickable: readonly Means[] = [
+  ...buyable,
+  thing('kettle', 'boil', { stove: 'kettle', powerKw: 2.2 }),
+  thing('electric-still', 'distil', { stove: 'kettle' }),
+];

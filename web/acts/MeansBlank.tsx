@@ -1,5 +1,5 @@
 import type { SafeForm } from '#core/bench/safe.ts';
-import { buyable } from '#core/trains/buyable.ts';
+import { tickable } from '#core/trains/buyable.ts';
 import type { Means } from '#core/trains/step.ts';
 import { useSay } from '../texts/texts.ts';
 import { thingName } from '../texts/thingName.ts';
@@ -32,12 +32,12 @@ export function MeansBlank({ form, atHand, onForm }: Props) {
         const out = kept.filter(m => !next.includes(m.id)).map(m => m.id);
         onForm({
           without: [...out, ...out.map(id => `${id}:long`)],
-          also: buyable.filter(b => next.includes(b.id)).map(b => b.id),
+          also: tickable.filter(b => next.includes(b.id)).map(b => b.id),
         });
       }}
       choices={[
         ...kept.map(m => ({ value: m.id, label: thingName(m, say), note: say(`method.${m.method}`) })),
-        ...buyable.map(m => ({ value: m.id, label: thingName(m, say), note: say('safe.also') })),
+        ...tickable.map(m => ({ value: m.id, label: thingName(m, say), note: say('safe.also') })),
       ]}
     />
   );

@@ -6,13 +6,14 @@ import { instantOf, minuteOf } from '#core/daywork/underway.ts';
 import type { Schedule } from '#core/schedule/schedule.ts';
 import { type Turn, turnsOf } from '#core/schedule/turns.ts';
 import { useCalmWater, useFacts, useReader, useToday } from '../../app/hooks.ts';
-import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
-import { Button } from '../../ui/Button.tsx';
 import { beginBatch } from './beginBatch.ts';
 import { useTurnWords } from './HandList.tsx';
+import { Press } from './Press.tsx';
+
+/** A day's work at a moment, as it stands then. */
 export interface At {
   readonly work: WorkFacts;
   readonly schedule: Schedule;
@@ -59,14 +60,9 @@ function NextHand({
   const today = useToday();
   const { timeZone } = useReader();
   const { state } = useCalmWater();
-  const { recordAndTell } = useRecord();
   const batch = work.batches.find(b => b.batch === turn.batch);
   const isNow = turn.from <= minuteOf(work, now);
   const isFirst = !schedule.bars.some(b => b.batch === turn.batch && b.from < turn.from);
-  const begin = () => {
-    const drafts = beginBatch(work, turn, schedule, facts, trainContext(facts, state), today);
-    if (drafts) void recordAndTell(drafts, say('day.begun', { words }));
-  };
   return (
     <li className="grid grid-cols-[52px_1fr_auto] items-center gap-x-3 border-b border-rule py-1.5">
       <span className={`tabular-nums ${isNow ? 'font-bold' : 'text-ash'}`}>
@@ -79,13 +75,13 @@ function NextHand({
         <BatchEnd work={work} batch={batch} />
       ) : (
         isFirst && (
-          <Button
+          <Press
             look={isNow ? 'primary' : 'plain'}
-            onClick={begin}
-            aria-label={say('label.of', { what: say('day.begin'), of: words })}
-          >
-            {say('day.begin')}
-          </Button>
+            label={say('day.begin')}
+            of={words}
+            told={say('day.begun', { words })}
+            drafts={() => beginBatch(work, turn, schedule, facts, trainContext(facts, state), today)}
+          />
         )
       )}
     </li>
@@ -98,7 +94,6 @@ const linkLook =
 /** The way on of a batch that has begun: its sheet, or that the walk is over. */
 function BatchEnd({ work, batch }: { readonly work: WorkFacts; readonly batch: BatchFacts }) {
   const say = useSay();
-  const { recordAndTell } = useRecord();
   if (batch.ended) return null;
   if (batch.sheet)
     return (
@@ -107,13 +102,11 @@ function BatchEnd({ work, batch }: { readonly work: WorkFacts; readonly batch: B
       </Link>
     );
   return (
-    <Button
+    <Press
       look="primary"
-      onClick={() =>
-        void recordAndTell([draft('work.done', work.id, { batch: batch.batch })], say('day.home.told'))
-      }
-    >
-      {say('day.home')}
-    </Button>
+      label={say('day.home')}
+      told={say('day.home.told')}
+      drafts={() => [draft('work.done', work.id, { batch: batch.batch })]}
+    />
   );
 }

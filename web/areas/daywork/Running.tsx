@@ -1,10 +1,9 @@
 import type { WorkFacts } from '#core/daywork/facts.ts';
 import { minuteOf } from '#core/daywork/underway.ts';
-import { useRecord } from '../../app/undo.tsx';
-import { type Draft, draft } from '../../session/draft.ts';
+import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
-import { Button } from '../../ui/Button.tsx';
 import type { At } from './NextHands.tsx';
+import { Press } from './Press.tsx';
 import { batchName, toolName } from './words.ts';
 
 /** A step that takes longer is said so in these. */
@@ -13,10 +12,8 @@ const LATER_MIN = [10, 20, 40] as const;
 /** What has begun and goes on: it can take longer, or be lost. */
 export function Running({ work, now }: Omit<At, 'schedule'>) {
   const say = useSay();
-  const { recordAndTell } = useRecord();
   const stages = new Map(work.problem.lines.flatMap(l => l.stages).map(s => [s.id, s]));
   const running = work.batches.filter(b => !b.ended);
-  const tell = (drafts: readonly Draft[], told: string) => void recordAndTell(drafts, told);
   return (
     <section aria-label={say('day.running')} data-testid="day-running">
       <h2 className="border-b-2 border-slate pb-1 text-large">{say('day.running')}</h2>
@@ -40,35 +37,23 @@ export function Running({ work, now }: Omit<At, 'schedule'>) {
               </p>
               <p className="flex flex-wrap items-center gap-x-2 text-small">
                 {LATER_MIN.map(minutes => (
-                  <Button
+                  <Press
                     key={minutes}
                     look="quiet"
-                    className="text-small"
-                    aria-label={say('label.of', { what: name, of: say('day.later', { minutes }) })}
-                    onClick={() =>
-                      tell(
-                        [draft('work.late', work.id, { batch: batch.batch, minutes })],
-                        say('day.later.told'),
-                      )
-                    }
-                  >
-                    {say('day.later', { minutes })}
-                  </Button>
+                    label={say('day.later', { minutes })}
+                    of={name}
+                    told={say('day.later.told')}
+                    drafts={() => [draft('work.late', work.id, { batch: batch.batch, minutes })]}
+                  />
                 ))}
                 {!batch.sheet && (
-                  <Button
+                  <Press
                     look="quiet"
-                    className="text-small"
-                    aria-label={say('label.of', { what: name, of: say('day.lost') })}
-                    onClick={() =>
-                      tell(
-                        [draft('work.done', work.id, { batch: batch.batch, isLost: true })],
-                        say('day.lost.told'),
-                      )
-                    }
-                  >
-                    {say('day.lost')}
-                  </Button>
+                    label={say('day.lost')}
+                    of={name}
+                    told={say('day.lost.told')}
+                    drafts={() => [draft('work.done', work.id, { batch: batch.batch, isLost: true })]}
+                  />
                 )}
               </p>
             </li>
@@ -82,7 +67,6 @@ export function Running({ work, now }: Omit<At, 'schedule'>) {
 /** Who is there; whoever is called away is counted on no more. */
 export function Hands({ work }: { readonly work: WorkFacts }) {
   const say = useSay();
-  const { recordAndTell } = useRecord();
   return (
     <section aria-label={say('day.hands')} data-testid="day-hands">
       <h2 className="border-b-2 border-slate pb-1 text-large">{say('day.hands')}</h2>
@@ -90,21 +74,18 @@ export function Hands({ work }: { readonly work: WorkFacts }) {
         {work.problem.hands.map(({ id }) => {
           const isGone = work.gone[id] !== undefined;
           return (
-            <li key={id} className="flex min-h-9 items-center justify-between gap-2 border-b border-rule">
+            <li
+              key={id}
+              className="flex min-h-9 flex-wrap items-center justify-between gap-2 border-b border-rule"
+            >
               <span className={isGone ? 'text-ash line-through' : ''}>{id}</span>
-              <Button
+              <Press
                 look="quiet"
-                className="text-small"
-                aria-label={say('label.of', { what: id, of: say(isGone ? 'day.back' : 'day.gone') })}
-                onClick={() =>
-                  void recordAndTell(
-                    [draft('work.hand', work.id, { hand: id, isGone: !isGone })],
-                    say(isGone ? 'day.back.told' : 'day.gone.told', { hand: id }),
-                  )
-                }
-              >
-                {say(isGone ? 'day.back' : 'day.gone')}
-              </Button>
+                label={say(isGone ? 'day.back' : 'day.gone')}
+                of={id}
+                told={say(isGone ? 'day.back.told' : 'day.gone.told', { hand: id })}
+                drafts={() => [draft('work.hand', work.id, { hand: id, isGone: !isGone })]}
+              />
             </li>
           );
         })}

@@ -45,7 +45,10 @@ export function beginBatch(
   );
   const answer = treatment.answer(asked, context);
   if (!answer || refusals(answer.judgements).length > 0) return undefined;
-  const [sheet] = beginSheet(treatment, asked, answer, NO_CONTAINER, facts, today) ?? [];
+  // what is kept is taken from the very thing that the day was laid with, not from the fullest like it
+  const own = facts.supply[stage.supply ?? ''];
+  const kept = own ? { supply: { [own.id]: own } } : facts;
+  const [sheet] = beginSheet(treatment, asked, answer, NO_CONTAINER, kept, today) ?? [];
   if (!sheet) return undefined;
   return [
     { ...sheet, also: [...(sheet.also ?? []), work.id] },

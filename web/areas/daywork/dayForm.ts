@@ -32,7 +32,8 @@ export function toolRow(
   // pots are counted in pieces; of what treats so many litres each entry is one
   const pieces = supply === 'pots' ? kept.reduce((sum, s) => sum + leftOf(s, today), 0) : kept.length;
   const { count, litres } = usualTool(kind, needL);
-  return { kind, count: Math.min(MOST_TOOLS, Math.max(count, Math.round(pieces))), litres };
+  // what is kept is what there is; only of what nobody keeps a list the usual is taken
+  return { kind, count: pieces >= 1 ? Math.min(MOST_TOOLS, Math.round(pieces)) : count, litres };
 }
 
 const lastWork = ({ work }: Pick<Facts, 'work'>): WorkFacts | undefined =>
