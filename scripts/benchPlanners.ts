@@ -2,7 +2,8 @@ import { performance } from 'node:perf_hooks';
 import loadHighs from 'highs';
 import { addDays } from '#core/calendar/day.ts';
 import { seedKinds } from '#core/containers/kinds.ts';
-import { planMix, type SolveProgram } from '#core/containers/mix.ts';
+import { planMix } from '#core/containers/mix.ts';
+import { solverOf } from '#core/containers/solve.ts';
 import { planRounds } from '#core/rotation/rounds.ts';
 import { seeded } from './generate.ts';
 
@@ -32,18 +33,7 @@ export async function benchPlanners(): Promise<void> {
     `\nrounds of 300 containers over 24 months: ${roundsMs.toFixed(0)} ms, ${visits} visits, bound ${rounds.leastVisits} (× ${ratio})`,
   );
 
-  const highs = await loadHighs();
-  const solve: SolveProgram = async lp => {
-    const result = highs.solve(lp, { mip_rel_gap: 0, mip_abs_gap: 0 });
-    const columns = Object.fromEntries(
-      Object.entries(result.Columns).map(([name, c]) => [name, 'Primal' in c ? c.Primal : 0]),
-    );
-    return {
-      status: result.Status === 'Optimal' ? 'optimal' : 'infeasible',
-      objective: result.ObjectiveValue,
-      columns,
-    };
-  };
+  const solve = solverOf(await loadHighs());
   const spots = Array.from({ length: 6 }, (_, i) => ({
     place: `place:${i}`,
     freeM: 2 + i * 0.7,

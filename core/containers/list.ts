@@ -136,7 +136,7 @@ export function readList(lines: readonly (readonly string[])[], options: ListOpt
 
 /** A sum under the list is no container. */
 const isTotal = (cells: readonly string[]): boolean =>
-  /^(?:sub|grand )?totals?\b|^sum\b|^altogether\b|^in all\b/i.test(
+  /^(?:(?:sub|grand)[ -]?)?totals?\b|^sum\b|^altogether\b|^in all\b/i.test(
     cells.find(c => c.trim() !== '')?.trim() ?? '',
   );
 

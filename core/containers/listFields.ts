@@ -31,6 +31,7 @@ const headings: readonly (readonly [ListField, readonly string[]])[] = [
   ],
   // what the rules work out is not taken from a list
   ['ignore', ['good until', 'opened', 'residual at', 'filled at', 'days left', 'mass', 'weight']],
+  ['until', ['until', 'keep until', 'keeps until']],
   ['held', ['held before', 'held', 'used for', 'previous contents', 'past']],
   [
     'filled',

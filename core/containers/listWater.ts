@@ -42,7 +42,7 @@ const raw: readonly (readonly [Water, RegExp])[] = [
   ['pool', /\bpools?\b|\bhot tub\b|\bspa\b/],
   ['sea', /\bsea\b|\bseawater\b|\bocean\b/],
   ['brackish', /\bbrackish\b/],
-  ['rain', /\brain|\broof\b|\bbutts?\b|\bgutter/],
+  ['rain', /\brain|\broof|\bbutts?\b|\bgutter/],
   ['snow', /\bsnow|\bice\b/],
   ['spring', /\bsprings?\b/],
   ['well', /\bwells?\b|\bborehole\b|\bbore\b/],
@@ -78,8 +78,21 @@ export function readWater(text: string): ListedWater | undefined {
 /** The wording that a question is asked about: answered once, for every row that writes so. */
 export const wordingOf = spaced;
 
-/** Something written beside a row that forbids to drink from it, whatever else it says. */
-export const forbidsDrinking = (text: string): boolean =>
-  /\b(?:do ?n[o']?t|dont|never|not (?:for|to be)|no|un)\s?(?:for )?(?:drink\w*|drunk|potable)|\bundrinkable\b|\bnon[ -]?potable\b|\bunsafe\b|\bcondemned\b|\bcontaminat\w*|\bpoison\w*|\bspoil(?:ed|t)\b|\bboil (?:water )?notice\b/i.test(
-    text.replace(/[’']/g, ''),
-  );
+/** "not", as it is said and written, with nothing but small words between it and what it denies. */
+const NOT =
+  /\b(?:no|non|not|un|never|nobody|do ?nt|do no|(?:ca|must|should|is|are|wo)nt|cannot)(?:[ -](?:for|to|be|been|being|yet|very|quite|really|fit|ok|okay|good|suitable|meant|it|this|any|longer|the|as|can|should|must|may|human|people))*[ -]?/
+    .source;
+const forbidding: readonly RegExp[] = [
+  new RegExp(`${NOT}(?:drink\\w*|drunk|potable|safe|consum\\w*|fit$)`, 'i'),
+  /\bunsafe\b|\bunfit\b|\bcondemned\b|\bcontaminat|\btaint|\bpoison|\btoxic|\bspoil(?:ed|t)\b|\bboil (?:water )?notice\b/i,
+  // kept for something else
+  /\b(?:flush|toilet|wash|laundry|garden|irrigat|livestock|animal|cattle|clean)\w*(?: water)? only\b|\bonly for (?!drink)|\bfor (?:the )?(?:flush|toilet|laundry|garden|livestock)/i,
+  // what a nose or an eye finds
+  /(?<!\bno |\bnot |\bwithout )(?:\bsmell(?!\w* (?:of nothing|fine|good|fresh|ok|clean|right))|\bstink|\bstank\b|\bstench|\balgae\b|\bslim[ey]|\bmould|\bmold)/i,
+];
+
+/** Something written beside a row that forbids to drink from it, whatever else it says. A word too many costs a test; one too few, health. */
+export const forbidsDrinking = (text: string): boolean => {
+  const plain = text.replace(/[’']/g, '').replace(/\s+/g, ' ').trim();
+  return forbidding.some(pattern => pattern.test(plain));
+};

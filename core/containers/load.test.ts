@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { footprintM, seedKinds } from './kinds.ts';
-import { floorLoad, judgeFloor, judgeShelf } from './load.ts';
+import { floorLoad, heaviestGroup, judgeFloor, judgeShelf, rowKgM } from './load.ts';
 
 const kind = (id: string) => seedKinds.find(k => k.id === id)!;
 const drum = { kind: kind('drum-208l'), massKg: 218 };
@@ -75,6 +75,60 @@ describe('the load on a floor', () => {
     );
   });
 
+  it('spreads through an open end beyond the bay, and through an open back', () => {
+    const bay = { widthM: 0.6, depthM: 0.6 } as const;
+    // left, right and back: half a metre each beyond the bay of 0.6 × 0.6 m
+    expect(floorLoad([drum], { ...bay, walls: ['back', 'right'] })).toMatchObject({
+      widthM: 1.1,
+      depthM: 0.6,
+    });
+    expect(floorLoad([drum], { ...bay, walls: ['back', 'left'] })).toMatchObject({
+      widthM: expect.closeTo(1.085, 9),
+      depthM: 0.6,
+    });
+    expect(floorLoad([drum], { ...bay, walls: ['left', 'right'] })).toMatchObject({
+      widthM: 0.6,
+      depthM: 1.1,
+    });
+  });
+
+  it('reaches no further than a bay of 1.2 m where nobody measured it', () => {
+    const tote = { kind: kind('tote-1040l'), massKg: 1048 };
+    const load = floorLoad([tote], { widthM: 4 });
+    expect([load.widthM, load.depthM]).toEqual([expect.closeTo(1.7, 9), 1.2]);
+    expect(load).toMatchObject({ massKg: 1048, kgM2: expect.closeTo(1048 / (1.7 * 1.2), 9) });
+  });
+
+  it('names the group: those as deep, and those that bear most on their metre of the row', () => {
+    const jug = { kind: kind('jug-18.9l'), massKg: 19.7 };
+    expect(rowKgM(drum)).toBeCloseTo(218 / 0.585, 9);
+    const free = heaviestGroup([jug, drum], { widthM: 4 })!;
+    expect(free).toMatchObject({ mostDeepM: 0.585, fillsBay: false, spreadM: 0.5 });
+    expect(free.leastKgM).toBeCloseTo(218 / 0.585, 9);
+    // a drum alone leaves 0.015 m of a bay of 1.1 m; of 1.085 m it fills the whole
+    expect(heaviestGroup([drum], { widthM: 1.1 })!.fillsBay).toBe(false);
+    expect(heaviestGroup([drum], { widthM: 1.085 })!.fillsBay).toBe(true);
+    expect(heaviestGroup([drum], { widthM: 4, walls: ['back'] })!.spreadM).toBe(1);
+    expect(heaviestGroup([], { widthM: 4 })).toBeUndefined();
+  });
+
+  it('at its limit bears; a kilogram more does not, and says what it was reckoned over', () => {
+    const load = { massKg: 390, widthM: 2, depthM: 1, kgM2: 195 };
+    expect(judgeFloor(load, 195)).toMatchObject({
+      verdict: 'ok',
+      reason: {
+        id: 'floor.bears',
+        params: { massKg: 390, loadKgM2: 195, limitKgM2: 195, widthM: 2, depthM: 1 },
+      },
+    });
+    expect(judgeFloor(load, undefined).verdict).toBe('ok');
+    expect(judgeFloor({ ...load, kgM2: 195.1 }, 195)).toMatchObject({
+      verdict: 'warn',
+      reason: { id: 'floor.over' },
+      remedy: { id: 'floor.over.remedy' },
+    });
+  });
+
   it('does not spread through walls', () => {
     expect(floorLoad([drum, drum], { widthM: 1.2, depthM: 0.6 })).toMatchObject({ widthM: 1.2, depthM: 0.6 });
     expect(floorLoad([], { widthM: 4 }).kgM2).toBe(0);
@@ -90,6 +144,12 @@ describe('a shelf', () => {
       reason: { params: { totalKg: 363, limitKg: 250 } },
       remedy: { params: { overKg: 113 } },
     });
-    expect(judgeShelf({ id: 'A' }, 0, 20).verdict).toBe('warn');
+    expect(judgeShelf({ id: 'A' }, 0, 20)).toMatchObject({
+      verdict: 'warn',
+      reason: { id: 'shelf.unknown', params: { totalKg: 20, limitKg: 0 } },
+      remedy: { id: 'shelf.unknown.remedy' },
+    });
+    // half a kilogram over is a whole one to take off
+    expect(judgeShelf({ id: 'A', limitKg: 20 }, 10, 10.5).remedy?.params).toMatchObject({ overKg: 1 });
   });
 });

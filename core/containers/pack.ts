@@ -2,6 +2,8 @@ import { type ContainerKind, footprintM, usableL } from './kinds.ts';
 
 /** Fewer than this are carried and marked one by one, whatever they are wrapped in. */
 export const LEAST_PIECES = 12;
+/** A pack is carried by somebody: no more bottles than this have one label. */
+export const MOST_PIECES = 1000;
 /** Nobody wraps larger vessels by the pack (L). */
 export const MOST_PIECE_L = 2.5;
 
@@ -39,7 +41,8 @@ export function packById(id: string, kinds: readonly ContainerKind[]): Container
   const piece = kinds.find(
     k => !isPack(k) && k.shape === 'bottle' && Math.round(k.nominalL * 1000) === Number(said[2]),
   );
-  return piece && packOf(piece, Number(said[1]));
+  const pieces = Number(said[1]);
+  return piece && pieces > 1 && pieces <= MOST_PIECES ? packOf(piece, pieces) : undefined;
 }
 
 /** The pack for so many of a size, where that is how they are kept; undefined where they are single vessels. */
@@ -48,7 +51,8 @@ export function packFor(
   pieces: number,
   kinds: readonly ContainerKind[],
 ): ContainerKind | undefined {
-  if (pieces < LEAST_PIECES || piece.nominalL > MOST_PIECE_L || isPack(piece)) return undefined;
+  if (pieces < LEAST_PIECES || pieces > MOST_PIECES || piece.nominalL > MOST_PIECE_L || isPack(piece))
+    return undefined;
   if (piece.shape !== 'bottle' && piece.shape !== 'pouch') return undefined;
   const pack = packOf(piece, pieces);
   return kinds.find(k => k.id === pack.id) ?? pack;

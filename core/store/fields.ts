@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { findings, heldBefores } from '../containers/fitness.ts';
 import { type ContainerKind, materials, necks, shapes } from '../containers/kinds.ts';
 import { walls } from '../containers/load.ts';
+import { MOST_PIECES } from '../containers/pack.ts';
 import {
   amount,
   between,
@@ -66,7 +67,7 @@ const sizeMm = between(10, 10_000);
 export const containerKind: Fields<ContainerKind> = fields({
   id: wordId,
   shape: v.picklist(shapes),
-  pieces: v.exactOptional(whole(2, 1000)),
+  pieces: v.exactOptional(whole(2, MOST_PIECES)),
   nominalL: between(0.05, 100_000),
   usableShare: between(0.1, 1),
   tareKg: between(0, 10_000),
@@ -147,7 +148,7 @@ export const draw = fields({
   use: v.picklist(['drinking', 'utility']),
   byTap: v.boolean(),
   /** Whole bottles of a pack: the others stay closed. */
-  pieces: v.exactOptional(whole(1, 1000)),
+  pieces: v.exactOptional(whole(1, MOST_PIECES)),
   /** It was taken out to stand by itself, not drunk. */
   into: v.exactOptional(subjectOf('container')),
 });

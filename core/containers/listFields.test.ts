@@ -1,0 +1,84 @@
+import { describe, expect, it } from 'vitest';
+import { guessFields, headLine } from './listFields.ts';
+
+describe('headings', () => {
+  it('are guessed in any order and wording', () => {
+    expect(
+      guessFields(['Where', 'What', 'label no.', 'Filled on', 'water from', 'how much in it', 'Remarks']),
+    ).toEqual(['place', 'size', 'code', 'filled', 'water', 'litres', 'note']);
+    expect(guessFields(['Tag', 'Location', 'Container type', 'Qty', 'Date filled', 'Colour'])).toEqual([
+      'code',
+      'place',
+      'size',
+      'count',
+      'filled',
+      'ignore',
+    ]);
+  });
+});
+
+describe('a heading', () => {
+  it.each([
+    ['Best before date', 'until'],
+    ['Expires', 'until'],
+    ['BBE', 'until'],
+    ['Until', 'until'],
+    ['Good until', 'ignore'],
+    ['Good until (rule)', 'ignore'],
+    ['Days left', 'ignore'],
+    ['Weight (kg)', 'ignore'],
+    ['Used for', 'held'],
+    ['Previous contents', 'held'],
+    ['Packed', 'filled'],
+    ['#', 'code'],
+    ['Nr.', 'code'],
+    ['Qty.', 'count'],
+    ['How many?', 'count'],
+    ['UoM', 'unit'],
+    ['In it', 'litres'],
+    ['Capacity', 'size'],
+    ['Rack', 'shelf'],
+    ['Site', 'building'],
+    ['Location', 'place'],
+    ['residual_mg_l', 'residual'],
+    ['Upstream', 'origin'],
+    ['Source', 'water'],
+    ['Seal', 'sealed'],
+    ['Use', 'role'],
+    ['Status', 'state'],
+    ['Reserved for', 'apart'],
+    ['Comments', 'note'],
+    ['Storeroom', 'place'],
+    ['Colour', 'ignore'],
+    // a short word inside another is no word: "no" in "snow", "id" in "side"
+    ['Snow', 'ignore'],
+    ['Side', 'ignore'],
+  ])('“%s” means %s', (heading, field) => expect(guessFields([heading])).toEqual([field]));
+
+  it('that is exactly a word goes before one that only holds it; each field is taken once', () => {
+    expect(guessFields(['Date filled', 'Date'])).toEqual(['filled', 'ignore']);
+    expect(guessFields(['The date of it', 'Date'])).toEqual(['ignore', 'filled']);
+    expect(guessFields(['Days left', 'Mass', '', 'Label'])).toEqual(['ignore', 'ignore', 'ignore', 'code']);
+  });
+});
+
+describe('the line of the headings', () => {
+  it('is the first in which the most columns are understood', () => {
+    expect(headLine([['Water in the barn'], [''], ['Label', 'Size', 'Place'], ['B1', '20 L', 'Barn']])).toBe(
+      2,
+    );
+    expect(
+      headLine([
+        ['Label', 'Size'],
+        ['Size', 'Label'],
+      ]),
+    ).toBe(0);
+    expect(headLine([['x'], ['y']])).toBe(0);
+  });
+
+  it('is looked for in the first dozen lines', () => {
+    const above = (n: number) => [...Array.from({ length: n }, () => ['…']), ['Label', 'Size']];
+    expect(headLine(above(11))).toBe(11);
+    expect(headLine(above(12))).toBe(0);
+  });
+});
