@@ -68,7 +68,7 @@ export const {
   step,
   noFacts,
   subjectFactsOf,
-  withSubject,
+  withSubjects,
   putSubject,
   gather,
   rowsOf,

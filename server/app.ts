@@ -1,9 +1,11 @@
 import { existsSync } from 'node:fs';
 import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
+import { constants } from 'node:zlib';
 import compression from 'compression';
 import express, { type Express, type Request, type Response } from 'express';
 import { rateLimit } from 'express-rate-limit';
+import expressStaticGzip from 'express-static-gzip';
 import helmet from 'helmet';
 import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
@@ -37,6 +39,8 @@ export interface App {
 /** A page of one's own, on one's own machine: far above what hands can do, far below what a runaway script does. */
 const REQUESTS_PER_MINUTE = 20_000;
 const LARGEST_BODY = '8mb';
+/** From this quality on Brotli looks further back: a tenth less of a large snapshot, in threads of its own. */
+const PRESSED = 5;
 
 /** Answers are sent small, lines of JSON too; the stream is not held back until there is enough of it to press. */
 const isCompressed = (req: Request, res: Response): boolean => {
@@ -62,7 +66,9 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
     }),
   );
   app.use(loopbackOnly);
-  app.use(compression({ filter: isCompressed }));
+  app.use(
+    compression({ filter: isCompressed, brotli: { params: { [constants.BROTLI_PARAM_QUALITY]: PRESSED } } }),
+  );
   app.use(
     helmet({
       contentSecurityPolicy: {
@@ -98,7 +104,8 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
 
   const dist = fileURLToPath(new URL('../dist', import.meta.url));
   if (existsSync(dist)) {
-    app.use(express.static(dist, { index: false, maxAge: '1h' }));
+    const pressed = { enableBrotli: true, orderPreference: ['br'], index: false };
+    app.use(expressStaticGzip(dist, { ...pressed, serveStatic: { maxAge: '1h' } }));
     app.get('/{*path}', (_req, res) => {
       res.set('Cache-Control', 'no-cache').sendFile(join(dist, 'index.html'));
     });

@@ -4,6 +4,9 @@ import type { InLots } from '#core/lots.ts';
 /** A large request gives way to others after so long: no request holds the server up. */
 const SLICE_MS = 8;
 
+/** Gives way now: between two pieces of work that are large each. */
+export const pause = (): Promise<void> => setImmediate();
+
 /** Gives way when its time is up: awaited between two pieces of work. */
 export function slices(): () => Promise<void> {
   let began = performance.now();

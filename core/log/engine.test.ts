@@ -15,7 +15,7 @@ import {
   step,
   subjectFactsOf,
   typeOf,
-  withSubject,
+  withSubjects,
 } from '../record.ts';
 import * as subjects from '../store/subjects.ts';
 import { inOrder } from './entry.ts';
@@ -82,11 +82,17 @@ describe('facts by their subjects', () => {
   });
 
   it('are put in and taken out, in a copy or in place; the one there is goes back to what it was at first', () => {
-    const without = withSubject(withSubject(facts, 'plan', undefined), drum, undefined);
+    const without = withSubjects(facts, [
+      ['plan', undefined],
+      [drum, undefined],
+    ]);
+    // shelves on which nothing changed are the same
+    expect(without.place).toBe(facts.place);
+    expect(withSubjects(facts, [])).toBe(facts);
     expect(without.plan).toBe(noFacts.plan);
     expect(without.container).toEqual({});
     expect(subjectFactsOf(facts, drum)).toBeDefined();
-    const back = withSubject(without, 'plan', facts.plan);
+    const back = withSubjects(without, [['plan', facts.plan]]);
     expect(back.plan).toBe(facts.plan);
     const own = { ...without, container: {} };
     putSubject(own, 'plan', facts.plan);

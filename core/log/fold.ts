@@ -88,18 +88,31 @@ export function createFold({ kinds, subjects }: Definitions) {
     return (facts[type] as Shelf)[keyOf(subject)];
   }
 
-  /** Facts with one subject's facts put in, or taken out when undefined. */
-  function withSubject(facts: Facts, subject: Subject, subjectFacts: SubjectFacts | undefined): Facts {
-    const type = typeOf(subject);
-    const fresh = freshOf(type);
-    if (fresh) return { ...facts, [type]: subjectFacts ?? fresh };
-    const key = keyOf(subject);
-    const shelf = copyOf(facts[type] as Shelf);
-    shelve(shelf, key, subjectFacts);
-    return { ...facts, [type]: shelf };
+  /** Facts with the facts of subjects put in, or taken out when undefined; each shelf is copied once, however many they are. */
+  function withSubjects(facts: Facts, rows: Iterable<readonly [Subject, SubjectFacts | undefined]>): Facts {
+    const own = ownOf(facts);
+    for (const [subject, subjectFacts] of rows) own.put(subject, subjectFacts);
+    return own.facts();
   }
 
-  /** The same, in facts that nobody else holds: at ten thousand subjects it costs what it does at ten. */
+  /** Facts that follow others, which stay as they are: a shelf is copied when something on it changes first. */
+  function ownOf(facts: Facts) {
+    let after = facts;
+    const own = new Set<SubjectType>();
+    return {
+      facts: () => after,
+      put: (subject: Subject, subjectFacts: SubjectFacts | undefined) => {
+        const type = typeOf(subject);
+        if (!own.has(type)) {
+          after = { ...after, ...(freshOf(type) ? {} : { [type]: copyOf(after[type] as Shelf) }) };
+          own.add(type);
+        }
+        putSubject(after, subject, subjectFacts);
+      },
+    };
+  }
+
+  /** Puts them into facts that nobody else holds: at ten thousand subjects it costs what it does at ten. */
   function putSubject(facts: Facts, subject: Subject, subjectFacts: SubjectFacts | undefined): void {
     const type = typeOf(subject);
     const fresh = freshOf(type);
@@ -171,22 +184,14 @@ export function createFold({ kinds, subjects }: Definitions) {
     entries: readonly E[],
     before: (facts: Facts, entry: E) => void = () => {},
   ): InLots<Facts> {
-    let after = facts;
-    const own = new Set<SubjectType>();
+    const own = ownOf(facts);
     for (const entry of entries) {
-      before(after, entry);
-      for (const subject of subjectsOf(entry)) {
-        const type = typeOf(subject);
-        const next = step(subjectFactsOf(after, subject), entry, subject);
-        if (own.has(type) && !freshOf(type)) putSubject(after, subject, next);
-        else {
-          after = withSubject(after, subject, next);
-          own.add(type);
-        }
-      }
+      before(own.facts(), entry);
+      for (const subject of subjectsOf(entry))
+        own.put(subject, step(subjectFactsOf(own.facts(), subject), entry, subject));
       yield;
     }
-    return after;
+    return own.facts();
   }
 
   /** Whether a subject's life is over: no browser needs it to begin with. */
@@ -201,7 +206,7 @@ export function createFold({ kinds, subjects }: Definitions) {
     foldSubject,
     noFacts,
     subjectFactsOf,
-    withSubject,
+    withSubjects,
     putSubject,
     gather,
     rowsOf,

@@ -1,11 +1,12 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { atOnce } from '../lots.ts';
 import { noFacts } from '../record.ts';
 import { codeKey } from '../store/code.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import * as subjects from '../store/subjects.ts';
 import type { Facts } from './facts.ts';
-import { copyOf, lookUp, shelve } from './lookUp.ts';
+import { copyInLots, copyOf, lookUp, shelve } from './lookUp.ts';
 
 const vessel = (id: string, code: string, place: string): ContainerFacts => ({
   id,
@@ -67,7 +68,9 @@ describe('what is looked up', () => {
           for (const [i, { change: c, copies }] of steps.entries()) {
             if (i === askedAt) containersBy(facts);
             if (copies) {
-              facts = { ...facts, container: copyOf(facts.container) };
+              // at once and in lots are the same copy
+              const copy = c.isGone ? copyOf(facts.container) : atOnce(copyInLots(facts.container));
+              facts = { ...facts, container: copy };
               all.push(facts);
             }
             const shelf = facts.container as Record<string, ContainerFacts>;

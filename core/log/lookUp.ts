@@ -1,3 +1,4 @@
+import { atOnce, type InLots } from '../lots.ts';
 import type { Subject } from '../subject.ts';
 
 /** Subjects of one type by a key that they have in common: containers by their code, by their place. */
@@ -54,14 +55,36 @@ function listed(shelf: Readonly<Record<string, object>>, index: Kept, name: stri
 /** A copy of a shelf, with what is looked up in it. */
 export function copyOf<F extends object>(shelf: Readonly<Record<string, F>>): Record<string, F> {
   const copy = { ...shelf };
-  const index = kept.get(shelf);
-  if (index) {
-    const byName = new Map([...index.byName].map(([name, lists]) => [name, new Map(lists)]));
-    kept.set(copy, { keys: index.keys, byName, own: new WeakSet() });
-    // both share the lists from now on
-    kept.set(shelf, { ...index, own: new WeakSet() });
-  }
+  atOnce(copyIndex(shelf, copy));
   return copy;
+}
+
+/** Subjects that are copied between two breaths. */
+const LOT = 1000;
+
+/** The same for a large shelf that is not changed meanwhile. */
+export function* copyInLots<F extends object>(shelf: Readonly<Record<string, F>>): InLots<Record<string, F>> {
+  const copy: Record<string, F> = {};
+  let done = 0;
+  for (const [id, facts] of Object.entries(shelf)) {
+    copy[id] = facts;
+    if (++done % LOT === 0) yield;
+  }
+  yield* copyIndex(shelf, copy);
+  return copy;
+}
+
+function* copyIndex(shelf: object, copy: object): InLots<void> {
+  const index = kept.get(shelf);
+  if (!index) return;
+  const byName: Kept['byName'] = new Map();
+  for (const [name, lists] of index.byName) {
+    byName.set(name, new Map(lists));
+    yield;
+  }
+  kept.set(copy, { keys: index.keys, byName, own: new WeakSet() });
+  // both share the lists from now on
+  kept.set(shelf, { ...index, own: new WeakSet() });
 }
 
 /** Changes one subject's facts in a shelf that nobody else holds, and what is looked up by them. */

@@ -14,7 +14,7 @@ import type { Room } from '../room.ts';
 import { inSlices, slices } from '../slices.ts';
 
 /** Events that are written between two breaths. */
-const EVENTS = 50;
+const EVENTS = 25;
 
 /** An event of a whole day, under an id that stays: a calendar that asks again moves nothing. */
 const event = (id: string, day: Day, summary: string, description?: string): ICalEventData => ({

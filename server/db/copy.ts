@@ -68,6 +68,7 @@ export async function verify(file: string): Promise<Copy> {
     found = await replay({
       db,
       write: work => work(),
+      wrote: () => undefined,
       settled: async () => undefined,
       close: async () => undefined,
     });

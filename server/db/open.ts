@@ -4,6 +4,7 @@ import { fileURLToPath } from 'node:url';
 import { type Client, createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { pause } from '../slices.ts';
 import { FolderProblem, fileProblem } from './folder.ts';
 import { refoldIfOlder } from './refold.ts';
 import * as schema from './schema.ts';
@@ -15,6 +16,11 @@ export interface Database {
   readonly db: Db;
   /** Writes go one after another: a second connection would find the file busy. */
   readonly write: <T>(work: () => Promise<T>) => Promise<T>;
+  /**
+   * Told of so many rows written: now and then they go from the log of the last writes into the file itself, as a piece of work
+   * of its own, that nobody waits for.
+   */
+  readonly wrote: (rows: number) => void;
   /** Resolves when every write so far is done. */
   readonly settled: () => Promise<void>;
   readonly close: () => Promise<void>;
@@ -35,6 +41,9 @@ async function requireNotNewer(client: Client, file: string): Promise<void> {
       `${file} was written by a newer Zeolite. Update this one; nothing in the file was changed.`,
     );
 }
+
+/** Rows in the log of the last writes before they go into the file. */
+const ROWS_IN_LOG = 1000;
 
 /** SQLite's level at which every commit is on the disk before it is acknowledged. */
 const SYNCHRONOUS_FULL = 2;
@@ -68,9 +77,21 @@ export async function openDatabase(file: string): Promise<Database> {
   const settled = async () => {
     await last;
   };
+  let rowsInLog = 0;
+  const wrote = (rows: number) => {
+    rowsInLog += rows;
+    if (rowsInLog < ROWS_IN_LOG) return;
+    rowsInLog = 0;
+    // where that cannot be (the disk is full), they stay in the log and go with the next
+    void write(async () => {
+      await pause();
+      await client.execute('PRAGMA wal_checkpoint(PASSIVE)').catch(() => undefined);
+    });
+  };
   const database: Database = {
     db,
     write,
+    wrote,
     settled,
     close: async () => {
       await settled();

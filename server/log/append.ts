@@ -10,7 +10,7 @@ import type { Clock } from '../clock.ts';
 import type { Database } from '../db/open.ts';
 import { entries, entrySubjects, facts } from '../db/schema.ts';
 import { ProblemError } from '../problems.ts';
-import { inSlices, slices } from '../slices.ts';
+import { inSlices, pause, slices } from '../slices.ts';
 import { type Key, LiveFacts } from './live.ts';
 import { Lives } from './lives.ts';
 import { entriesById, lotsOf, rowOf } from './rows.ts';
@@ -67,8 +67,8 @@ export async function openLog(
     requireNotAhead(fresh, list, receivedAt);
     const pending = new Pending(database, lives, fresh);
     const touched = new Map<Subject, Key>();
+    const breathe = slices();
     try {
-      const breathe = slices();
       for (const entry of fresh) {
         await breathe();
         await requireAllowed(live, pending, entry, mode, receivedAt);
@@ -78,6 +78,7 @@ export async function openLog(
           touched.set(subject, live.lastKey(subject)!);
         }
       }
+      await pause();
       await commit(database, live, fresh, touched, seq, receivedAt);
     } catch (error) {
       live.takeBack();
@@ -90,7 +91,9 @@ export async function openLog(
     else clock.raise(receivedAt);
     const changed = [...touched.keys()].map((s): ChangedFacts => [s, live.of(s) ?? null]);
     const posted = { seq, accepted: fresh.map(e => e.id), repeated, changed };
+    await pause();
     told(posted);
+    await pause();
     return posted;
   }
 
@@ -259,6 +262,8 @@ async function commit(
   );
   const breathe = slices();
   await database.db.transaction(async tx => {
+    // a commit does not also move what lies in the log of the last writes into the file: that has a time of its own
+    await tx.run(sql`PRAGMA wal_autocheckpoint = 0`);
     for (const lot of lotsOf(
       fresh.map((e, i) => rowOf(e, seq + i + 1, receivedAt)),
       WRITTEN,
@@ -285,4 +290,5 @@ async function commit(
       await breathe();
     }
   });
+  database.wrote(fresh.length + links.length + states.length);
 }

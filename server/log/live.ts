@@ -1,7 +1,7 @@
 import type { Instant } from '#core/calendar/day.ts';
 import { inOrder } from '#core/log/entry.ts';
 import type { Facts, SubjectFacts, SubjectType } from '#core/log/facts.ts';
-import { copyOf } from '#core/log/lookUp.ts';
+import { copyInLots } from '#core/log/lookUp.ts';
 import type { InLots } from '#core/lots.ts';
 import { gather, index, putSubject, subjectFactsOf, subjects } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
@@ -31,11 +31,12 @@ export class LiveFacts {
     return this.#facts;
   }
 
-  /** The facts as they are now, on shelves of their own: they stay so, whatever is recorded after. Shelf by shelf. */
+  /** The facts as they are now, on shelves of their own: they stay so, whatever is recorded after. In lots. */
   *copy(): InLots<Facts> {
     const copy: Record<string, unknown> = {};
     for (const [type, shelf] of Object.entries(this.#facts)) {
-      copy[type] = subjects[type as SubjectType].fresh ? shelf : copyOf(shelf as Record<string, object>);
+      const isOne = subjects[type as SubjectType].fresh !== undefined;
+      copy[type] = isOne ? shelf : yield* copyInLots(shelf as Record<string, object>);
       yield;
     }
     return copy as unknown as Facts;

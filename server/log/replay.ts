@@ -17,7 +17,7 @@ export interface Replay {
 }
 
 /** Entries that are read at once. */
-const READ = 100;
+const READ = 50;
 
 /** Every entry of the file in the order they arrived, some at a time: a log of a million is never in memory whole. */
 export async function* logInLots(db: Db): AsyncGenerator<Entry[]> {

@@ -15,7 +15,7 @@ import {
   type TakenEntries,
 } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
-import { LINES_TYPE, type SnapshotHead, SUBJECTS_A_LINE } from '#contract/snapshotLines.ts';
+import { LINES_TYPE, lineOfLot, type SnapshotHead, SUBJECTS_A_LINE } from '#contract/snapshotLines.ts';
 import { entryId, instant } from '#core/fields.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { standing } from '#core/log/strikes.ts';
@@ -34,7 +34,7 @@ async function* linesOf(head: SnapshotHead, facts: Facts): AsyncGenerator<string
   const breathe = slices();
   let lot: ChangedFacts[] = [];
   const line = () => {
-    const text = `${JSON.stringify(lot)}\n`;
+    const text = `${lineOfLot(lot)}\n`;
     lot = [];
     return text;
   };

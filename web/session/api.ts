@@ -1,7 +1,7 @@
 import type { Ahead, Changes, History, Mode, Posted, TakenEntries } from '#contract/log.ts';
 import { PROBLEM_TYPE, type Problem, type ProblemKind, problemKind } from '#contract/problem.ts';
 import { historyPath, listPath, routes } from '#contract/routes.ts';
-import { LINES_TYPE, type SnapshotHead, type SnapshotLot } from '#contract/snapshotLines.ts';
+import { LINES_TYPE, lotOfLine, type SnapshotHead } from '#contract/snapshotLines.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
 import type { Entry } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
@@ -81,8 +81,7 @@ async function fetchSnapshot(): Promise<WholeLog> {
   const rows: (readonly [Subject, SubjectFacts])[] = [];
   const read = (line: string) => {
     if (!head) head = JSON.parse(line) as SnapshotHead;
-    else
-      for (const [subject, facts] of JSON.parse(line) as SnapshotLot) if (facts) rows.push([subject, facts]);
+    else for (const [subject, facts] of lotOfLine(line)) if (facts) rows.push([subject, facts]);
   };
   let rest = '';
   for (let chunk = await reader.read(); !chunk.done; chunk = await reader.read()) {

@@ -4,7 +4,7 @@ import type { ChangedFacts, LogEvent, Posted } from '#contract/log.ts';
 import type { ProblemKind } from '#contract/problem.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { Entry } from '#core/record.ts';
-import { foldOnto, noFacts, subjectFactsOf, withSubject } from '#core/record.ts';
+import { foldOnto, noFacts, subjectFactsOf, withSubjects } from '#core/record.ts';
 import type { TurnedDown, Waiting } from './storage.ts';
 
 /** What waits, as the screen shows it. */
@@ -72,7 +72,10 @@ const fresh: LogState = {
 };
 
 function withChanges(facts: Facts, changed: readonly ChangedFacts[]): Facts {
-  return changed.reduce((f, [subject, body]) => withSubject(f, subject, body ?? undefined), facts);
+  return withSubjects(
+    facts,
+    changed.map(([subject, body]) => [subject, body ?? undefined] as const),
+  );
 }
 
 // a strike needs the whole story of its subject, which the server has; its answer shows it

@@ -1,16 +1,17 @@
-import { useCallback } from 'react';
+import { useMemo } from 'react';
 import { kindOf } from '#core/store/state.ts';
 import { useAppSelector, useReader } from '../app/hooks.ts';
 import * as format from './format.ts';
 import { useSay } from './texts.ts';
 
-/** A kind's name: its own, or its volume and shape in the person's units ("208 L drum"). */
+/** A kind's name: its own, or its volume and shape in the person's units ("208 L drum"). Said once, however many there are of it. */
 export function useKindName(): (id: string) => string {
   const say = useSay();
   const own = useAppSelector(s => s.log.facts.kind);
   const { units } = useReader();
-  return useCallback(
-    id => {
+  return useMemo(() => {
+    const names = new Map<string, string>();
+    const nameOf = (id: string): string => {
       const kind = kindOf({ kind: own }, id);
       if (!kind) return id;
       if (!kind.name && kind.pieces)
@@ -19,7 +20,11 @@ export function useKindName(): (id: string) => string {
           each: format.litres(kind.nominalL / kind.pieces, units),
         });
       return kind.name ?? say('shape.of', { litres: kind.nominalL, shape: `shape.${kind.shape}` });
-    },
-    [own, units, say],
-  );
+    };
+    return id => {
+      const name = names.get(id) ?? nameOf(id);
+      names.set(id, name);
+      return name;
+    };
+  }, [own, units, say]);
 }

@@ -120,19 +120,19 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
       ) : (
         <p className="text-ash">{say('bench.incomplete')}</p>
       )}
-      {answer && <Judgements of={[...answer.judgements, ...care]} />}
-      {answer && <MakeIt answer={answer} set={set} />}
-      {answer && !isStopped && answer.steps.length > 0 && (
-        <div>
-          <CardButton
-            path={routes.methodCard}
-            of={{ method: method.id, inputs: enteredOf(method, inputs) }}
-            file={`${method.id}.pdf`}
-          />
-        </div>
-      )}
-      {drafts && (
-        <>
+      <InTurn>
+        {answer && <Judgements of={[...answer.judgements, ...care]} />}
+        {answer && <MakeIt answer={answer} set={set} />}
+        {answer && !isStopped && answer.steps.length > 0 && (
+          <div>
+            <CardButton
+              path={routes.methodCard}
+              of={{ method: method.id, inputs: enteredOf(method, inputs) }}
+              file={`${method.id}.pdf`}
+            />
+          </div>
+        )}
+        {drafts && (
           <p>
             <Phrase
               text="bench.sheet-sentence"
@@ -141,6 +141,8 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
               }}
             />
           </p>
+        )}
+        {drafts && (
           <Act
             mayBePast
             drafts={drafts}
@@ -148,9 +150,7 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
             told={say('bench.sheet-begun', { name: `method.${method.id}` })}
             onDone={() => onBegun(drafts[0]!.subject)}
           />
-        </>
-      )}
-      <InTurn>
+        )}
         {!isStopped && answer?.scale && answer.scale.marks.length > 0 && (
           <section>
             <h2 className="mb-2 text-base">{say(`method.${method.id}.scale`)}</h2>

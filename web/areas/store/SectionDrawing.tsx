@@ -36,9 +36,6 @@ const NARROW_PX = 210;
 
 const nothingDrawn: Section = { buildings: [], extent: { x: 0, y: -0.4, w: 3, h: 2 } };
 
-/** Rooms drawn in one task. */
-const PLACES_A_TASK = 2;
-
 function scaleFor(
   extent: Section['extent'],
   widthPx: number,
@@ -93,7 +90,7 @@ export function SectionDrawing({ selected, onSelect, onBlock, onPlace, below }: 
     return scaleFor(extent, widthPx, window.innerHeight * SHARE_OF_WINDOW);
   }, [leftM, bottomM, wideM, highM, widthPx]);
   const places = section.buildings.flatMap(b => b.places);
-  const shown = useInTurn(places.length, PLACES_A_TASK);
+  const shown = useInTurn(places.length);
 
   // one stop for the tab key; the arrows walk from container to container
   const walk = (e: KeyboardEvent<SVGSVGElement>) => {
