@@ -479,3 +479,134 @@ describe('filling', () => {
     expect(fill(198)).toEqual(['warn guard.fill-onto']);
   });
 });
+
+describe('pond water that bleach made limited', () => {
+  beforeEach(() => {
+    filled('pond');
+    dosed();
+    put('mixed', {});
+    h.at(addMinutes(start, 35)).write('read', drum, readingOfChlorine({ method: 'dpd', mgL: 0.5 }));
+  });
+
+  it('counts beside the reach, says what is left in it on its label, and is drunk with a warning', () => {
+    expect(seen(HOUR)).toMatchObject({
+      state: 'limited',
+      counts: 'limited',
+      said: 'warn state.limited',
+      notForDrinking: false,
+      lines: [
+        'label.holds',
+        'label.filled',
+        'label.good-until-at',
+        'label.left',
+        'label.treated',
+        'label.by',
+      ],
+      reach: { drinkingL: 0, limitedL: 198, utilityL: 0 },
+    });
+    expect(seen(HOUR).duties[0]).toBe('warn duty.limited now bench');
+    expect(seen(HOUR).acts).toContain('apart');
+    expect(drawn()).toEqual(['warn guard.draw-limited']);
+    expect(drawn('utility')).toEqual([]);
+  });
+
+  it('set apart counts for nothing', () => {
+    put('container.changed', { setApart: 'the goats' });
+    expect(seen(HOUR)).toMatchObject({ state: 'limited', counts: null, reach: { limitedL: 0 } });
+  });
+
+  it('when its hours are over is past to the minute', () => {
+    const { goodUntil } = seen(HOUR);
+    const minutes = (Date.parse(goodUntil!.at!) - Date.parse(start)) / 60_000;
+    expect(seen(minutes - 1).state).toBe('limited');
+    expect(seen(minutes)).toMatchObject({ state: 'past', said: 'refuse state.past.hour' });
+  });
+});
+
+describe('a batch of bleach', () => {
+  it('with no chlorine left in it failed: another dose does not make it good by itself', () => {
+    filled('well');
+    dosed();
+    put('mixed', {});
+    h.at(addMinutes(start, 35)).write('read', drum, readingOfChlorine({ method: 'dpd', mgL: 0 }));
+    h.write('dosed', drum, { doseMl: 6.6, strengthMgMl: 60 });
+    h.write('mixed', drum, {});
+    h.at(addMinutes(start, 70)).write('read', drum, readingOfChlorine({ method: 'dpd', mgL: 0 }));
+    expect(seen(2 * HOUR)).toMatchObject({
+      state: 'failed',
+      said: 'refuse state.failed.residual',
+      remedy: 'state.failed.residual.remedy',
+      label: 'label.failed',
+    });
+  });
+
+  it('that stands is not filled onto', () => {
+    filled('well');
+    dosed();
+    expect(
+      said('filled', { volumeL: { value: 100, known: 'label' }, water: 'treated-tap', sealed: true }, 5),
+    ).toEqual(['refuse guard.fill-standing']);
+  });
+});
+
+describe('like duties of a place', () => {
+  const another = (code: string, room = shed, day = 0) => {
+    const id = h.subject('container');
+    h.at(addMinutes(start, day * DAY));
+    h.write('container.added', id, { code, kind: 'can-20l', place: room, role: 'clean', heldBefore: 'new' });
+    h.write('filled', id, { volumeL: { value: 19, known: 'label' }, water: 'treated-tap', sealed: true });
+    return id;
+  };
+  const lines = (days: number) => {
+    const now = addMinutes(start, days * DAY);
+    const facts = fold(h.entries);
+    return dutiesAt(facts, stateAt(facts, now)).map(d => [
+      d.what.id,
+      d.what.params?.count,
+      d.what.params?.litres,
+      d.subjects?.length,
+    ]);
+  };
+
+  it('are one line, with their number and litres, by the day they fall on', () => {
+    another('B-1');
+    expect(lines(180)).toEqual([['duty.rotate', undefined, 19, undefined]]);
+    another('B-2');
+    another('B-3', shed, 1);
+    expect(lines(180)).toEqual([
+      ['duty.rotate.many', 2, 38, 2],
+      ['duty.rotate', undefined, 19, undefined],
+    ]);
+  });
+
+  it('that are past are one line of their place, whatever their days', () => {
+    const barn = h.subject('place');
+    put('place.set', { name: 'Barn', building, level: 0, widthM: 9, heightM: 2.4, shelves: [] }, barn);
+    another('B-1');
+    another('B-2', shed, 1);
+    another('B-3', barn, 2);
+    expect(lines(400)).toEqual([
+      ['duty.past.many', 2, 38, 2],
+      ['duty.past', undefined, 19, undefined],
+    ]);
+  });
+});
+
+describe('what is read by a stick', () => {
+  it.each([
+    ['tank-500l', true],
+    ['tote-1040l', true],
+    ['drum-57l', false],
+  ])('%s: %s', (kind, isTank) => {
+    const id = h.subject('container');
+    h.write('container.added', id, { code: 'T', kind, place: shed, role: 'clean', heldBefore: 'new' });
+    const acts = () => {
+      const facts = fold(h.entries);
+      const now = addMinutes(start, HOUR);
+      return offeredActs(facts, facts.container[id]!, stateAt(facts, now).containers[id]!, now);
+    };
+    expect(acts().includes('dip')).toBe(isTank);
+    h.write('filled', id, { volumeL: { value: 50, known: 'label' }, water: 'treated-tap', sealed: true });
+    expect(acts().includes('dip')).toBe(isTank);
+  });
+});
