@@ -83,7 +83,7 @@ describe('what is owned already', () => {
     const green = add();
     h.write('inspected', green, { found: 'algae' });
     expect(ids()).toEqual([]);
-    h.write('sanitised', green, {});
+    h.write('sanitised', green, { waterL: 5, bleachMl: 20 });
     expect(ids()).toEqual([green]);
     h.write('inspected', green, { found: 'smell' });
     expect(ids()).toEqual([]);
