@@ -131,7 +131,7 @@ describe('filling from a source', () => {
 
   it('that is stopped is forbidden; named afterwards it is told', () => {
     const beck = source('stream');
-    put('source.happened', { what: 'spraying' }, beck);
+    put('source.happened', { what: 'spill' }, beck);
     const forbidden = fill('stream', { source: beck }).filter(j => j.startsWith('refuse'));
     expect(forbidden).toHaveLength(1);
     filled('stream');
