@@ -13,6 +13,7 @@ import { readingOfChlorine } from '../tests/readings.ts';
 import { measured } from '../units/amount.ts';
 import type { Origin, Water } from '../water/waters.ts';
 import { offeredActs } from './acts.ts';
+import { vesselOf, waterCase } from './fit.ts';
 import { stateAt } from './state.ts';
 
 const START = '2026-11-02T08:00:00.000Z';
@@ -426,5 +427,135 @@ describe('what is promised before anything is put in', () => {
     expect(of(credit(6, 6, 6, 6), 'heat')).toBe('promise.rule.no-residual');
     expect(of(credit(2, 0, 2, 2), 'filter:hollow-fibre')).toBe('promise.last-resort');
     expect(of(credit(3, 3, 3, 3), 'filter:ultrafilter')).toBe('promise.human-waste');
+  });
+});
+
+describe('what bleach gave a water', () => {
+  const fillOf = () => facts().container[drum]!.fill!;
+  const chlorine = (minutes: number) => waterCase(fillOf(), at(minutes)).chlorine;
+  const smelt = (minutes: number) =>
+    h.at(at(minutes)).write('read', drum, readingOfChlorine({ method: 'smell', smell: 'faint' }));
+  const doseAt = (minutes: number, more: Partial<EntryData['batch.begun']> = {}) => {
+    h.at(at(minutes));
+    dose(more);
+    return fillOf().batches.at(-1)!;
+  };
+  const dosedOf = (batch: ReturnType<typeof doseAt>) => batch.events.find(e => e.what === 'dosed')!.at;
+
+  it('is nothing before it is proved, and from then on by what proved it', () => {
+    fill('well');
+    const batch = doseAt(1);
+    expect(chlorine(59)).toBeUndefined();
+    expect(chlorine(70)).toBeUndefined();
+    read(71, 0.5);
+    expect(chlorine(72)).toMatchObject({ by: 'residual', isForADay: false, dosedAt: dosedOf(batch) });
+    expect(chlorine(72)?.provedAt.slice(0, 16)).toBe(at(71).slice(0, 16));
+    expect(chlorine(72)?.credit.viruses).toBeGreaterThan(0);
+  });
+
+  it('by a smell is by a smell, until something was read of another dose', () => {
+    fill('well');
+    const first = doseAt(1);
+    smelt(65);
+    expect(chlorine(70)).toMatchObject({ by: 'smell', dosedAt: dosedOf(first) });
+    const second = doseAt(2000);
+    read(2065, 0.5);
+    // a top-up makes it neither young nor old again
+    expect(chlorine(2070)).toMatchObject({ by: 'residual', dosedAt: dosedOf(first) });
+    expect(dosedOf(second) > dosedOf(first)).toBe(true);
+  });
+
+  it('for a day is for a day, whichever dose of it was', () => {
+    fill('well');
+    doseAt(1, { school: 'target-dose' });
+    read(65, 0.5);
+    expect(chlorine(70)).toMatchObject({ isForADay: true });
+    doseAt(2000);
+    read(2065, 0.5);
+    expect(chlorine(2070)).toMatchObject({ isForADay: true });
+  });
+
+  it('that was taken out again is read anew: what was read before tells nothing', () => {
+    fill('well');
+    doseAt(1);
+    read(65, 0.5);
+    const sheet = h.at(at(100)).subject('sheet');
+    h.write(
+      'sheet.begun',
+      sheet,
+      {
+        method: 'dechlorinate',
+        inputs: {},
+        headline: { id: 'x' },
+        steps: [],
+        uses: [],
+        credit: credit(0, 0, 0, 0),
+        dechlorinates: true,
+      } as never,
+      [drum],
+    );
+    h.write('sheet.ended', sheet, { outcome: 'finished', method: 'dechlorinate' }, [drum]);
+    const { dechlorinatedAt } = fillOf();
+    expect(dechlorinatedAt?.slice(0, 16)).toBe(at(100).slice(0, 16));
+    const now = waterCase(fillOf(), at(110));
+    expect(now.readings).toEqual([]);
+    expect(now.treatedAt).toBe(dechlorinatedAt);
+    read(120, 0.3);
+    expect(waterCase(fillOf(), at(121)).readings.map(r => r.mgL)).toEqual([0.3]);
+  });
+});
+
+describe('what a water is, as a vessel leaves it', () => {
+  it('is young where it was treated last, by a sheet that takes something out', () => {
+    fill('well');
+    const run = (minutes: number, earned: ReturnType<typeof credit>) => {
+      const sheet = h.at(at(minutes)).subject('sheet');
+      h.write(
+        'sheet.begun',
+        sheet,
+        {
+          method: 'boil',
+          inputs: {},
+          headline: { id: 'x' },
+          steps: [],
+          uses: [],
+          credit: earned,
+          barrier: 'heat',
+        },
+        [drum],
+      );
+      return h.write('sheet.ended', sheet, { outcome: 'finished', method: 'boil' }, [drum]).happenedAt;
+    };
+    const treated = () => waterCase(facts().container[drum]!.fill!, at(5000)).treatedAt;
+    expect(treated()).toBeUndefined();
+    run(10, credit(0, 0, 0, 0));
+    expect(treated()).toBeUndefined();
+    const boiled = run(20, credit(0, 0, 3, 0));
+    expect(treated()).toBe(boiled);
+  });
+
+  it('is chlorinated by the mains, or by a dose that went in, and not by a sheet that was only begun', () => {
+    const isEaten = () => vesselOf(facts().container[drum]!, 'galvanised')?.judgement.reason.id;
+    fill('treated-tap');
+    expect(isEaten()).toBe('vessel.galvanised');
+    h.write('emptied', drum, { to: 'drain' });
+    fill('well');
+    expect(isEaten()).toBeUndefined();
+    h.write('batch.begun', drum, begun);
+    h.write('checked', drum, { clarity: 'clear', chemicalSmell: false });
+    expect(isEaten()).toBeUndefined();
+    h.write('dosed', drum, { doseMl: 10.5, strengthMgMl: 61.8 });
+    expect(isEaten()).toBe('vessel.galvanised');
+  });
+
+  it('was looked at since it was filled, or that look tells nothing of it', () => {
+    h.write('inspected', drum, { found: 'smell' });
+    fill('treated-tap');
+    expect(vesselOf(facts().container[drum]!, 'HDPE')).toBeUndefined();
+    h.write('inspected', drum, { found: 'smell' });
+    expect(vesselOf(facts().container[drum]!, 'HDPE')?.judgement.reason.id).toBe('found.smell');
+    // of a kind that nobody knows it is taken for plastic, with nothing in it for nothing
+    h.write('emptied', drum, { to: 'drain' });
+    expect(vesselOf(facts().container[drum]!, undefined)).toBeUndefined();
   });
 });
