@@ -85,9 +85,7 @@ export function Bench() {
         <NoticesInForce />
         <div data-arrival tabIndex={-1} className="flex flex-col gap-5 outline-none">
           <FaultGate key={method?.id ?? DOSE}>
-            <InTurn>
-              {method ? <MethodBench method={method} onBegun={begun} /> : <Dose onBegun={begun} />}
-            </InTurn>
+            {method ? <MethodBench method={method} onBegun={begun} /> : <Dose onBegun={begun} />}
           </FaultGate>
         </div>
       </div>
