@@ -14,7 +14,11 @@ const near: Readonly<Record<string, readonly string[]>> = {
   'core/rotation': ['core/rotation/*.test.ts', 'core/store/{boundaries,fit,rounds}.test.ts'],
   // without the proof that tries every mix: seconds for each mutant
   'core/containers': ['core/containers/!(mixProof).test.ts', 'core/store/{guards,mixRoom,pack}.test.ts'],
-  'core/store': ['core/store/!(rounds|state|change|drinking).test.ts', 'core/bench/*.test.ts', 'core/sources/*.test.ts'],
+  'core/store': [
+    'core/store/!(rounds|state|change|drinking).test.ts',
+    'core/bench/*.test.ts',
+    'core/sources/*.test.ts',
+  ],
 };
 const { ZEOLITE_MUTATE: folder = '' } = process.env;
 
