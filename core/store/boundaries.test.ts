@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type Hand, hand } from '#demo/hand.ts';
+import { aBatch } from '../bench/aBatch.ts';
 import { addDays, addMinutes } from '../calendar/day.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
 import { dutiesAt } from '../duties.ts';
@@ -38,18 +39,7 @@ const put = <K extends EntryKind>(kind: K, subject: string, data: EntryData[K], 
   h.write(kind, subject, data, also);
 const filled = (water: EntryData['filled']['water'] = 'treated-tap') =>
   put('filled', drum, { volumeL: { value: 198, known: 'measured' }, water, sealed: false });
-const begun = (contactMin = 30) =>
-  put('batch.begun', drum, {
-    school: 'target-dose',
-    strengthSchool: 'replace-yearly',
-    volumeL: 198,
-    strengthMgMl: 60,
-    targetMgL: 2,
-    doseMl: 6.6,
-    way: 'tool',
-    contactMin,
-    clarity: 'clear',
-  });
+const begun = (contactMin = 30) => put('batch.begun', drum, { ...aBatch, contactMin });
 const stateOf = (now: string) => stateAt(fold(h.entries), now).containers[drum]!;
 /** What stops an intention; it is not recorded. */
 function refused(kind: EntryKind, subject: string, data: unknown): string[] {

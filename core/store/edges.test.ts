@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type Hand, hand } from '#demo/hand.ts';
+import { aBatch } from '../bench/aBatch.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { dutiesAt } from '../duties.ts';
 import { atOnce } from '../lots.ts';
@@ -178,17 +179,7 @@ describe('filling', () => {
 
   it('onto a sheet that was only begun is filling onto old water', () => {
     filled('well');
-    put('batch.begun', {
-      school: 'target-dose',
-      strengthSchool: 'replace-yearly',
-      volumeL: 198,
-      strengthMgMl: 60,
-      targetMgL: 2,
-      doseMl: 6.6,
-      way: 'tool',
-      contactMin: 30,
-      clarity: 'clear',
-    });
+    put('batch.begun', aBatch);
     expect(fill()).toEqual(['warn guard.fill-onto']);
     expect(lines()).not.toContain('label.treated');
   });
@@ -332,17 +323,7 @@ describe('a duty', () => {
   };
   it('of a contact time has its clock, one of a reading none', () => {
     filled('well');
-    put('batch.begun', {
-      school: 'target-dose',
-      strengthSchool: 'replace-yearly',
-      volumeL: 198,
-      strengthMgMl: 60,
-      targetMgL: 2,
-      doseMl: 6.6,
-      way: 'tool',
-      contactMin: 30,
-      clarity: 'clear',
-    });
+    put('batch.begun', aBatch);
     put('checked', { clarity: 'clear', chemicalSmell: false });
     put('dosed', { doseMl: 6.6, strengthMgMl: 60 });
     put('mixed', {});

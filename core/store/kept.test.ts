@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type Hand, hand } from '#demo/hand.ts';
+import { aBatch } from '../bench/aBatch.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { seedKinds } from '../containers/kinds.ts';
 import { subjectsOf } from '../log/entry.ts';
@@ -164,17 +165,7 @@ describe('what was kept', () => {
 describe('a state holds', () => {
   const until = (now = NOW) => stateAt(fold(h.entries), now).holdsUntil;
   const begun = (id: string, contactMin: number) => {
-    put('batch.begun', id, {
-      school: 'target-dose',
-      strengthSchool: 'replace-yearly',
-      volumeL: 50,
-      strengthMgMl: 60,
-      targetMgL: 2,
-      doseMl: 1.7,
-      way: 'tool',
-      contactMin,
-      clarity: 'clear',
-    });
+    put('batch.begun', id, { ...aBatch, volumeL: 50, doseMl: 1.7, contactMin });
     put('dosed', id, { doseMl: 1.7, strengthMgMl: 60 });
     return put('mixed', id, {}).happenedAt;
   };

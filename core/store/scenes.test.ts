@@ -1,5 +1,6 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type Hand, hand } from '#demo/hand.ts';
+import { aBatch } from '../bench/aBatch.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { dutiesAt } from '../duties.ts';
 import { type EntryData, type EntryKind, fold, guard } from '../record.ts';
@@ -33,18 +34,7 @@ beforeEach(() => {
 
 const filled = (water: EntryData['filled']['water'] = 'treated-tap', more = {}) =>
   put('filled', { volumeL: { value: 198, known: 'measured' }, water, sealed: true, ...more });
-const begun = () =>
-  put('batch.begun', {
-    school: 'target-dose',
-    strengthSchool: 'replace-yearly',
-    volumeL: 198,
-    strengthMgMl: 60,
-    targetMgL: 2,
-    doseMl: 6.6,
-    way: 'tool',
-    contactMin: 30,
-    clarity: 'clear',
-  });
+const begun = () => put('batch.begun', aBatch);
 const dosed = () => {
   begun();
   put('checked', { clarity: 'clear', chemicalSmell: false });
