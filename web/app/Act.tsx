@@ -1,6 +1,7 @@
 import { type ReactNode, useMemo, useState } from 'react';
 import type { Judgement } from '#core/judgement.ts';
 import { refusals } from '#core/judgement.ts';
+import type { Facts } from '#core/log/facts.ts';
 import type { Draft } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
@@ -68,7 +69,10 @@ function ActBody({
     return when === undefined ? undefined : meant?.map(d => (d.at ? d : { ...d, at: when }));
   }, [meant, when, isFaulty]);
   const preview = usePreview(drafts);
-  const { guarded, isJudged } = useGuarded(drafts);
+  const facts = useFacts();
+  // while it is recorded it stays judged by what was so when the hand pressed: what it does itself is no news
+  const [pressedAt, setPressedAt] = useState<Facts | null>(null);
+  const { guarded, isJudged } = useGuarded(drafts, pressedAt ?? facts);
   const fromServer = answered && answered.drafts === drafts ? answered.judgements : [];
   const judgements = [
     ...guarded,
@@ -80,7 +84,8 @@ function ActBody({
   const act = async (mode: 'intend' | 'happened') => {
     if (!drafts) return;
     preview.onMouseLeave();
-    const outcome = await recordAndTell(drafts, told, mode);
+    setPressedAt(facts);
+    const outcome = await recordAndTell(drafts, told, mode).finally(() => setPressedAt(null));
     if (outcome.is === 'refused') setAnswered({ drafts, judgements: outcome.judgements });
     else if (outcome.is !== 'problem') onDone?.();
   };
@@ -112,12 +117,14 @@ function ActBody({
 }
 
 /** What the guards say of drafts; the facts are what they judge by: judged anew when those change, and the button waits. */
-function useGuarded(drafts: readonly Draft[] | undefined): {
+function useGuarded(
+  drafts: readonly Draft[] | undefined,
+  facts: Facts,
+): {
   readonly guarded: readonly Judgement[];
   readonly isJudged: boolean;
 } {
   const { outbox } = useSession();
-  const facts = useFacts();
   // biome-ignore lint/correctness/useExhaustiveDependencies: the outbox judges by the facts
   const work = useMemo(() => (drafts ? () => outbox.judgeInLots(drafts) : null), [drafts, outbox, facts]);
   const judged = useWorkedOut(work, (drafts?.length ?? 0) > MOST_AT_ONCE);

@@ -1,4 +1,13 @@
-import { createContext, useContext, useDeferredValue, useEffect, useMemo, useState } from 'react';
+import {
+  createContext,
+  startTransition,
+  useContext,
+  useDeferredValue,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react';
 import { useDispatch, useSelector } from 'react-redux';
 import type { Day } from '#core/calendar/day.ts';
 import type { Duty } from '#core/duty.ts';
@@ -116,7 +125,8 @@ export function useWorkedOut<T>(work: (() => InLots<T>) | null, isLarge: boolean
     void breathe()
       .then(() => breathing(work()))
       .then(result => {
-        if (isCurrent) setLarge({ work, result });
+        // what is drawn of it is drawn in pieces
+        if (isCurrent) startTransition(() => setLarge({ work, result }));
       });
     return () => {
       isCurrent = false;
@@ -124,6 +134,16 @@ export function useWorkedOut<T>(work: (() => InLots<T>) | null, isLarge: boolean
   }, [work, isLarge]);
   if (!isLarge) return little;
   return large && large.work === work ? large.result : undefined;
+}
+
+/** The same; while other work is done, the result of the last stands. */
+export function useLastWorkedOut<T>(work: () => InLots<T>, isLarge: boolean): T | undefined {
+  const result = useWorkedOut(work, isLarge);
+  const last = useRef(result);
+  useEffect(() => {
+    if (result !== undefined) last.current = result;
+  }, [result]);
+  return result ?? last.current;
 }
 
 /** Handlers that show in the reach what an action would do, while it is hovered, focused or pressed. */

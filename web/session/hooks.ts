@@ -14,14 +14,14 @@ export function useSession(): Session {
 
 /** The moment that states on the screen are shown for. */
 export function useStateNow(): Instant {
-  const { clock } = useSession();
-  return useSyncExternalStore(clock.subscribe, clock.stateNow);
+  const { moment } = useSession();
+  return useSyncExternalStore(moment.subscribe, moment.now);
 }
 
 /** The day that it is where the group is. */
 export function useDayIn(timeZone: string): Day {
-  const { clock } = useSession();
-  return useSyncExternalStore(clock.subscribe, () => dayOf(clock.stateNow(), timeZone));
+  const { moment } = useSession();
+  return useSyncExternalStore(moment.subscribe, () => dayOf(moment.now(), timeZone));
 }
 
 /** The time in whole seconds. */

@@ -1,13 +1,16 @@
+import type { UnknownAction } from '@reduxjs/toolkit';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { atOnce } from '#core/lots.ts';
 import type { Entry } from '#core/record.ts';
-import { fold, foldOnto, subjectFactsOf } from '#core/record.ts';
+import { fold, subjectFactsOf } from '#core/record.ts';
 import { hand } from '#demo/hand.ts';
 import {
   entriesCame,
   type LogState,
   lineChanged,
   loadFailed,
+  logAfterInLots,
   logReducer,
   outboxIs,
   queued,
@@ -119,15 +122,46 @@ describe('the log of a browser', () => {
     expect(logReducer(done, entriesCame({ seq: 4, ids: [drawn.id], changed: served(drawn) }))).toBe(done);
   });
 
-  it('takes facts that were worked out ahead, unless others came meanwhile', () => {
-    const waiting = waitingFor(draw(8));
-    const facts = foldOnto(ready.facts, waiting.entries);
-    const shown = { of: ready.facts, facts };
-    expect(logReducer(ready, queued({ waiting, shown })).facts).toBe(facts);
+  it('shows the very facts that were worked out ahead, unless something came meanwhile', () => {
+    const drawn = draw(8);
+    const action = queued({ waiting: waitingFor(drawn) });
+    const ahead = atOnce(logAfterInLots(ready, action));
+    expect(logReducer(ready, action).facts).toBe(ahead.facts);
+    // the same by another road
+    const left = { ...waitingFor(drawn), isLeft: true as const };
+    expect(logReducer(ready, outboxIs({ waiting: [left], turnedDown: [] })).facts).toBe(ahead.facts);
     const other = logReducer(ready, queued({ waiting: waitingFor(draw(5)) }));
-    const both = logReducer(other, queued({ waiting, shown }));
-    expect(both.facts).not.toBe(facts);
+    const both = logReducer(other, action);
+    expect(both.facts).not.toBe(ahead.facts);
     expect(leftIn(both)).toBe(198 - 8 - 5);
+    const told = entriesCame({ seq: 4, ids: [drawn.id], changed: served(drawn) });
+    expect(logReducer(ready, told).facts).toBe(atOnce(logAfterInLots(ready, told)).facts);
+    expect(logReducer(other, told).facts).not.toBe(logReducer(ready, told).facts);
+  });
+
+  it('gives way between what it folds, and between what it compares', () => {
+    const lots = (state: LogState, action: UnknownAction) => [...logAfterInLots(state, action)].length;
+    const drawn = [draw(1), draw(1), draw(1)];
+    const waiting = queued({ waiting: waitingFor(...drawn) });
+    expect(lots(ready, waiting)).toBe(3);
+    const told = entriesCame({ seq: 6, ids: drawn.map(e => e.id), changed: served(...drawn) });
+    expect(lots(logReducer(ready, waiting), told)).toBe(1);
+  });
+
+  it('folds what follows onto what was folded before', () => {
+    const drawn = [draw(1), draw(2), draw(3)];
+    const lots = (state: LogState, action: UnknownAction) => [...logAfterInLots(state, action)].length;
+    let state = ready;
+    for (const one of drawn) {
+      const action = queued({ waiting: waitingFor(one) });
+      expect(lots(state, action)).toBe(1);
+      state = logReducer(state, action);
+    }
+    expect(leftIn(state)).toBe(192);
+    // one from their midst was turned down: those after it are folded without it
+    const rest = outboxIs({ waiting: [drawn[0]!, drawn[2]!].map(e => waitingFor(e)), turnedDown: [] });
+    const down = { ...waitingFor(drawn[1]!), problem: { type: 'x', title: 'x', status: 409 } };
+    expect(leftIn(logReducer(state, outboxIs({ ...rest.payload, turnedDown: [down] })))).toBe(194);
   });
 
   it('folds what is queued onto what others recorded meanwhile', () => {

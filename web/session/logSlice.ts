@@ -3,8 +3,9 @@ import isSame from 'fast-deep-equal';
 import type { ChangedFacts, LogEvent, Posted } from '#contract/log.ts';
 import type { ProblemKind } from '#contract/problem.ts';
 import type { Facts } from '#core/log/facts.ts';
+import { atOnce, type InLots } from '#core/lots.ts';
 import type { Entry } from '#core/record.ts';
-import { foldOnto, noFacts, subjectFactsOf, withSubjects } from '#core/record.ts';
+import { foldOntoInLots, noFacts, subjectFactsOf, withSubjects } from '#core/record.ts';
 import type { TurnedDown, Waiting } from './storage.ts';
 
 /** What waits, as the screen shows it. */
@@ -50,8 +51,8 @@ export const outboxIs = createAction<{ waiting: readonly Waiting[]; turnedDown: 
 );
 /** The stream told of entries; `isWhole`: it was asked for everything up to now. */
 export const entriesCame = createAction<LogEvent & { readonly isWhole?: true }>('log/entriesCame');
-/** One was recorded; `shown` are the facts with it, worked out from those that were shown. */
-export const queued = createAction<{ waiting: Waiting; shown?: { of: Facts; facts: Facts } }>('log/queued');
+/** One was recorded. */
+export const queued = createAction<{ waiting: Waiting }>('log/queued');
 /** One was acknowledged, with what it changed, or turned down. */
 export const settled = createAction<{ id: string; posted?: Posted }>('log/settled');
 export const troubled = createAction<ProblemKind | undefined>('log/troubled');
@@ -71,11 +72,31 @@ const fresh: LogState = {
   isLive: false,
 };
 
-function withChanges(facts: Facts, changed: readonly ChangedFacts[]): Facts {
-  return withSubjects(
-    facts,
+// what is worked out ahead and then shown is the very same: states and drawings are kept by the facts they come from
+const changedBefore = new WeakMap<readonly ChangedFacts[], { readonly of: Facts; readonly facts: Facts }>();
+const foldedBefore = new WeakMap<Facts, { readonly entries: readonly Entry[]; readonly facts: Facts }>();
+
+/** Facts with the server's word on some subjects. */
+function withChanges(of: Facts, changed: readonly ChangedFacts[]): Facts {
+  const last = changedBefore.get(changed);
+  if (last?.of === of) return last.facts;
+  const facts = withSubjects(
+    of,
     changed.map(([subject, body]) => [subject, body ?? undefined] as const),
   );
+  changedBefore.set(changed, { of, facts });
+  return facts;
+}
+
+/** Facts with entries folded onto them; those that follow what was folded before are folded onto that. */
+function* withEntries(served: Facts, entries: readonly Entry[]): InLots<Facts> {
+  const last = foldedBefore.get(served);
+  const goesOn = last?.entries.every((e, i) => e.id === entries[i]?.id);
+  const facts = goesOn
+    ? yield* foldOntoInLots(last!.facts, entries.slice(last!.entries.length))
+    : yield* foldOntoInLots(served, entries);
+  foldedBefore.set(served, { entries, facts });
+  return facts;
 }
 
 // a strike needs the whole story of its subject, which the server has; its answer shows it
@@ -93,61 +114,60 @@ function toldOf(state: LogState, ids: readonly string[]): LogState {
 
 const isTold = (told: ReadonlySet<string>, { entries }: Waiting): boolean => told.has(entries.at(-1)!.id);
 
-/** What follows a state: its facts are worked out anew where what they come from is another. */
-function shown(state: LogState, before: LogState): LogState {
-  const [entries, was] = [optimistic(state.queue), optimistic(before.queue)];
-  const isSameQueue = entries.length === was.length && entries.every((e, i) => e.id === was[i]!.id);
-  if (state.served === before.served && isSameQueue) return { ...state, facts: before.facts };
-  return { ...state, facts: foldOnto(state.served, entries) };
+/** A state with the facts that follow from what is served and what waits. */
+function* shown(state: LogState): InLots<LogState> {
+  return { ...state, facts: yield* withEntries(state.served, optimistic(state.queue)) };
 }
 
 /**
  * The server's word on some subjects. Where it is what the screen shows already, as it is after nearly everything recorded
  * here, the facts stay the very same and nothing is drawn anew.
  */
-function served(state: LogState, changed: readonly ChangedFacts[], before: LogState): LogState {
-  const isShown = changed.every(([subject, body]) =>
-    isSame(subjectFactsOf(state.facts, subject) ?? null, body ?? null),
-  );
-  if (isShown && optimistic(state.queue).length === 0) return { ...state, served: state.facts };
-  return shown({ ...state, served: withChanges(state.served, changed) }, before);
+function* served(state: LogState, changed: readonly ChangedFacts[]): InLots<LogState> {
+  if (optimistic(state.queue).length === 0 && (yield* isShown(state.facts, changed)))
+    return { ...state, served: state.facts };
+  return yield* shown({ ...state, served: withChanges(state.served, changed) });
 }
 
-/**
- * The log as this browser knows it. A plain reducer: the facts are immutable already,
- * and drafting or freezing ten thousand containers would cost more than the fold.
- */
-export function logReducer(state: LogState = fresh, action: UnknownAction): LogState {
+function* isShown(facts: Facts, changed: readonly ChangedFacts[]): InLots<boolean> {
+  for (const [subject, body] of changed) {
+    if (!isSame(subjectFactsOf(facts, subject) ?? null, body ?? null)) return false;
+    yield;
+  }
+  return true;
+}
+
+/** What an action makes of a log, in lots: a bulk act is a thousand subjects, and a page that hears of one goes on answering. */
+export function* logAfterInLots(state: LogState, action: UnknownAction): InLots<LogState> {
   if (snapshotCame.match(action)) {
     const { facts, seq, demo, folder, isAhead = false } = action.payload;
     // what another tab had sent before this was read is in it
     const queue = state.queue.filter(w => !w.isSent);
     const read = { served: facts, seq, demo, isAhead, ...(folder ? { folder } : {}) };
-    return shown({ ...state, ...read, queue, status: 'ready' }, state);
+    return yield* shown({ ...state, ...read, queue, status: 'ready' });
   }
   if (entriesCame.match(action)) {
     const { seq, ids, changed, isWhole } = action.payload;
     const queue = isWhole ? state.queue.filter(w => !w.isSent) : state.queue;
     if (seq <= state.seq)
-      return queue.length === state.queue.length ? state : shown({ ...state, queue }, state);
-    return served({ ...toldOf({ ...state, queue }, ids), seq }, changed, state);
+      return queue.length === state.queue.length ? state : yield* shown({ ...state, queue });
+    return yield* served({ ...toldOf({ ...state, queue }, ids), seq }, changed);
   }
   if (queued.match(action)) {
-    const { waiting, shown: ahead } = action.payload;
+    const { waiting } = action.payload;
     // another tab looked meanwhile: it is there already
     if (state.queue.some(w => w.id === waiting.id) || isTold(state.told, waiting)) return state;
-    const next = { ...state, queue: [...state.queue, waiting] };
-    return ahead?.of === state.facts ? { ...next, facts: ahead.facts } : shown(next, state);
+    return yield* shown({ ...state, queue: [...state.queue, waiting] });
   }
   if (settled.match(action)) {
     const { id, posted } = action.payload;
     const rest = { ...state, queue: state.queue.filter(w => w.id !== id) };
     // where the stream brought it before, it is shown already
-    if (!posted || posted.seq <= state.seq) return shown(rest, state);
+    if (!posted || posted.seq <= state.seq) return yield* shown(rest);
     // where others' entries lie between, they are still on their way: the number waits for them
     const isNext = posted.seq === state.seq + posted.accepted.length;
     const next = toldOf(isNext ? { ...rest, seq: posted.seq } : rest, posted.accepted);
-    return served(next, posted.changed, state);
+    return yield* served(next, posted.changed);
   }
   if (outboxIs.match(action)) {
     const { waiting, turnedDown } = action.payload;
@@ -159,7 +179,7 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
       .map(w => ({ ...w, isSent: true as const }));
     // the outbox may have been read before the server told of what lay in it
     const queue = [...sent, ...waiting.filter(w => !isTold(state.told, w))];
-    return shown({ ...state, queue, turnedDown }, state);
+    return yield* shown({ ...state, queue, turnedDown });
   }
   if (troubled.match(action))
     return state.trouble === action.payload ? state : { ...state, trouble: action.payload };
@@ -169,3 +189,10 @@ export function logReducer(state: LogState = fresh, action: UnknownAction): LogS
     return state.status === 'loading' ? { ...state, status: 'unreachable' } : state;
   return state;
 }
+
+/**
+ * The log as this browser knows it. A plain reducer: the facts are immutable already,
+ * and drafting or freezing ten thousand containers would cost more than the fold.
+ */
+export const logReducer = (state: LogState = fresh, action: UnknownAction): LogState =>
+  atOnce(logAfterInLots(state, action));

@@ -6,11 +6,11 @@ import { atOnce, type InLots } from '#core/lots.ts';
 import { type Entry, foldOntoInLots, guard } from '#core/record.ts';
 import { breathe, breathing } from '../app/breathe.ts';
 import { handKnown, handOf } from '../person/person.ts';
-import type { Answers } from './answers.ts';
 import { type Api, NoAnswer, ProblemAnswer } from './api.ts';
 import type { SessionClock } from './clock.ts';
 import { type Draft, drawId, drawPassing, stamped } from './draft.ts';
 import { outboxIs, queued, settled, troubled } from './logSlice.ts';
+import type { Show } from './show.ts';
 import { isTurnedDown, type Kept, type OutboxStorage, type TurnedDown, type Waiting } from './storage.ts';
 import type { AppStore } from './store.ts';
 
@@ -41,7 +41,7 @@ interface Parts {
   readonly clock: SessionClock;
   readonly storage: OutboxStorage;
   readonly store: AppStore;
-  readonly answers: Answers;
+  readonly show: Show;
 }
 
 /** After so many faults of the server over one, those behind it go first. */
@@ -50,7 +50,7 @@ const MOST_FAULTS = 3;
 /** The reason that something recorded for another folder stays here. */
 const elsewhere: Problem = { type: problemType('conflict'), title: 'another folder', status: 409 };
 
-export function createOutbox({ api, clock, storage, store, answers }: Parts): Outbox {
+export function createOutbox({ api, clock, storage, store, show }: Parts): Outbox {
   const { dispatch } = store;
   const logOf = () => store.getState().log;
   // what somebody waits for in this tab, and what came of it
@@ -72,11 +72,13 @@ export function createOutbox({ api, clock, storage, store, answers }: Parts): Ou
     return found;
   }
 
-  const look: Outbox['look'] = async () => {
+  const read = async () => {
     const kept = await storage.all();
     const waiting = kept.filter((one): one is Waiting => !isTurnedDown(one));
-    dispatch(outboxIs({ waiting, turnedDown: kept.filter(isTurnedDown) }));
+    return outboxIs({ waiting, turnedDown: kept.filter(isTurnedDown) });
   };
+
+  const look: Outbox['look'] = async () => void (await show(read));
 
   const record: Outbox['record'] = async (drafts, mode = 'intend') => {
     // it happened when the hand pressed, however long the page takes to judge it
@@ -100,23 +102,12 @@ export function createOutbox({ api, clock, storage, store, answers }: Parts): Ou
     waitedFor.set(waiting.id, undefined);
     // kept before it is shown: a page that is closed under the hand loses nothing
     await storage.put(waiting);
-    const shown = await ahead(entries);
-    if (await storage.get(waiting.id)) dispatch(queued({ waiting, ...shown }));
+    await show(async () => ((await storage.get(waiting.id)) ? queued({ waiting }) : undefined));
     await flush();
     // sent in that very moment by another tab: nobody else would take it off what is shown
-    if (!(await storage.get(waiting.id))) dispatch(settled({ id: waiting.id }));
+    if (!(await storage.get(waiting.id))) await show(() => settled({ id: waiting.id }));
     return (await cameOf(waiting)) ?? { is: 'waiting', entries };
   };
-
-  /** What is to be shown with entries, worked out before it is: the page draws it and has nothing left to compute. */
-  async function ahead(entries: readonly Entry[]): Promise<{ shown?: { of: Facts; facts: Facts } }> {
-    const { facts: of } = logOf();
-    if (entries.some(e => e.kind === 'struck')) return {};
-    await breathe();
-    const facts = await breathing(foldOntoInLots(of, entries));
-    await answers.workOut(facts, clock.stateNow());
-    return { shown: { of, facts } };
-  }
 
   /** What came of something that this tab recorded; undefined while it waits, and nobody waits for it from then on. */
   async function cameOf(waiting: Waiting): Promise<Outcome | undefined> {
@@ -161,7 +152,7 @@ export function createOutbox({ api, clock, storage, store, answers }: Parts): Ou
       const posted = await api.post(one.entries, one.mode, one.folder);
       if (waitedFor.has(one.id)) waitedFor.set(one.id, { is: 'recorded', entries: one.entries });
       await storage.remove(one.id);
-      dispatch(settled({ id: one.id, posted }));
+      await show(() => settled({ id: one.id, posted }));
       return 'settled';
     } catch (error) {
       if (error instanceof ProblemAnswer) {
@@ -181,7 +172,7 @@ export function createOutbox({ api, clock, storage, store, answers }: Parts): Ou
   /** Another folder is served at this address: it is kept until its own is served again. */
   async function setAside(one: Waiting): Promise<'settled'> {
     await storage.put({ ...one, problem: elsewhere, isElsewhere: true });
-    dispatch(settled({ id: one.id }));
+    await show(() => settled({ id: one.id }));
     await look();
     return 'settled';
   }
@@ -192,7 +183,7 @@ export function createOutbox({ api, clock, storage, store, answers }: Parts): Ou
       waitedFor.set(one.id, outcomeOf(one.problem));
       await storage.remove(one.id);
     } else await storage.put(one);
-    dispatch(settled({ id: one.id }));
+    await show(() => settled({ id: one.id }));
     await look();
   }
 

@@ -1,14 +1,13 @@
-import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import type { Draft } from './draft.ts';
 
-/** What the action under the pointer or the focus would do; the reach shows it. */
-const slice = createSlice({
-  name: 'preview',
-  initialState: null as readonly Draft[] | null,
-  reducers: {
-    previewed: (_, { payload }: PayloadAction<readonly Draft[] | null>) => payload as never,
-  },
-});
+export const previewed = createAction<readonly Draft[] | null>('preview/previewed');
 
-export const { previewed } = slice.actions;
-export const previewReducer = slice.reducer;
+/**
+ * What the action under the pointer or the focus would do; the reach shows it. A plain reducer: a thousand drafts would be
+ * frozen one by one under the hand that presses.
+ */
+export const previewReducer = (
+  preview: readonly Draft[] | null = null,
+  action: UnknownAction,
+): readonly Draft[] | null => (previewed.match(action) ? action.payload : preview);

@@ -3,6 +3,7 @@ import type { Posted } from '#contract/log.ts';
 import { problemType } from '#contract/problem.ts';
 import { judge, message } from '#core/judgement.ts';
 import { subjectsOf } from '#core/log/entry.ts';
+import type { Facts } from '#core/log/facts.ts';
 import { type Entry, fold, foldOnto, subjectFactsOf } from '#core/record.ts';
 import { hand } from '#demo/hand.ts';
 import { type Api, NoAnswer, ProblemAnswer } from './api.ts';
@@ -146,6 +147,72 @@ describe('a session', () => {
     await session.connect();
     await vi.waitFor(() => expect(logOf(session).folder).toBe('B'));
     expect(from.asked).toEqual(['changes', 'changes', 'snapshot']);
+  });
+});
+
+describe('what is shown', () => {
+  /** A session, what it works out and what its page is told, in the order that comes about. */
+  async function observed(from: ReturnType<typeof server>, storage: OutboxStorage) {
+    const session = await tab(from, storage);
+    const workedOut = vi.spyOn(session.answers, 'workOut');
+    const early: Facts[] = [];
+    let before = logOf(session).facts;
+    session.store.subscribe(() => {
+      const { facts } = logOf(session);
+      if (facts !== before && !workedOut.mock.calls.some(([of]) => of === facts)) early.push(facts);
+      before = facts;
+    });
+    return { session, workedOut, early };
+  }
+
+  const ways: Record<
+    string,
+    (from: ReturnType<typeof server>, place: () => OutboxStorage) => Promise<unknown>
+  > = {
+    'by the stream': from =>
+      from.api.post([h.write('home.set', home, { name: 'Mill', people: [] })], 'intend'),
+    'by another tab, with no server there': async (from, place) => {
+      const other = await tab(from, place());
+      from.inTheWay(cut());
+      return other.outbox.record(named('Mill'));
+    },
+    'by another tab': async (from, place) => (await tab(from, place())).outbox.record(named('Mill')),
+    'after a cut line': async from => {
+      from.cut();
+      await from.api.post([h.write('home.set', home, { name: 'Mill', people: [] })], 'intend');
+      return open[0]!.connect();
+    },
+    'by another folder': async from => {
+      from.cut();
+      await from.api.post([h.write('home.set', home, { name: 'Mill', people: [] })], 'intend');
+      from.folder = 'B';
+      return open[0]!.connect();
+    },
+    'by itself': () => open[0]!.outbox.record(named('Mill')),
+  };
+  it.each(Object.entries(ways))('was worked out before, when it came %s', async (_, way) => {
+    const [from, place] = [server(), memoryTabs()];
+    const { session, workedOut, early } = await observed(from, place());
+    await way(from, place);
+    await vi.waitFor(() => expect(seen(session)).toBe('Mill'));
+    expect(early).toEqual([]);
+    expect(workedOut).toHaveBeenCalled();
+  });
+
+  it('comes in the order in which it was heard, however long the first took', async () => {
+    const from = server();
+    const session = await tab(from, memoryTabs()());
+    const workOut = session.answers.workOut;
+    vi.spyOn(session.answers, 'workOut').mockImplementationOnce(async (...asked) => {
+      await new Promise(resolve => setTimeout(resolve, 30));
+      return workOut(...asked);
+    });
+    from.asked.length = 0;
+    for (const name of ['Mill', 'Mill Lane'])
+      await from.api.post([h.write('home.set', home, { name, people: [] })], 'intend');
+    await vi.waitFor(() => expect(seen(session)).toBe('Mill Lane'));
+    // nothing was taken for a gap
+    expect(from.asked).toEqual([]);
   });
 });
 

@@ -6,7 +6,9 @@ import { type Api, ProblemAnswer } from './api.ts';
 import type { SessionClock } from './clock.ts';
 import type { OpenLine } from './line.ts';
 import { entriesCame, lineChanged, loadFailed, snapshotCame } from './logSlice.ts';
+import { createMoment, type Moment } from './moment.ts';
 import { createOutbox, type Outbox } from './outbox.ts';
+import { createShow } from './show.ts';
 import type { OutboxStorage } from './storage.ts';
 import { type AppStore, createStore } from './store.ts';
 
@@ -24,6 +26,7 @@ export interface Session {
   readonly clock: SessionClock;
   readonly store: AppStore;
   readonly answers: Answers;
+  readonly moment: Moment;
   readonly outbox: Outbox;
   /**
    * Loads the facts, keeps them in step with the server, and sends what still waits from before.
@@ -39,9 +42,11 @@ const RETRY_MS = 5000;
 export function createSession({ api, clock, storage, openLine }: SessionParts): Session {
   const store = createStore();
   const answers = createAnswers();
-  const outbox = createOutbox({ api, clock, storage, store, answers });
+  const moment = createMoment({ clock, store, answers });
+  const show = createShow({ moment, store, answers });
+  const outbox = createOutbox({ api, clock, storage, store, show });
   const logOf = () => store.getState().log;
-  const endings: (() => void)[] = [clock.close];
+  const endings: (() => void)[] = [clock.close, moment.close];
   const isSentElsewhere = () => logOf().queue.some(w => w.isSent);
 
   /** Reads the whole, once more where something was recorded while it was read. */
@@ -51,13 +56,11 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
       const { head, rows } = await api.snapshot();
       clock.set(head.now);
       await breathe();
-      const facts = gather(rows);
-      await answers.workOut(facts, clock.stateNow());
-      const { seq } = logOf();
-      // it would show what was, not what is
-      if (seq !== seqBefore && seq > head.seq) return await load();
       const { demo, folder, isAhead = false } = head;
-      store.dispatch(snapshotCame({ facts, seq: head.seq, demo, folder, isAhead }));
+      const came = snapshotCame({ facts: gather(rows), seq: head.seq, demo, folder, isAhead });
+      // it would show what was, not what is
+      const isOver = () => logOf().seq !== seqBefore && logOf().seq > head.seq;
+      if (!(await show(() => (isOver() ? undefined : came)))) return await load();
       await outbox.flush();
       // it may have been in what was just read
       if (isSentElsewhere()) await catchUp();
@@ -75,7 +78,8 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
       // another folder is served in the place of this one
       if (changes.folder !== folder) return await load();
       clock.set(changes.now);
-      store.dispatch(entriesCame({ ...changes, isWhole: true }));
+      const whole = entriesCame({ ...changes, isWhole: true });
+      await show(() => whole);
       await outbox.flush();
     } catch (error) {
       if (error instanceof ProblemAnswer) await load();
@@ -102,9 +106,10 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
           store.dispatch(loadFailed());
         },
         onEntries: event => {
-          const isGap = event.seq > logOf().seq + event.ids.length;
-          if (isGap) void catchUp();
-          else store.dispatch(entriesCame(event));
+          const isGap = () => event.seq > logOf().seq + event.ids.length;
+          void show(() => (isGap() ? undefined : entriesCame(event))).then(isShown => {
+            if (!isShown) void catchUp();
+          });
         },
         onClock: clock.set,
       });
@@ -117,6 +122,7 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
     clock,
     store,
     answers,
+    moment,
     outbox,
     connect,
     close: () => {

@@ -317,7 +317,8 @@ export function ChoiceBlank<T extends string>({
   placeholder,
 }: ChoiceProps<T>) {
   const say = useSay();
-  // its choices are drawn when the hand comes near: forty places in a blank that nobody opens cost a page its start
+  // its choices are drawn when the hand comes near, and go with the list: forty places in a blank that nobody opens cost a
+  // page its start
   const [isNear, setIsNear] = useState(false);
   const comeNear = () => setIsNear(true);
   return (
@@ -325,7 +326,7 @@ export function ChoiceBlank<T extends string>({
       value={value ?? ''}
       // the list closes first: what follows from the choice is drawn in a task of its own
       onValueChange={next => void setTimeout(() => onValue(next as T))}
-      onOpenChange={isOpen => isOpen && comeNear()}
+      onOpenChange={setIsNear}
     >
       <Select.Trigger
         aria-label={label}

@@ -7,7 +7,7 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { useInTurn } from '../../ui/InTurn.tsx';
 import { waterFill } from '../../ui/Textures.tsx';
-import { type Item, itemsByPlace } from './items.ts';
+import type { Item, ItemsByPlace } from './items.ts';
 import { usePlaceNotes } from './placeNotes.ts';
 
 const litresOf = (items: readonly Item[]): number => items.reduce((sum, i) => sum + i.state.litres, 0);
@@ -17,11 +17,15 @@ const BAR_W = 80;
 const ROWS_A_TASK = 10;
 const NOTHING: readonly Item[] = [];
 
+interface ListProps {
+  readonly byPlace: ItemsByPlace;
+  readonly onPlace: (place: string) => void;
+}
+
 /** The places under the drawing: what each holds and in which state, its conditions, and how a stranger finds it. */
-export function PlaceList({ onPlace }: { onPlace: (place: string) => void }) {
+export function PlaceList({ byPlace, onPlace }: ListProps) {
   const say = useSay();
-  const { facts, state } = useCalmWater();
-  const byPlace = itemsByPlace(facts, state.containers);
+  const { facts } = useCalmWater();
   const places = Object.values(facts.place);
   const shown = useInTurn(places.length, ROWS_A_TASK);
   const mostL = useMemo(() => Math.max(1, ...[...byPlace.values()].map(litresOf)), [byPlace]);

@@ -1,12 +1,4 @@
-import {
-  DndContext,
-  type DragEndEvent,
-  PointerSensor,
-  useDraggable,
-  useDroppable,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
+import { DndContext, type DragEndEvent, useDraggable, useDroppable } from '@dnd-kit/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { addDays, addMonths, type Day, daysBetween } from '#core/calendar/day.ts';
@@ -16,7 +8,7 @@ import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
-import { dragAccess } from '../../ui/dragAccess.ts';
+import { useDragging } from '../../ui/dragging.ts';
 
 /** Months drawn before the rest is asked for. */
 const MONTHS_FIRST = 9;
@@ -72,7 +64,7 @@ export function RoundsCalendar({ rounds, today, broken, onMove }: Props) {
   const facts = useFacts();
   const [shown, setShown] = useState(MONTHS_FIRST);
   const [chosenKey, setChosenKey] = useState<string | null>(null);
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 5 } }));
+  const dragging = useDragging();
   const chosen = rounds.find(r => r.key === chosenKey);
   const onDragEnd = ({ active, over }: DragEndEvent) => {
     if (over) onMove(String(active.id), String(over.id));
@@ -83,7 +75,7 @@ export function RoundsCalendar({ rounds, today, broken, onMove }: Props) {
   const months = monthsTo(today, rounds);
   const names = months.slice(0, shown);
   return (
-    <DndContext accessibility={dragAccess(say)} sensors={sensors} onDragEnd={onDragEnd}>
+    <DndContext {...dragging} onDragEnd={onDragEnd}>
       {chosen && (
         <div className="border-y border-slate py-2" data-testid="chosen-round">
           <Sentence>

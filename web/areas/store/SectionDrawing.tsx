@@ -1,7 +1,6 @@
 import { type KeyboardEvent, memo, type ReactNode, useDeferredValue, useMemo, useRef } from 'react';
 import { roomAbove } from '#core/store/mixRoom.ts';
-import { kindOf } from '#core/store/state.ts';
-import { useAppSelector, useCalmWater, useReader } from '../../app/hooks.ts';
+import { useAppSelector, useCalmWater, useLastWorkedOut, useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -9,15 +8,8 @@ import { useInTurn } from '../../ui/InTurn.tsx';
 import { useWidth } from '../../ui/useWidth.ts';
 import { ContainerDrawing } from './ContainerDrawing.tsx';
 import { DragField, DropZone } from './drag.tsx';
-import { itemsByPlace } from './items.ts';
-import {
-  type DrawnBuilding,
-  type DrawnGhost,
-  type DrawnPlace,
-  type Planned,
-  type Section,
-  sectionOf,
-} from './layout.ts';
+import type { ItemsByPlace } from './items.ts';
+import { type DrawnBuilding, type DrawnGhost, type DrawnPlace, laidOut, type Section } from './layout.ts';
 import { usePlaceNotes } from './placeNotes.ts';
 
 /** Metres to pixels: y turns over, because screens count downwards. */
@@ -58,8 +50,11 @@ interface Props {
   readonly onBlock: (kind: string, place: string) => void;
   readonly onPlace: (place: string) => void;
   /** What follows under the drawing, once that is drawn. */
-  readonly below: ReactNode;
+  readonly below: (byPlace: ItemsByPlace) => ReactNode;
 }
+
+/** A store of more containers is laid out with breath between. */
+const MANY = 1000;
 
 /** The store, drawn to scale: buildings in section, shelves, and every container filled to its level. */
 export function SectionDrawing({ selected, onSelect, onBlock, onPlace, below }: Props) {
@@ -67,19 +62,9 @@ export function SectionDrawing({ selected, onSelect, onBlock, onPlace, below }: 
   const { facts, state } = useCalmWater();
   const { containers } = state;
   const ghosts = useAppSelector(s => s.ghosts);
-  // the frame in one task, what stands where in the next, then the layout, then room by room
-  const turn = useInTurn(2);
-  const byPlace = useMemo(
-    () => (turn > 0 ? itemsByPlace(facts, containers) : undefined),
-    [facts, containers, turn],
-  );
-  const section = useMemo(() => {
-    const planned = ghosts.flatMap(({ kind: id, ...ghost }): Planned[] => {
-      const kind = kindOf(facts, id);
-      return kind ? [{ ...ghost, kind }] : [];
-    });
-    return byPlace && turn > 1 ? sectionOf(facts, byPlace, planned) : nothingDrawn;
-  }, [facts, byPlace, ghosts, turn]);
+  const work = useMemo(() => () => laidOut(facts, containers, ghosts), [facts, containers, ghosts]);
+  const laid = useLastWorkedOut(work, Object.keys(containers).length > MANY);
+  const section = laid?.section ?? nothingDrawn;
   const box = useRef<HTMLDivElement>(null);
   // a drawer that opens beside it makes it narrower: it is drawn anew in pieces, after the drawer
   const widthPx = useDeferredValue(useWidth(box, 760));
@@ -145,7 +130,7 @@ export function SectionDrawing({ selected, onSelect, onBlock, onPlace, below }: 
           })}
         </svg>
       </div>
-      {turn > 1 && shown === places.length && below}
+      {laid && shown === places.length && below(laid.byPlace)}
     </DragField>
   );
 }

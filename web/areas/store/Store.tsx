@@ -178,7 +178,7 @@ export function Store() {
                     onSelect={select}
                     onBlock={openBlock}
                     onPlace={setPlace}
-                    below={<PlaceList onPlace={setPlace} />}
+                    below={byPlace => <PlaceList byPlace={byPlace} onPlace={setPlace} />}
                   />
                 </InTurn>
               </div>

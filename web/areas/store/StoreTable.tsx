@@ -8,10 +8,11 @@ import {
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import { startTransition, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
+import type { InLots } from '#core/lots.ts';
 import type { ContainerFacts } from '#core/store/facts.ts';
 import type { ContainerState } from '#core/store/state.ts';
-import { breathe } from '../../app/breathe.ts';
+import { breathe, breathing } from '../../app/breathe.ts';
 import { useCalmWater, useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
@@ -37,8 +38,8 @@ interface Row {
   readonly words: string;
 }
 
-/** Rows made in one task. */
-const ROWS_A_TASK = 1500;
+/** So many rows are made between two breaths. */
+const LOT = 200;
 
 /** A row for each container. A large store's are made in lots, and the table has them once all are there. */
 function useRows(): readonly Row[] {
@@ -55,7 +56,7 @@ function useRows(): readonly Row[] {
   }, [say, kindName, facts.place]);
   useEffect(() => {
     let isOver = false;
-    const make = async () => {
+    function* make(): InLots<Row[]> {
       const list: Row[] = [];
       // few kinds, places and states, many rows: each name is said once
       const said = new Map<string, string>();
@@ -65,6 +66,8 @@ function useRows(): readonly Row[] {
         return known;
       };
       for (const container of Object.values(facts.container)) {
+        if (list.length % LOT === LOT - 1) yield;
+        if (isOver) return [];
         const state = containers[container.id];
         if (!state) continue;
         let row = made.current.get(state);
@@ -75,18 +78,20 @@ function useRows(): readonly Row[] {
             stateName: once(state.state, () => say(`state-name.${state.state}`)),
           });
           made.current.set(state, row);
-          if (list.length % ROWS_A_TASK === ROWS_A_TASK - 1) await breathe();
-          if (isOver) return;
         }
         list.push(row);
       }
+      return list;
+    }
+    void (async () => {
+      const list = await breathing(make());
       await breathe();
       // most are in this order already when the table sorts them
       list.sort((a, b) => compared(a.codeKey, b.codeKey));
       await breathe();
-      if (!isOver) setRows(list);
-    };
-    void make();
+      // the table makes its lines of them when nothing more pressing waits
+      if (!isOver) startTransition(() => setRows(list));
+    })();
     return () => {
       isOver = true;
     };

@@ -1,13 +1,4 @@
-import {
-  DndContext,
-  type DragEndEvent,
-  type DragOverEvent,
-  PointerSensor,
-  useDraggable,
-  useDroppable,
-  useSensor,
-  useSensors,
-} from '@dnd-kit/core';
+import { DndContext, type DragEndEvent, type DragOverEvent, useDraggable, useDroppable } from '@dnd-kit/core';
 import { type ReactNode, useState } from 'react';
 import { type Judgement, refusals } from '#core/judgement.ts';
 import { useFacts } from '../../app/hooks.ts';
@@ -16,7 +7,7 @@ import { type Draft, draft } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
-import { dragAccess } from '../../ui/dragAccess.ts';
+import { useDragging } from '../../ui/dragging.ts';
 import { Judgements } from '../../ui/JudgementLine.tsx';
 
 /** Where a container can be let go: a place's floor, or one of its shelves. */
@@ -39,9 +30,6 @@ interface Hint {
   readonly isRefused: boolean;
 }
 
-/** A drag starts after so many pixels, so that a click stays a click. */
-const START_PX = 6;
-
 const movedTo = (container: string, spot: Spot): Draft[] => [draft('moved', container, { ...spot })];
 
 /** Drags containers from shelf to shelf: mass and load are judged while it hangs, and a refusal says why beside it. */
@@ -50,7 +38,7 @@ export function DragField({ children }: { children: ReactNode }) {
   const { outbox } = useSession();
   const facts = useFacts();
   const { recordAndTell } = useRecord();
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: START_PX } }));
+  const dragging = useDragging();
   const [hint, setHint] = useState<Hint | null>(null);
 
   const hangs = ({ active, over }: DragOverEvent) => {
@@ -95,8 +83,7 @@ export function DragField({ children }: { children: ReactNode }) {
 
   return (
     <DndContext
-      accessibility={dragAccess(say)}
-      sensors={sensors}
+      {...dragging}
       onDragOver={hangs}
       onDragEnd={event => void letGo(event)}
       onDragCancel={() => setHint(null)}

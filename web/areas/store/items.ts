@@ -1,5 +1,6 @@
 import type { ContainerKind } from '#core/containers/kinds.ts';
 import type { Facts } from '#core/log/facts.ts';
+import type { InLots } from '#core/lots.ts';
 import type { ContainerFacts } from '#core/store/facts.ts';
 import { type ContainerState, kindOf } from '#core/store/state.ts';
 
@@ -40,8 +41,10 @@ function itemOf(facts: Facts, container: ContainerFacts, state: ContainerState):
   return item;
 }
 
-const placesKept = new WeakMap<object, ReadonlyMap<string, readonly Item[]>>();
-let lastByPlace: ReadonlyMap<string, readonly Item[]> = new Map();
+export type ItemsByPlace = ReadonlyMap<string, readonly Item[]>;
+
+const placesKept = new WeakMap<object, ItemsByPlace>();
+let lastByPlace: ItemsByPlace = new Map();
 
 /** The list that stood there before, as long as it is the same: what is drawn from it is kept with it. */
 function kept(place: string, items: readonly Item[]): readonly Item[] {
@@ -50,15 +53,20 @@ function kept(place: string, items: readonly Item[]): readonly Item[] {
   return isSame ? before : items;
 }
 
+/** So many are put in their places between two breaths. */
+const LOT = 500;
+
 /** What stands in each place, as long as no state changes: the drawing and the list under it look at the same. */
-export function itemsByPlace(
+export function* itemsByPlaceInLots(
   facts: Facts,
   states: Readonly<Record<string, ContainerState>>,
-): ReadonlyMap<string, readonly Item[]> {
+): InLots<ItemsByPlace> {
   const last = placesKept.get(states);
   if (last) return last;
   const byPlace = new Map<string, Item[]>();
+  let done = 0;
   for (const container of Object.values(facts.container)) {
+    if (++done % LOT === 0) yield;
     const state = states[container.id];
     if (!state) continue;
     const item = itemOf(facts, container, state);

@@ -1,16 +1,21 @@
 import { describe, expect, it } from 'vitest';
-import { fold } from '#core/record.ts';
+import type { Facts } from '#core/log/facts.ts';
+import { atOnce } from '#core/lots.ts';
+import { fold, foldOnto } from '#core/record.ts';
+import { stateAfter } from '#core/store/change.ts';
 import { stateAt } from '#core/store/state.ts';
+import { hand } from '#demo/hand.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { generate } from '../../../scripts/generate.ts';
-import { itemsByPlace } from './items.ts';
-import { type Box, type Drawn, sectionOf } from './layout.ts';
+import { type Box, type Drawn, type DrawnPlace, laidOut, type Section } from './layout.ts';
 import { nextCodes } from './settingDown.ts';
 
 const NOW = '2026-11-25T09:00:00.000Z';
 const facts = fold(tarnHollow(NOW));
-const section = sectionOf(facts, itemsByPlace(facts, stateAt(facts, NOW).containers));
-const places = section.buildings.flatMap(b => b.places);
+const layOut = (of: Facts) => laidOut(of, stateAt(of, NOW).containers, []);
+const placesOf = ({ buildings }: Section): DrawnPlace[] => buildings.flatMap(b => b.places);
+const { section } = atOnce(layOut(facts));
+const places = placesOf(section);
 
 const overlaps = (a: Box, b: Box): boolean =>
   a.x < b.x + b.w - 1e-6 && b.x < a.x + a.w - 1e-6 && a.y < b.y + b.h - 1e-6 && b.y < a.y + a.h - 1e-6;
@@ -54,14 +59,29 @@ describe('the section of the demo', () => {
 
 describe('a crowded store', () => {
   const crowd = fold(generate(4000, 8200, NOW));
-  const drawn: Drawn[] = sectionOf(
-    crowd,
-    itemsByPlace(crowd, stateAt(crowd, NOW).containers),
-  ).buildings.flatMap(b => b.places.flatMap(p => p.drawn));
+  const drawn: Drawn[] = placesOf(atOnce(layOut(crowd)).section).flatMap(p => p.drawn);
 
   it('merges like neighbours into counted blocks, none lost', () => {
     expect(drawn.length).toBeLessThan(400);
     expect(drawn.reduce((sum, d) => sum + d.count, 0)).toBe(4000);
+  });
+
+  it('gives way between rooms, and between lots of what stands in them', () => {
+    const anew = fold(generate(4000, 8200, NOW));
+    const lots = [...layOut(anew)].length;
+    expect(lots).toBeGreaterThanOrEqual(Object.keys(anew.place).length + 4000 / 500);
+  });
+
+  it('lays out anew only the rooms in which something changed', () => {
+    const before = placesOf(atOnce(layOut(crowd)).section);
+    const drum = drawn[0]!.container;
+    const to = Object.keys(crowd.place).find(id => id !== drum.place)!;
+    const h = hand(NOW);
+    const carried = foldOnto(crowd, [h.write('moved', drum.id, { place: to })]);
+    const states = stateAfter(crowd, stateAt(crowd, NOW), carried, NOW).containers;
+    const after = placesOf(atOnce(laidOut(carried, states, [])).section);
+    const changed = after.filter((p, i) => p !== before[i]).map(p => p.place.id);
+    expect(changed.sort()).toEqual([drum.place, to].sort());
   });
 });
 

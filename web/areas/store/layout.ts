@@ -1,9 +1,11 @@
 import { type ContainerKind, footprintM } from '#core/containers/kinds.ts';
 import type { Facts } from '#core/log/facts.ts';
+import type { InLots } from '#core/lots.ts';
 import type { BuildingFacts, ContainerFacts, PlaceFacts } from '#core/store/facts.ts';
 import { roomAbove } from '#core/store/mixRoom.ts';
-import type { WaterState } from '#core/store/state.ts';
-import type { Item } from './items.ts';
+import { kindOf, type State, type WaterState } from '#core/store/state.ts';
+import type { Ghost } from '../../session/ghosts.ts';
+import { type Item, type ItemsByPlace, itemsByPlaceInLots } from './items.ts';
 import { GAP_M, standOn } from './stand.ts';
 
 /** A rectangle in metres; x to the right, y up from the ground. */
@@ -52,7 +54,7 @@ export interface Section {
 const BUILDING_GAP_M = 0.8;
 const MARGIN_M = 0.45;
 /** So many of a kind that a plan would stand on a floor or a shelf. */
-export interface Planned {
+interface Planned {
   readonly kind: ContainerKind;
   readonly place: string;
   readonly shelf?: string;
@@ -146,34 +148,29 @@ function placeAnew(place: PlaceFacts, { items: unsorted, planned, x, y }: PlaceQ
 }
 
 /** Places of a building in their storeys: each storey as high as its highest room. */
-function buildingDrawn(
+function* buildingDrawn(
   building: BuildingFacts,
   places: readonly PlaceFacts[],
   itemsAt: (place: string) => readonly Item[],
   plannedAt: (place: string) => Planned[],
   x: number,
-): DrawnBuilding {
+): InLots<DrawnBuilding> {
   const levels = [...new Set(places.map(p => p.level))].sort((a, b) => a - b);
   const heightOf = (level: number) => Math.max(...places.filter(p => p.level === level).map(p => p.heightM));
   const floorOf = (level: number): number => {
     if (level >= 0) return levels.filter(l => l >= 0 && l < level).reduce((sum, l) => sum + heightOf(l), 0);
     return -levels.filter(l => l < 0 && l >= level).reduce((sum, l) => sum + heightOf(l), 0);
   };
-  const drawn = levels.flatMap(level => {
+  const drawn: DrawnPlace[] = [];
+  for (const level of levels) {
     let at = x;
-    return places
-      .filter(p => p.level === level)
-      .map(place => {
-        const placed = placeDrawn(place, {
-          items: itemsAt(place.id),
-          planned: plannedAt(place.id),
-          x: at,
-          y: floorOf(level),
-        });
-        at += place.widthM;
-        return placed;
-      });
-  });
+    for (const place of places.filter(p => p.level === level)) {
+      const [items, planned] = [itemsAt(place.id), plannedAt(place.id)];
+      drawn.push(placeDrawn(place, { items, planned, x: at, y: floorOf(level) }));
+      at += place.widthM;
+      yield;
+    }
+  }
   const right = Math.max(x + 1, ...drawn.map(p => p.x + p.w));
   const top = Math.max(0, ...drawn.map(p => p.y + p.h));
   const bottom = Math.min(0, ...drawn.map(p => p.y));
@@ -187,26 +184,36 @@ function buildingDrawn(
   return { building, places: drawn, x, y: bottom, w: right - x, h: top - bottom, roofM };
 }
 
-/** The store in section, to scale: buildings side by side on the ground, storeys above and below it. */
-export function sectionOf(
-  facts: Facts,
-  byPlace: ReadonlyMap<string, readonly Item[]>,
-  planned: readonly Planned[] = [],
-): Section {
+/** The store in section, to scale: buildings side by side on the ground, storeys above and below it; in lots, by room. */
+function* sectionInLots(facts: Facts, byPlace: ItemsByPlace, planned: readonly Planned[]): InLots<Section> {
   const itemsAt = (place: string) => byPlace.get(place) ?? [];
   const plannedAt = (place: string) => planned.filter(p => p.place === place);
   let x = 0;
-  const buildings = Object.values(facts.building)
-    .sort((a, b) => a.order - b.order)
-    .map(building => {
-      const places = Object.values(facts.place).filter(p => p.building === building.id);
-      const drawn = buildingDrawn(building, places, itemsAt, plannedAt, x);
-      x += drawn.w + BUILDING_GAP_M;
-      return drawn;
-    })
-    .filter(b => b.places.length > 0);
+  const buildings: DrawnBuilding[] = [];
+  for (const building of Object.values(facts.building).sort((a, b) => a.order - b.order)) {
+    const places = Object.values(facts.place).filter(p => p.building === building.id);
+    const drawn = yield* buildingDrawn(building, places, itemsAt, plannedAt, x);
+    x += drawn.w + BUILDING_GAP_M;
+    if (places.length > 0) buildings.push(drawn);
+  }
   const top = Math.max(1.5, ...buildings.map(b => b.y + b.h + b.roofM));
   const bottom = Math.min(-0.4, ...buildings.map(b => b.y - 0.35));
   const right = Math.max(3, ...buildings.map(b => b.x + b.w));
   return { buildings, extent: { x: -MARGIN_M, y: bottom, w: right + 2 * MARGIN_M, h: top - bottom + 0.15 } };
+}
+
+/** A store laid out: what stands where, and how that is drawn. */
+export interface Laid {
+  readonly byPlace: ItemsByPlace;
+  readonly section: Section;
+}
+
+/** Lays a store out, in lots; with what a plan would buy, where it would stand. */
+export function* laidOut(facts: Facts, states: State['containers'], ghosts: readonly Ghost[]): InLots<Laid> {
+  const byPlace = yield* itemsByPlaceInLots(facts, states);
+  const planned = ghosts.flatMap(({ kind: id, ...ghost }): Planned[] => {
+    const kind = kindOf(facts, id);
+    return kind ? [{ ...ghost, kind }] : [];
+  });
+  return { byPlace, section: yield* sectionInLots(facts, byPlace, planned) };
 }

@@ -1,0 +1,44 @@
+import type { UnknownAction } from '@reduxjs/toolkit';
+import { breathe, breathing } from '../app/breathe.ts';
+import type { Answers } from './answers.ts';
+import { logAfterInLots } from './logSlice.ts';
+import type { Moment } from './moment.ts';
+import { inTurn } from './storage.ts';
+import type { AppStore } from './store.ts';
+
+interface Parts {
+  readonly moment: Moment;
+  readonly store: AppStore;
+  readonly answers: Answers;
+}
+
+/** What came to the log; undefined where nothing is left of it to show. */
+type Find = () => UnknownAction | undefined | Promise<UnknownAction | undefined>;
+
+/**
+ * Shows what came to the log, whoever recorded it: first all that is drawn from it is worked out, in lots with breath between,
+ * then the page is told. So a thousand drums that another tab carried hold nobody up, and nothing is left to compute
+ * while they are drawn. Everything that changes the facts comes through here, one after the other.
+ * @param find asked when its turn has come
+ * @returns whether there was something to show
+ */
+export type Show = (find: Find) => Promise<boolean>;
+
+export function createShow({ moment, store, answers }: Parts): Show {
+  const alone = inTurn();
+  return find =>
+    alone(async () => {
+      const action = await find();
+      if (!action) return false;
+      await breathe();
+      const { log } = store.getState();
+      const { facts } = await breathing(logAfterInLots(log, action));
+      if (facts !== log.facts) {
+        await moment.goOn();
+        await answers.workOut(facts, moment.now());
+        await breathe();
+      }
+      store.dispatch(action);
+      return true;
+    });
+}
