@@ -179,6 +179,8 @@ test('a train is one sheet: locked step by step, held when it fails in the middl
   await typeOver(page, 'Reading in L/h', '2');
   await expect(sheet.getByRole('alert')).toBeVisible();
   await visitor.press('That is the reading', sheet);
+  // it is kept before the page goes
+  await sheet.getByRole('button', { name: 'End it as failed' }).waitFor();
   await page.goto(`${zeolite.address}today`);
   await expect(page.getByRole('link', { name: /^Train, OW-001: a reading did not pass/ })).toBeVisible();
   await page.goto(`${zeolite.address}bench?container=${encodeURIComponent(drum)}`);

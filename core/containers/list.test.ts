@@ -53,6 +53,24 @@ describe('a list as it is kept', () => {
     expect(all('Size,Place\n20,Barn', { columnUnit: { 0: 'L' } })).toHaveLength(1);
   });
 
+  it('with the kind in one column and its size in another, in either order', () => {
+    expect(all('Kind,Capacity,Place\njerry can,5 gal,Barn\ndrum,55 gal,Barn')).toEqual(
+      all('Size,Place\n5 gal jerry can,Barn\n55 gal drum,Barn'),
+    );
+    expect(all('Capacity,Type,Place\n20 L,jerry can,Barn')).toEqual(all('Size,Place\n20 L jerry can,Barn'));
+    // the figure of one column is not the count of another
+    expect(all('Type,Size,Place\n20 L can,20,Barn')).toEqual(all('Size,Place\n20 L can,Barn'));
+    // what cannot be read, and the unit of a column, are of the column with the figure
+    const asked = read('Type,Size,Place\njerry can,20,Barn\ndrum,,Barn');
+    expect(asked.unitless).toEqual([1]);
+    expect(asked.rows.map(r => r.judgements.map(j => [j.column, j.judgement.reason.id]))).toEqual([
+      [[1, 'list.no-unit']],
+      [[0, 'list.size-unread']],
+    ]);
+    expect(all('Type,Size,Place\njerry can,20,Barn', { columnUnit: { 1: 'L' } })).toHaveLength(1);
+    expect(all('Type,Size (gal),Place\njerry can,5,Barn')).toEqual(all('Size,Place\n5 gal jerry can,Barn'));
+  });
+
   it('asks about a wording once, and takes the answer for every row', () => {
     const csv = 'Size,Place,Water,Filled\n20 L,Barn,untreated,2026-05-01\n20 L,Barn,Untreated!,2026-05-02';
     expect(read(csv).askedWaters).toEqual(['untreated']);

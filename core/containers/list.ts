@@ -191,11 +191,27 @@ class RowReader {
   ) {}
 
   #at(field: ListField): number {
-    return this.o.fields.indexOf(field);
+    return field === 'size' ? this.#sizeAt() : this.o.fields.indexOf(field);
+  }
+  /** The column of the size: where a list has the kind in one and the size in another, the one with the figure. */
+  #sizeAt(): number {
+    const columns = this.o.fields.flatMap((field, i) => (field === 'size' ? [i] : []));
+    return columns.find(i => /\d/.test(this.#cell(i))) ?? columns[0] ?? -1;
+  }
+  #cell(column: number): string {
+    // a table written for spreadsheets has an apostrophe before what they would run
+    return (this.cells[column] ?? '').replace(/^'(?=[=+\-@\t\r])/, '').trim();
   }
   #text(field: ListField): string {
-    // a table written for spreadsheets has an apostrophe before what they would run
-    return (this.cells[this.#at(field)] ?? '').replace(/^'(?=[=+\-@\t\r])/, '').trim();
+    return this.#cell(this.#at(field));
+  }
+  /** The size as it is written, with the words of the columns beside it: "jerry can" and "5 gal" are one thing. */
+  #sizeText(): string {
+    const at = this.#sizeAt();
+    const words = this.o.fields.flatMap((field, i) =>
+      field === 'size' && i !== at && !/\d/.test(this.#cell(i)) ? [this.#cell(i)] : [],
+    );
+    return [...words, this.#cell(at)].filter(Boolean).join(' ');
   }
   #say(field: ListField, judgement: Judgement): void {
     this.#judgements.push({ column: this.#at(field), judgement });
@@ -288,7 +304,7 @@ class RowReader {
   }
 
   #size(): { kind: ContainerKind; count: number; share?: number } | undefined {
-    const text = this.#text('size');
+    const text = this.#sizeText();
     if (text === '') {
       this.#say('size', refuse('no-size'));
       return undefined;

@@ -58,6 +58,9 @@ describe('a heading', () => {
   it('that is exactly a word goes before one that only holds it; each field is taken once', () => {
     expect(guessFields(['Date filled', 'Date'])).toEqual(['filled', 'ignore']);
     expect(guessFields(['The date of it', 'Date'])).toEqual(['ignore', 'filled']);
+    // but for the kind in one column and its size in another
+    expect(guessFields(['Kind', 'Capacity', 'Place'])).toEqual(['size', 'size', 'place']);
+    expect(guessFields(['Size', 'Type of water', 'Vessel colour'])).toEqual(['size', 'water', 'ignore']);
     expect(guessFields(['Days left', 'Mass', '', 'Label'])).toEqual(['ignore', 'ignore', 'ignore', 'code']);
   });
 });

@@ -61,22 +61,26 @@ const plain = (text: string): string =>
     .replace(/[^\p{L}\p{N}#]+/gu, ' ')
     .trim();
 
-/** What each column holds, by its heading; every field is guessed once. */
+const saysSize = (heading: string): boolean => /\b(?:size|capacity)\b/.test(heading);
+const isWord = (heading: string, word: string): boolean => heading === word;
+
+/** What each column holds, by its heading; every field is guessed once, but for the kind in one column and its size in another. */
 export function guessFields(headingRow: readonly string[]): ListField[] {
   const taken = new Set<ListField>();
   const found = new Map<number, ListField>();
   // headings that are exactly a word go first, so that "date filled" does not lose to "date" elsewhere
   for (const isMatch of [
-    (heading: string, word: string) => heading === word,
+    isWord,
     (heading: string, word: string) => ` ${heading} `.includes(` ${word} `),
     (heading: string, word: string) => word.length > 3 && heading.includes(word),
   ]) {
     headingRow.forEach((cell, i) => {
       const heading = plain(cell);
       if (found.has(i) || heading === '') return;
-      const field = headings.find(
-        ([f, words]) => (f === 'ignore' || !taken.has(f)) && words.some(w => isMatch(heading, w)),
-      )?.[0];
+      const meant = headings.filter(([, words]) => words.some(w => isMatch(heading, w))).map(([f]) => f);
+      const field =
+        meant.find(f => f === 'ignore' || !taken.has(f)) ??
+        meant.find(f => f === 'size' && (isMatch === isWord || saysSize(heading)));
       if (!field) return;
       found.set(i, field);
       taken.add(field);

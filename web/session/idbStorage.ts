@@ -1,12 +1,6 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import {
-  inTurn,
-  type Kept,
-  memoryStorage,
-  type OutboxStorage,
-  type TurnedDown,
-  type Waiting,
-} from './storage.ts';
+import { type Kept, memoryStorage, type OutboxStorage, type TurnedDown, type Waiting } from './storage.ts';
+import { inTurn } from './turns.ts';
 
 interface OutboxDb extends DBSchema {
   outbox: { key: string; value: Kept };

@@ -74,6 +74,7 @@ const fresh: LogState = {
 
 // what is worked out ahead and then shown is the very same: states and drawings are kept by the facts they come from
 const changedBefore = new WeakMap<readonly ChangedFacts[], { readonly of: Facts; readonly facts: Facts }>();
+const shownBefore = new WeakMap<readonly ChangedFacts[], Facts>();
 const foldedBefore = new WeakMap<Facts, { readonly entries: readonly Entry[]; readonly facts: Facts }>();
 
 /** Facts with the server's word on some subjects. */
@@ -130,10 +131,12 @@ function* served(state: LogState, changed: readonly ChangedFacts[]): InLots<LogS
 }
 
 function* isShown(facts: Facts, changed: readonly ChangedFacts[]): InLots<boolean> {
+  if (shownBefore.get(changed) === facts) return true;
   for (const [subject, body] of changed) {
     if (!isSame(subjectFactsOf(facts, subject) ?? null, body ?? null)) return false;
     yield;
   }
+  shownBefore.set(changed, facts);
   return true;
 }
 

@@ -75,6 +75,11 @@ function server(folder = 'A') {
       listener.onOpen();
       return () => listeners.splice(listeners.indexOf(listener), 1);
     },
+    unheard: async (work: () => Promise<unknown>) => {
+      const all = listeners.splice(0);
+      await work();
+      listeners.push(...all);
+    },
     cut: () => {
       for (const { onLost } of listeners.splice(0)) onLost();
     },
@@ -147,6 +152,44 @@ describe('a session', () => {
     await session.connect();
     await vi.waitFor(() => expect(logOf(session).folder).toBe('B'));
     expect(from.asked).toEqual(['changes', 'changes', 'snapshot']);
+  });
+});
+
+describe('a gap', () => {
+  const write = (name: string) => [h.write('home.set', home, { name, people: [] })];
+
+  it('is asked for once, and once more for what came meanwhile, however many entries come over it', async () => {
+    const from = server();
+    const session = await tab(from, memoryTabs()());
+    // one that this tab was not told of, and then ten that it is
+    await from.unheard(() => from.api.post(write('missed'), 'intend'));
+    from.asked.length = 0;
+    for (let i = 1; i <= 10; i++) await from.api.post(write(`${i}`), 'intend');
+    await vi.waitFor(() => expect(seen(session)).toBe('10'));
+    await vi.waitFor(() => expect(logOf(session).seq).toBe(from.log.length));
+    expect(from.asked.length).toBeGreaterThan(0);
+    expect(from.asked.length).toBeLessThanOrEqual(2);
+    expect(new Set(from.asked)).toEqual(new Set(['changes']));
+  });
+
+  it('while the whole is read is closed after it: it is not read again for each entry that comes', async () => {
+    const from = server();
+    const { snapshot } = from.api;
+    let read: () => void = () => undefined;
+    vi.spyOn(from.api, 'snapshot').mockImplementation(async () => {
+      const all = await snapshot();
+      await new Promise<void>(resolve => {
+        read = resolve;
+      });
+      return all;
+    });
+    const opening = tab(from, memoryTabs()());
+    await vi.waitFor(() => expect(from.asked).toEqual(['snapshot']));
+    for (let i = 1; i <= 5; i++) await from.api.post(write(`${i}`), 'intend');
+    read();
+    const session = await opening;
+    await vi.waitFor(() => expect(seen(session)).toBe('5'));
+    expect(from.asked).toEqual(['snapshot', 'changes']);
   });
 });
 

@@ -1,4 +1,4 @@
-import type { Changes } from '#contract/log.ts';
+import type { Changes, LogEvent } from '#contract/log.ts';
 import { gather } from '#core/record.ts';
 import { breathe } from '../app/breathe.ts';
 import { type Answers, createAnswers } from './answers.ts';
@@ -11,6 +11,7 @@ import { createOutbox, type Outbox } from './outbox.ts';
 import { createShow } from './show.ts';
 import type { OutboxStorage } from './storage.ts';
 import { type AppStore, createStore } from './store.ts';
+import { shared } from './turns.ts';
 
 /** What a session is made of: the real one is of the server, the browser's database and this machine's clock. */
 export interface SessionParts {
@@ -63,14 +64,14 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
       if (!(await show(() => (isOver() ? undefined : came)))) return await load();
       await outbox.flush();
       // it may have been in what was just read
-      if (isSentElsewhere()) await catchUp();
+      if (isSentElsewhere()) await closeGap();
     } catch {
       store.dispatch(loadFailed());
     }
   }
 
-  /** Closes a gap: what changed since, or all of it where that is the shorter way. */
-  async function catchUp(): Promise<void> {
+  /** Asks for what changed since, or for all of it where that is the shorter way. */
+  async function closeGap(): Promise<void> {
     const { status, seq, folder } = logOf();
     if (status !== 'ready') return load();
     try {
@@ -85,6 +86,14 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
       if (error instanceof ProblemAnswer) await load();
       else store.dispatch(loadFailed());
     }
+  }
+
+  // however many entries come over a gap, it is asked for once, and once more for those that came meanwhile
+  const catchUp = shared(closeGap);
+
+  async function hear(event: LogEvent): Promise<void> {
+    const isGap = () => event.seq > logOf().seq + event.ids.length;
+    if (!(await show(() => (isGap() ? undefined : entriesCame(event))))) await catchUp();
   }
 
   async function connect(): Promise<void> {
@@ -105,12 +114,7 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
           store.dispatch(lineChanged(false));
           store.dispatch(loadFailed());
         },
-        onEntries: event => {
-          const isGap = () => event.seq > logOf().seq + event.ids.length;
-          void show(() => (isGap() ? undefined : entriesCame(event))).then(isShown => {
-            if (!isShown) void catchUp();
-          });
-        },
+        onEntries: event => void hear(event),
         onClock: clock.set,
       });
       endings.push(close);

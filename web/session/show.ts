@@ -3,8 +3,8 @@ import { breathe, breathing } from '../app/breathe.ts';
 import type { Answers } from './answers.ts';
 import { logAfterInLots } from './logSlice.ts';
 import type { Moment } from './moment.ts';
-import { inTurn } from './storage.ts';
 import type { AppStore } from './store.ts';
+import { inTurn } from './turns.ts';
 
 interface Parts {
   readonly moment: Moment;

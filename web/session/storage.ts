@@ -1,6 +1,7 @@
 import type { Mode } from '#contract/log.ts';
 import type { Problem } from '#contract/problem.ts';
 import type { Entry } from '#core/record.ts';
+import { inTurn } from './turns.ts';
 
 /** Entries recorded together, that the server has not acknowledged. */
 export interface Waiting {
@@ -45,16 +46,6 @@ export interface OutboxStorage {
 }
 
 const byId = (a: Kept, b: Kept): number => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
-
-/** One thing after another, whatever came of those before. */
-export function inTurn(): OutboxStorage['alone'] {
-  let last: Promise<unknown> = Promise.resolve();
-  return work => {
-    const next = last.catch(() => undefined).then(work);
-    last = next;
-    return next;
-  };
-}
 
 /**
  * A place that is gone with the page, and the tabs that share it: for a drill, a test, or a browser that keeps nothing.

@@ -30,6 +30,8 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
   grams: (value: number, { units }) => format.grams(value, units),
   length: (value: number, { units }) => format.length(value, units),
   mm: (value: number, { units }) => format.mm(value, units),
+  cm: (value: number, { units }) => format.cm(value, units),
+  pace: (value: number, { units }) => format.pace(value, units),
   rain: (value: number, { units }) => format.rain(value, units),
   area: (value: number, { units }) => format.area(value, units),
   flowSecond: (value: number, { units }) => format.flowSecond(value, units),
@@ -42,19 +44,34 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
   weekday: (value: string, { today }) => format.weekday(value, today),
   time: (value: string, { timeZone }) => format.time(value, timeZone),
   moment: (value: string, { timeZone }) => format.dayAndTime(value, timeZone),
-  text: (value: string) => i18next.t(value),
+  text: (value: string, reader) => i18next.t(value, { reader }),
   // what a hand wrote stands as it was written, beside the reasons that the catalogue knows
-  own: (value: string) => (value.startsWith('why.') ? i18next.t(value) : value),
-  texts: (value: string) => format.list(value.split(',').map(id => i18next.t(id))),
+  own: (value: string, reader) => (value.startsWith('why.') ? i18next.t(value, { reader }) : value),
+  texts: (value: string, reader) => format.list(value.split(',').map(id => i18next.t(id, { reader }))),
   hour: (value: string, { timeZone }) => format.hour(value, timeZone),
 };
 
+/** Figures that texts themselves say, by a name that i18next can look up. */
+const figures: Record<string, number> = {};
+
+/** A text whose own figures are said in the reader's units too: "Heat to {{65, temperature}}". */
+const withFigures = (text: string): string =>
+  text.replace(/\{\{(\d+(?:\.\d+)?),/g, (_, figure: string) => {
+    const name = `figure${figure.replace('.', '_')}`;
+    figures[name] = Number(figure);
+    return `{{${name},`;
+  });
+
+const translation = Object.fromEntries(
+  Object.entries(catalogue).map(([id, text]) => [id, withFigures(text)]),
+);
+
 await i18next.init({
   lng: language,
-  resources: { [language]: { translation: catalogue } },
+  resources: { [language]: { translation } },
   keySeparator: false,
   nsSeparator: false,
-  interpolation: { escapeValue: false },
+  interpolation: { escapeValue: false, defaultVariables: figures },
   returnNull: false,
 });
 for (const [name, write] of Object.entries(formats)) {

@@ -59,6 +59,11 @@ describe('other figures', () => {
   it('follow the person', () => {
     expect(plain(format.temperature(10, 'US'))).toBe('50 °F');
     expect(plain(format.temperature(10, 'imperial'))).toBe('10 °C');
+    expect([10, 3].map(n => plain(format.cm(n, 'metric')))).toEqual(['10 cm', '3 cm']);
+    expect(plain(format.cm(10, 'US'))).toBe('3.94 in');
+    // 5 ÷ 1.609344
+    expect(plain(format.pace(5, 'US'))).toBe('3.11 mph');
+    expect(plain(format.pace(5, 'metric'))).toBe('5 km/h');
     expect(plain(format.kg(218, 'metric'))).toBe('218 kg');
     expect(plain(format.kg(218, 'US'))).toBe('480.6 lb');
     expect(plain(format.load(195, 'metric'))).toBe('195 kg/m²');
@@ -124,7 +129,16 @@ describe('a text', () => {
       'Let it stand until 14:24. Not to be drunk yet.',
     );
     expect(plain(sayTo(reader, { id: 'contact.cold', params: { temperatureC: 5 } }))).toBe(
-      '41 °F is colder than 10 °C: 60 minutes instead of 30.',
+      '41 °F is colder than 50 °F: 60 minutes instead of 30.',
+    );
+  });
+
+  it('says the figures that are its own in the reader’s units too, where another text names it as well', () => {
+    expect(plain(sayTo(reader, 'method.pasteurise'))).toBe('Heat to 149 °F');
+    expect(plain(sayTo({ ...reader, units: 'imperial' }, 'method.pasteurise'))).toBe('Heat to 65 °C');
+    expect(plain(sayTo(reader, 'dose.icy'))).toContain('Colder than 32.9 °F');
+    expect(plain(sayTo(reader, 'entry.checked', { found: 'method.pasteurise' }))).toBe(
+      'Looked at: Heat to 149 °F',
     );
   });
 

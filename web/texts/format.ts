@@ -287,6 +287,16 @@ export function mm(value: number, units: UnitSystem): string {
   return units === 'US' ? `${number(value / MM_PER_IN)}${NBSP}in` : `${number(value)}${NBSP}mm`;
 }
 
+/** The height of a hole over the foot, water over a lid (cm). */
+export const cm = (value: number, units: UnitSystem): string =>
+  units === 'US' ? mm(value * 10, units) : `${number(value)}${NBSP}cm`;
+
+const KM_PER_MILE = 1.609344;
+
+/** How fast somebody walks (km/h). */
+export const pace = (kmH: number, units: UnitSystem): string =>
+  units === 'metric' ? `${number(kmH)}${NBSP}km/h` : `${number(kmH / KM_PER_MILE)}${NBSP}mph`;
+
 /** Rain that fell, or runs off in a year. */
 export function rain(value: number, units: UnitSystem): string {
   return units === 'US' ? `${number(value / MM_PER_IN)}${NBSP}in` : `${number(value)}${NBSP}mm`;

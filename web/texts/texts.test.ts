@@ -110,6 +110,19 @@ describe('the catalogue', () => {
     expect(wrong.map(([id]) => id)).toEqual([]);
   });
 
+  // paper, instruments and names are what they are; a slip is told in the words of both; a jar and a band of a standard have both
+  const ofBoth =
+    /^(?:sheet-size|tool|tools|units|unit-of|rain-unit|blank|list|basis)\.|^method\.can\.(?:mark|jar)\.|^bench\.dropper/;
+  /** What a concentration is per, and amounts that are weighed and drawn up by the gram and the millilitre in every kitchen. */
+  const ofAll = /\b(?:in|per|into) \d+ mL\b|\d+ mL (?:a litre|into|of clean)|\d+ mL[:;)]|\d g\b/g;
+  it('says no figure in one system’s units: a reader of the other reads their own', () => {
+    const wrong = Object.entries(en).filter(([id, text]) => {
+      const bare = text.replace(/\{\{[^}]*\}\}/g, '').replace(ofAll, '');
+      return !ofBoth.test(id) && /\d\s?(?:°C|°F|km\/h|km|m|cm|mm|kg|L|mL)(?![\w/²])/.test(bare);
+    });
+    expect(wrong.map(([id, text]) => `${id}: ${text}`)).toEqual([]);
+  });
+
   it('names no format that is not there', () => {
     const used = [...JSON.stringify(en).matchAll(/\{\{\w+, (\w+)[(}]/g)].map(m => m[1]!);
     expect(used.filter(name => !(name in formats))).toEqual([]);

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useCallback, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { type WaterState, waterStates } from '#core/store/state.ts';
+import { type State, type WaterState, waterStates } from '#core/store/state.ts';
 import { useAsked } from '../../app/asked.ts';
 import { useAppDispatch, useAppSelector, useCalmWater, useFacts, useReader } from '../../app/hooks.ts';
 import { ghostsPlanned } from '../../session/ghosts.ts';
@@ -8,23 +8,17 @@ import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
-import { Dialog } from '../../ui/Dialog.tsx';
 import { InTurn } from '../../ui/InTurn.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { ContainerLife } from './ContainerLife.tsx';
 import { PlaceList } from './PlaceList.tsx';
 import { SectionDrawing } from './SectionDrawing.tsx';
 import { SetDown } from './SetDown.tsx';
+import { type Opened, StoreDialogs } from './StoreDialogs.tsx';
 import { TakeOut } from './TakeOut.tsx';
 
-// the table and the dialogs come when they are asked for, or while nothing else happens
-const FoundDialog = lazy(async () => ({ default: (await import('./FoundDialog.tsx')).FoundDialog }));
-const LabelDialog = lazy(async () => ({ default: (await import('./LabelDialog.tsx')).LabelDialog }));
-const LabelReader = lazy(async () => ({ default: (await import('./LabelReader.tsx')).LabelReader }));
-const PlaceEditor = lazy(async () => ({ default: (await import('./PlaceEditor.tsx')).PlaceEditor }));
-const StockTake = lazy(async () => ({ default: (await import('./StockTake.tsx')).StockTake }));
+// the table comes when it is asked for, or while nothing else happens
 const StoreTable = lazy(async () => ({ default: (await import('./StoreTable.tsx')).StoreTable }));
-const TakeIn = lazy(async () => ({ default: (await import('./TakeIn.tsx')).TakeIn }));
 
 /** The states that are on the drawing now, worst last. */
 function Legend({ states }: { states: readonly WaterState[] }) {
@@ -40,36 +34,110 @@ function Legend({ states }: { states: readonly WaterState[] }) {
   );
 }
 
+interface ToolsProps {
+  readonly isTable: boolean;
+  readonly onOpen: (opened: Opened) => void;
+}
+
+const LINK = 'px-1 underline decoration-rule underline-offset-3 hover:decoration-slate';
+
+/** What can be done with the store as a whole. */
+function Tools({ isTable, onOpen }: ToolsProps) {
+  const say = useSay();
+  const dispatch = useAppDispatch();
+  const hasGhosts = useAppSelector(s => s.ghosts.length > 0);
+  return (
+    <div className="flex flex-wrap items-center gap-1 no-print">
+      <Button look="quiet" onClick={() => onOpen({ is: 'set-down' })}>
+        {say('store.set-down')}
+      </Button>
+      {hasGhosts && (
+        <Button look="quiet" onClick={() => dispatch(ghostsPlanned([]))}>
+          {say('store.forget-ghosts')}
+        </Button>
+      )}
+      <Link className={LINK} to="/store/rounds">
+        {say('store.rounds')}
+      </Link>
+      <Button look="quiet" onClick={() => onOpen({ is: 'labels', of: 'all' })}>
+        {say('store.labels')}
+      </Button>
+      <Button look="quiet" onClick={() => onOpen({ is: 'stock-take' })}>
+        {say('stock-take.title')}
+      </Button>
+      <Button look="quiet" onClick={() => onOpen({ is: 'found' })}>
+        {say('store.found')}
+      </Button>
+      <Button look="quiet" onClick={() => onOpen({ is: 'read' })}>
+        {say('reader.title')}
+      </Button>
+      <Button look="quiet" onClick={() => onOpen({ is: 'take-in' })}>
+        {say('store.in')}
+      </Button>
+      <TakeOut />
+      <Button look="quiet" onClick={() => onOpen({ is: 'place', id: 'new' })}>
+        {say('place.new')}
+      </Button>
+      <Link className={LINK} to={isTable ? '/store' : '/store?view=table'}>
+        {say(isTable ? 'store.as-section' : 'store.as-table')}
+      </Link>
+    </div>
+  );
+}
+
+/** How many containers there are, in how many places, and what they hold. */
+function Summary({ tally }: Pick<State, 'tally'>) {
+  const say = useSay();
+  const { units } = useReader();
+  const places = Object.keys(useFacts().place).length;
+  const count = waterStates.reduce((sum, state) => sum + tally[state].count, 0);
+  const litres = waterStates.reduce((sum, state) => sum + tally[state].litres, 0);
+  return (
+    <span className="text-base font-normal text-ash">
+      {say('store.summary', { count, places, litres: format.litres(litres, units) })}
+    </span>
+  );
+}
+
+/** Nothing is stored yet: the first are set down here, or come from a list. */
+function Empty({ onTakeIn }: { onTakeIn: () => void }) {
+  const say = useSay();
+  return (
+    <div className="max-w-[720px]">
+      <p className="mb-5 text-large">{say('store.empty')}</p>
+      <SetDown />
+      <p className="mt-6">
+        <Button onClick={onTakeIn}>{say('take-in.title')}</Button>
+      </p>
+      <p className="mt-4 text-ash">{say('empty.example')}</p>
+    </div>
+  );
+}
+
 /** The store in section, or as a table; a container's life opens beside it. */
 export function Store() {
   const say = useSay();
   const facts = useFacts();
-  const dispatch = useAppDispatch();
-  const hasGhosts = useAppSelector(s => s.ghosts.length > 0);
-  const { units } = useReader();
   const { tally } = useCalmWater().state;
   const navigate = useNavigate();
   const { container: selectedId } = useParams();
   const [search] = useSearchParams();
-  const [settingDown, setSettingDown] = useState(false);
-  const [taking, setTaking] = useState(false);
-  const [finding, setFinding] = useState(false);
-  const [takingIn, setTakingIn] = useState(false);
-  const [reading, setReading] = useState(false);
-  const [labels, setLabels] = useState<readonly string[] | 'all' | null>(null);
-  const [place, setPlace] = useState<string | null>(search.get('place'));
+  const placeAsked = search.get('place');
+  const [opened, setOpened] = useState<Opened | null>(placeAsked ? { is: 'place', id: placeAsked } : null);
   useAsked('store', {
-    'set-down': () => setSettingDown(true),
-    labels: () => setLabels('all'),
-    'stock-take': () => setTaking(true),
-    found: () => setFinding(true),
-    read: () => setReading(true),
-    'take-in': () => setTakingIn(true),
-    place: () => setPlace('new'),
+    'set-down': () => setOpened({ is: 'set-down' }),
+    labels: () => setOpened({ is: 'labels', of: 'all' }),
+    'stock-take': () => setOpened({ is: 'stock-take' }),
+    found: () => setOpened({ is: 'found' }),
+    read: () => setOpened({ is: 'read' }),
+    'take-in': () => setOpened({ is: 'take-in' }),
+    place: () => setOpened({ is: 'place', id: 'new' }),
   });
   const isTable = search.get('view') === 'table';
   const view = isTable ? '?view=table' : '';
   const select = useCallback((id: string) => void navigate(`/store/${id}${view}`), [navigate, view]);
+  const openPlace = useCallback((id: string) => setOpened({ is: 'place', id }), []);
+  const openLabels = useCallback((of: readonly string[]) => setOpened({ is: 'labels', of }), []);
   const kindName = useKindName();
   const openBlock = useCallback(
     (kind: string, placeId: string) => {
@@ -79,11 +147,8 @@ export function Store() {
     [kindName, facts.place, navigate],
   );
   const selected = selectedId ? facts.container[selectedId] : undefined;
-  const count = waterStates.reduce((sum, state) => sum + tally[state].count, 0);
-  const litres = waterStates.reduce((sum, state) => sum + tally[state].litres, 0);
   const present = waterStates.filter(state => tally[state].count > 0);
-  const isEmpty = count === 0;
-  const edited = place === 'new' ? 'new' : place ? facts.place[place] : undefined;
+  const isEmpty = present.length === 0;
 
   return (
     <div className="flex h-full">
@@ -92,70 +157,12 @@ export function Store() {
       >
         <div className="flex flex-wrap items-baseline justify-between gap-x-4 gap-y-1">
           <h1 className="text-title">
-            {say('area.store')}{' '}
-            {!isEmpty && (
-              <span className="text-base font-normal text-ash">
-                {say('store.summary', {
-                  count,
-                  places: Object.keys(facts.place).length,
-                  litres: format.litres(litres, units),
-                })}
-              </span>
-            )}
+            {say('area.store')} {!isEmpty && <Summary tally={tally} />}
           </h1>
-          {!isEmpty && (
-            <div className="flex flex-wrap items-center gap-1 no-print">
-              <Button look="quiet" onClick={() => setSettingDown(true)}>
-                {say('store.set-down')}
-              </Button>
-              {hasGhosts && (
-                <Button look="quiet" onClick={() => dispatch(ghostsPlanned([]))}>
-                  {say('store.forget-ghosts')}
-                </Button>
-              )}
-              <Link
-                className="px-1 underline decoration-rule underline-offset-3 hover:decoration-slate"
-                to="/store/rounds"
-              >
-                {say('store.rounds')}
-              </Link>
-              <Button look="quiet" onClick={() => setLabels('all')}>
-                {say('store.labels')}
-              </Button>
-              <Button look="quiet" onClick={() => setTaking(true)}>
-                {say('stock-take.title')}
-              </Button>
-              <Button look="quiet" onClick={() => setFinding(true)}>
-                {say('store.found')}
-              </Button>
-              <Button look="quiet" onClick={() => setReading(true)}>
-                {say('reader.title')}
-              </Button>
-              <Button look="quiet" onClick={() => setTakingIn(true)}>
-                {say('store.in')}
-              </Button>
-              <TakeOut />
-              <Button look="quiet" onClick={() => setPlace('new')}>
-                {say('place.new')}
-              </Button>
-              <Link
-                className="px-1 underline decoration-rule underline-offset-3 hover:decoration-slate"
-                to={isTable ? '/store' : '/store?view=table'}
-              >
-                {say(isTable ? 'store.as-section' : 'store.as-table')}
-              </Link>
-            </div>
-          )}
+          {!isEmpty && <Tools isTable={isTable} onOpen={setOpened} />}
         </div>
         {isEmpty ? (
-          <div className="max-w-[720px]">
-            <p className="mb-5 text-large">{say('store.empty')}</p>
-            <SetDown />
-            <p className="mt-6">
-              <Button onClick={() => setTakingIn(true)}>{say('take-in.title')}</Button>
-            </p>
-            <p className="mt-4 text-ash">{say('empty.example')}</p>
-          </div>
+          <Empty onTakeIn={() => setOpened({ is: 'take-in' })} />
         ) : (
           <>
             <Legend states={present} />
@@ -164,7 +171,7 @@ export function Store() {
                 <InTurn key="table">
                   <StoreTable
                     onSelect={select}
-                    onLabels={setLabels}
+                    onLabels={openLabels}
                     selected={selectedId}
                     find={search.get('find') ?? ''}
                   />
@@ -177,8 +184,8 @@ export function Store() {
                     selected={selectedId}
                     onSelect={select}
                     onBlock={openBlock}
-                    onPlace={setPlace}
-                    below={byPlace => <PlaceList byPlace={byPlace} onPlace={setPlace} />}
+                    onPlace={openPlace}
+                    below={byPlace => <PlaceList byPlace={byPlace} onPlace={openPlace} />}
                   />
                 </InTurn>
               </div>
@@ -191,24 +198,10 @@ export function Store() {
           aria-label={selected.code}
           className="w-[330px] shrink-0 overflow-y-auto border-l border-slate bg-paper max-wide:w-full max-wide:border-0"
         >
-          <ContainerLife container={selected} onLabel={() => setLabels([selected.id])} />
+          <ContainerLife container={selected} onLabel={() => openLabels([selected.id])} />
         </aside>
       )}
-      {settingDown && (
-        <Dialog title={say('store.set-down')} open onClose={() => setSettingDown(false)} wide>
-          <SetDown onDone={() => setSettingDown(false)} />
-        </Dialog>
-      )}
-      <Suspense fallback={null}>
-        {labels && (
-          <LabelDialog {...(labels === 'all' ? {} : { only: labels })} onClose={() => setLabels(null)} />
-        )}
-        {taking && <StockTake onClose={() => setTaking(false)} />}
-        {finding && <FoundDialog onClose={() => setFinding(false)} />}
-        {reading && <LabelReader onClose={() => setReading(false)} />}
-        {takingIn && <TakeIn onClose={() => setTakingIn(false)} />}
-        {edited && <PlaceEditor key={place} place={edited} onClose={() => setPlace(null)} />}
-      </Suspense>
+      <StoreDialogs opened={opened} onClose={() => setOpened(null)} />
     </div>
   );
 }

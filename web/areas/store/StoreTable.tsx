@@ -8,122 +8,21 @@ import {
 } from '@tanstack/react-table';
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
-import { startTransition, useDeferredValue, useEffect, useMemo, useRef, useState } from 'react';
-import type { InLots } from '#core/lots.ts';
-import type { ContainerFacts } from '#core/store/facts.ts';
-import type { ContainerState } from '#core/store/state.ts';
-import { breathe, breathing } from '../../app/breathe.ts';
-import { useCalmWater, useReader } from '../../app/hooks.ts';
+import { memo, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
-import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { TextBlank } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { BulkActs } from './BulkActs.tsx';
-
-interface Row {
-  readonly container: ContainerFacts;
-  readonly state: ContainerState;
-  readonly code: string;
-  /** The code as it sorts: D2 before D10. */
-  readonly codeKey: string;
-  readonly kind: string;
-  readonly place: string;
-  readonly stateName: string;
-  readonly litres: number;
-  readonly goodUntil: string;
-  readonly massKg: number;
-  /** All that the filter looks through. */
-  readonly words: string;
-}
-
-/** So many rows are made between two breaths. */
-const LOT = 200;
-
-/** A row for each container. A large store's are made in lots, and the table has them once all are there. */
-function useRows(): readonly Row[] {
-  const say = useSay();
-  const { facts, state } = useCalmWater();
-  const { containers } = state;
-  const kindName = useKindName();
-  const made = useRef(new WeakMap<ContainerState, Row>());
-  const [rows, setRows] = useState<readonly Row[]>([]);
-  // names follow the person's language and units, and places may be renamed: then all rows are made anew
-  // biome-ignore lint/correctness/useExhaustiveDependencies: the texts are what the rows are made of
-  useMemo(() => {
-    made.current = new WeakMap();
-  }, [say, kindName, facts.place]);
-  useEffect(() => {
-    let isOver = false;
-    function* make(): InLots<Row[]> {
-      const list: Row[] = [];
-      // few kinds, places and states, many rows: each name is said once
-      const said = new Map<string, string>();
-      const once = (key: string, name: () => string): string => {
-        const known = said.get(key) ?? name();
-        said.set(key, known);
-        return known;
-      };
-      for (const container of Object.values(facts.container)) {
-        if (list.length % LOT === LOT - 1) yield;
-        if (isOver) return [];
-        const state = containers[container.id];
-        if (!state) continue;
-        let row = made.current.get(state);
-        if (!row) {
-          row = rowOf(container, state, {
-            kind: once(container.kind, () => kindName(container.kind)),
-            place: facts.place[container.place]?.name ?? '',
-            stateName: once(state.state, () => say(`state-name.${state.state}`)),
-          });
-          made.current.set(state, row);
-        }
-        list.push(row);
-      }
-      return list;
-    }
-    void (async () => {
-      const list = await breathing(make());
-      await breathe();
-      // most are in this order already when the table sorts them
-      list.sort((a, b) => compared(a.codeKey, b.codeKey));
-      await breathe();
-      // the table makes its lines of them when nothing more pressing waits
-      if (!isOver) startTransition(() => setRows(list));
-    })();
-    return () => {
-      isOver = true;
-    };
-  }, [facts, containers, kindName, say]);
-  return rows;
-}
-
-function rowOf(
-  container: ContainerFacts,
-  state: ContainerState,
-  names: Pick<Row, 'kind' | 'place' | 'stateName'>,
-): Row {
-  const { kind, place, stateName } = names;
-  return {
-    container,
-    state,
-    code: container.code,
-    codeKey: container.code.toUpperCase().replace(/\d+/g, digits => digits.padStart(8, '0')),
-    ...names,
-    litres: state.litres,
-    goodUntil: state.goodUntil?.day ?? '',
-    massKg: state.massKg,
-    words: `${container.code} ${kind} ${place} ${stateName}`.toLowerCase(),
-  };
-}
+import { compared, type Row, useRows } from './tableRows.ts';
 
 const features = tableFeatures({ rowSortingFeature, sortedRowModel: createSortedRowModel() });
 const columns = createColumnHelper<typeof features, Row>();
 const names = ['code', 'kind', 'place', 'stateName', 'litres', 'goodUntil', 'massKg'] as const;
 type Column = (typeof names)[number];
 
-const compared = <T extends string | number>(a: T, b: T): number => (a < b ? -1 : a > b ? 1 : 0);
 const sortFn = (a: { original: Row }, b: { original: Row }, column: string): number =>
   column === 'code'
     ? compared(a.original.codeKey, b.original.codeKey)
@@ -143,18 +42,9 @@ interface Props {
   readonly find: string;
 }
 
-/** The same rows as the drawing, for sorting and finding. */
-export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
-  const say = useSay();
-  const { units } = useReader();
-  const [filter, setFilter] = useState(find);
-  const all = useRows();
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+/** Lines in the order of the heading that was pressed last; a breath behind it, where they are many. */
+function useSorted(rows: readonly Row[]) {
   const [sorting, setSorting] = useState<SortingState>([{ id: 'code', desc: false }]);
-  const rows = useMemo(() => {
-    const wanted = filter.trim().toLowerCase();
-    return wanted ? all.filter(row => row.words.includes(wanted)) : all;
-  }, [all, filter]);
   const table = useTable({
     features,
     columns: columnDefs,
@@ -162,7 +52,25 @@ export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
     state: { sorting: useDeferredValue(sorting) },
     onSortingChange: setSorting,
   });
-  const sorted = table.getRowModel().rows;
+  const headings = table.getFlatHeaders().map(({ id, column }) => ({
+    id: id as Column,
+    order: column.getIsSorted(),
+    onSort: () => column.toggleSorting(),
+  }));
+  return { headings, sorted: table.getRowModel().rows };
+}
+
+/** The same rows as the drawing, for sorting and finding. */
+export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
+  const say = useSay();
+  const [filter, setFilter] = useState(find);
+  const all = useRows();
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set());
+  const rows = useMemo(() => {
+    const wanted = filter.trim().toLowerCase();
+    return wanted ? all.filter(row => row.words.includes(wanted)) : all;
+  }, [all, filter]);
+  const { headings, sorted } = useSorted(rows);
   const box = useRef<HTMLDivElement>(null);
   const virtual = useVirtualizer({
     count: sorted.length,
@@ -177,32 +85,18 @@ export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
   );
   const isAllChosen = rows.length > 0 && rows.every(row => chosen.has(row.container.id));
   const chooseAll = () => setChosen(isAllChosen ? new Set() : new Set(rows.map(row => row.container.id)));
-  const choose = (id: string) =>
-    setChosen(before => {
-      const after = new Set(before);
-      if (!after.delete(id)) after.add(id);
-      return after;
-    });
-  const grid =
-    'grid grid-cols-[24px_90px_1.1fr_1.1fr_90px_80px_110px_80px] items-center gap-x-2 px-2 max-wide:grid-cols-[24px_74px_minmax(0,1fr)_62px_88px] max-wide:gap-x-1.5 max-wide:px-1 max-wide:text-small';
+  const choose = useCallback(
+    (id: string) =>
+      setChosen(before => {
+        const after = new Set(before);
+        if (!after.delete(id)) after.add(id);
+        return after;
+      }),
+    [],
+  );
   return (
     <div className="flex min-h-0 flex-1 flex-col gap-2">
-      <p>
-        <Phrase
-          text="table.sentence"
-          blanks={{
-            filter: (
-              <TextBlank
-                label={say('table.filter')}
-                value={filter}
-                onValue={setFilter}
-                placeholder={say('table.hint')}
-              />
-            ),
-            rows: <span className="text-ash">{say('table.rows', { count: rows.length })}</span>,
-          }}
-        />
-      </p>
+      <Filter filter={filter} onFilter={setFilter} count={rows.length} />
       {chosen.size > 0 && (
         <BulkActs containers={chosenOnes} onLabels={onLabels} onDone={() => setChosen(new Set())} />
       )}
@@ -213,90 +107,22 @@ export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
         className="flex min-h-0 flex-1 flex-col overflow-x-auto"
       >
         <div className="flex min-h-0 min-w-[680px] flex-1 max-wide:min-w-0 flex-col">
-          <div role="rowgroup">
-            <div role="row" className={`${grid} border-b-2 border-slate`}>
-              <div role="columnheader">
-                <input
-                  type="checkbox"
-                  aria-label={say('table.choose-all')}
-                  checked={isAllChosen}
-                  onChange={chooseAll}
-                  className="h-[18px] w-[18px] accent-slate"
-                />
-              </div>
-              {table.getFlatHeaders().map(header => {
-                const order = header.column.getIsSorted();
-                return (
-                  <div
-                    key={header.id}
-                    role="columnheader"
-                    className={isWide.has(header.id) ? WIDE_ONLY : ''}
-                    aria-sort={order ? (order === 'asc' ? 'ascending' : 'descending') : 'none'}
-                  >
-                    <button
-                      type="button"
-                      className={`flex h-9 w-full items-center gap-1 font-bold ${isFigure.has(header.id) ? 'justify-end' : ''}`}
-                      onClick={() => header.column.toggleSorting()}
-                    >
-                      {say(`table.${header.id}`)}
-                      {order === 'asc' && <ArrowUp size={13} aria-hidden="true" />}
-                      {order === 'desc' && <ArrowDown size={13} aria-hidden="true" />}
-                    </button>
-                  </div>
-                );
-              })}
-            </div>
-          </div>
+          <Headings headings={headings} isAllChosen={isAllChosen} onChooseAll={chooseAll} />
           <div ref={box} role="rowgroup" className="min-h-[200px] flex-1 overflow-y-auto">
             <div style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-              {virtual.getVirtualItems().map(item => {
-                const row = sorted[item.index]!.original;
+              {virtual.getVirtualItems().map(({ key, index, start }) => {
+                const row = sorted[index]!.original;
                 return (
-                  <div
-                    key={item.key}
-                    role="row"
-                    aria-rowindex={item.index + 2}
-                    aria-selected={row.container.id === selected}
-                    className={`${grid} absolute inset-x-0 border-b border-rule aria-selected:bg-pool-2`}
-                    style={{ height: ROW_PX, transform: `translateY(${item.start}px)` }}
-                  >
-                    <div role="cell">
-                      <input
-                        type="checkbox"
-                        aria-label={say('table.choose', { code: row.code })}
-                        checked={chosen.has(row.container.id)}
-                        onChange={() => choose(row.container.id)}
-                        className="h-[18px] w-[18px] accent-slate"
-                      />
-                    </div>
-                    <div role="cell">
-                      <button
-                        type="button"
-                        data-id={row.container.id}
-                        className="font-mono font-semibold underline decoration-rule underline-offset-3"
-                        onClick={() => onSelect(row.container.id)}
-                      >
-                        {row.code}
-                      </button>
-                    </div>
-                    <div role="cell" className={`truncate ${WIDE_ONLY}`}>
-                      {row.kind}
-                    </div>
-                    <div role="cell" className={`truncate ${WIDE_ONLY}`}>
-                      {row.place}
-                    </div>
-                    <div role="cell" className="flex min-w-0 items-center gap-1.5">
-                      <Swatch state={row.state.state} size={14} />{' '}
-                      <span className="truncate">{row.stateName}</span>
-                    </div>
-                    <div role="cell" className="text-right">
-                      {format.litres(row.litres, units)}
-                    </div>
-                    <div role="cell">{row.goodUntil && format.day(row.goodUntil)}</div>
-                    <div role="cell" className={`text-right ${WIDE_ONLY}`}>
-                      {format.kg(row.massKg, units)}
-                    </div>
-                  </div>
+                  <Line
+                    key={key}
+                    row={row}
+                    index={index}
+                    startPx={start}
+                    isSelected={row.container.id === selected}
+                    isChosen={chosen.has(row.container.id)}
+                    onChoose={choose}
+                    onSelect={onSelect}
+                  />
                 );
               })}
             </div>
@@ -306,3 +132,147 @@ export function StoreTable({ onSelect, onLabels, selected, find }: Props) {
     </div>
   );
 }
+
+interface FilterProps {
+  readonly filter: string;
+  readonly onFilter: (filter: string) => void;
+  readonly count: number;
+}
+
+function Filter({ filter, onFilter, count }: FilterProps) {
+  const say = useSay();
+  return (
+    <p>
+      <Phrase
+        text="table.sentence"
+        blanks={{
+          filter: (
+            <TextBlank
+              label={say('table.filter')}
+              value={filter}
+              onValue={onFilter}
+              placeholder={say('table.hint')}
+            />
+          ),
+          rows: <span className="text-ash">{say('table.rows', { count })}</span>,
+        }}
+      />
+    </p>
+  );
+}
+
+const LINE =
+  'grid grid-cols-[24px_90px_1.1fr_1.1fr_90px_80px_110px_80px] items-center gap-x-2 px-2 max-wide:grid-cols-[24px_74px_minmax(0,1fr)_62px_88px] max-wide:gap-x-1.5 max-wide:px-1 max-wide:text-small';
+
+interface HeadingsProps {
+  readonly headings: ReturnType<typeof useSorted>['headings'];
+  readonly isAllChosen: boolean;
+  readonly onChooseAll: () => void;
+}
+
+function Headings({ headings, isAllChosen, onChooseAll }: HeadingsProps) {
+  const say = useSay();
+  return (
+    <div role="rowgroup">
+      <div role="row" className={`${LINE} border-b-2 border-slate`}>
+        <div role="columnheader">
+          <input
+            type="checkbox"
+            aria-label={say('table.choose-all')}
+            checked={isAllChosen}
+            onChange={onChooseAll}
+            className="h-[18px] w-[18px] accent-slate"
+          />
+        </div>
+        {headings.map(({ id, order, onSort }) => (
+          <div
+            key={id}
+            role="columnheader"
+            className={isWide.has(id) ? WIDE_ONLY : ''}
+            aria-sort={order ? (order === 'asc' ? 'ascending' : 'descending') : 'none'}
+          >
+            <button
+              type="button"
+              className={`flex h-9 w-full items-center gap-1 font-bold ${isFigure.has(id) ? 'justify-end' : ''}`}
+              onClick={onSort}
+            >
+              {say(`table.${id}`)}
+              {order === 'asc' && <ArrowUp size={13} aria-hidden="true" />}
+              {order === 'desc' && <ArrowDown size={13} aria-hidden="true" />}
+            </button>
+          </div>
+        ))}
+      </div>
+    </div>
+  );
+}
+
+interface LineProps {
+  readonly row: Row;
+  readonly index: number;
+  readonly startPx: number;
+  readonly isSelected: boolean;
+  readonly isChosen: boolean;
+  readonly onChoose: (container: string) => void;
+  readonly onSelect: (container: string) => void;
+}
+
+/** One container; written anew only when something of it changed. */
+const Line = memo(function Line({
+  row,
+  index,
+  startPx,
+  isSelected,
+  isChosen,
+  onChoose,
+  onSelect,
+}: LineProps) {
+  const say = useSay();
+  const { units } = useReader();
+  const { id } = row.container;
+  return (
+    <div
+      role="row"
+      aria-rowindex={index + 2}
+      aria-selected={isSelected}
+      className={`${LINE} absolute inset-x-0 border-b border-rule aria-selected:bg-pool-2`}
+      style={{ height: ROW_PX, transform: `translateY(${startPx}px)` }}
+    >
+      <div role="cell">
+        <input
+          type="checkbox"
+          aria-label={say('table.choose', { code: row.code })}
+          checked={isChosen}
+          onChange={() => onChoose(id)}
+          className="h-[18px] w-[18px] accent-slate"
+        />
+      </div>
+      <div role="cell">
+        <button
+          type="button"
+          data-id={id}
+          className="font-mono font-semibold underline decoration-rule underline-offset-3"
+          onClick={() => onSelect(id)}
+        >
+          {row.code}
+        </button>
+      </div>
+      <div role="cell" className={`truncate ${WIDE_ONLY}`}>
+        {row.kind}
+      </div>
+      <div role="cell" className={`truncate ${WIDE_ONLY}`}>
+        {row.place}
+      </div>
+      <div role="cell" className="flex min-w-0 items-center gap-1.5">
+        <Swatch state={row.state.state} size={14} /> <span className="truncate">{row.stateName}</span>
+      </div>
+      <div role="cell" className="text-right">
+        {format.litres(row.litres, units)}
+      </div>
+      <div role="cell">{row.goodUntil && format.day(row.goodUntil)}</div>
+      <div role="cell" className={`text-right ${WIDE_ONLY}`}>
+        {format.kg(row.massKg, units)}
+      </div>
+    </div>
+  );
+});

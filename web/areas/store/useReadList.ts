@@ -1,6 +1,10 @@
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
+import { dayOf } from '#core/calendar/day.ts';
+import { allKinds } from '#core/store/state.ts';
+import { useFacts, useToday } from '../../app/hooks.ts';
 import { type Held, held } from '../../workers/held.ts';
 import type { ListAnswer, ListQuestion, ListWorker } from '../../workers/listWorker.ts';
+import type { Gallon, ListAnswers } from './listAnswers.ts';
 
 const nothingRead: ListAnswer = {
   head: 0,
@@ -10,8 +14,42 @@ const nothingRead: ListAnswer = {
   reading: { rows: [], unclearDates: 0, unclearNumbers: 0, unitless: [], askedWaters: [] },
 };
 
+/** A list as text, with what somebody answered about it, read against what is in the store. */
+export function useReadList(text: string, answers: ListAnswers, gallon: Gallon): ListAnswer {
+  const facts = useFacts();
+  const today = useToday();
+  const known = useMemo(
+    () =>
+      new Map(
+        Object.values(facts.container).map(c => [
+          c.code.toLowerCase(),
+          { kind: c.kind, ...(c.fill ? { filledOn: dayOf(c.fill.at, facts.group.timeZone) } : {}) },
+        ]),
+      ),
+    [facts],
+  );
+  const question = useMemo(
+    (): ListQuestion => ({
+      text,
+      corrected: answers.fields,
+      kinds: allKinds(facts),
+      system: gallon,
+      today,
+      known,
+      columnUnit: answers.units,
+      waters: answers.waters,
+      mended: answers.mended,
+      ...(answers.head === undefined ? {} : { head: answers.head }),
+      ...(answers.first ? { dayFirst: answers.first === 'day' } : {}),
+      ...(answers.mark ? { decimal: answers.mark === 'comma' ? ',' : '.' } : {}),
+    }),
+    [text, answers, facts, gallon, today, known],
+  );
+  return useAnswer(question);
+}
+
 /** What a worker makes of a list; the last answer stands until the next one comes. */
-export function useReadList(question: ListQuestion): ListAnswer {
+function useAnswer(question: ListQuestion): ListAnswer {
   const reader = useRef<Held<ListWorker> | null>(null);
   const [answer, setAnswer] = useState(nothingRead);
   useEffect(
