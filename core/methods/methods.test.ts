@@ -49,7 +49,8 @@ const messagesOf = (a: MethodAnswer): Message[] => [
 ];
 
 /** Names that a text wants filled. */
-const wanted = (text: string): string[] => [...text.matchAll(/\{\{(\w+)/g)].map(m => m[1]!);
+// a figure that the text says itself is nobody's to give
+const wanted = (text: string): string[] => [...text.matchAll(/\{\{([a-z]\w*)/g)].map(m => m[1]!);
 const textsOf = (id: string): string[] =>
   [texts[id], texts[`${id}_one`], texts[`${id}_other`]].filter(t => t !== undefined);
 
