@@ -132,7 +132,7 @@ export async function benchBrowser(address: string, container: string): Promise<
   await other.goto(`${address}store`);
   await other.locator('[data-section]').waitFor();
   await other.waitForTimeout(2000);
-  await longTasks(other);
+  await tell('open Store in another tab', other);
   await page.bringToFront();
   await press(/^Record it for /);
   await bulk.waitFor({ state: 'hidden', timeout: 60_000 });
