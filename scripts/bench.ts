@@ -108,6 +108,7 @@ async function serverRow(
   await note('containers as CSV', () => ask(address, routes.containersCsv));
   await note('log as JSON', () => ask(address, routes.logJson));
   const h = hand(addMinutes(now, -30), 'Bench');
+  await post(address, [h.write('noted', containers[0]!, { text: 'the first' })], 'intend');
   const moves = containers
     .slice(0, BULK)
     .map((id, i) => h.write('moved', id, { place: places[(i * 7) % places.length]! }));
