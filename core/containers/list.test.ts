@@ -60,6 +60,19 @@ describe('a list as it is kept', () => {
     expect(all('Capacity,Type,Place\n20 L,jerry can,Barn')).toEqual(all('Size,Place\n20 L jerry can,Barn'));
     // the figure of one column is not the count of another
     expect(all('Type,Size,Place\n20 L can,20,Barn')).toEqual(all('Size,Place\n20 L can,Barn'));
+    // but a second word on it is not passed over: it says the same, or the row is asked about
+    expect(all('Size,Type,Place\n20 L,20 L can,Barn')).toHaveLength(1);
+    for (const [size, type] of [
+      ['20 L', 'diesel can 20'],
+      ['20 L', '25 L can'],
+      ['20 L can', '25'],
+    ])
+      expect(read(`Size,Type,Place\n${size},${type},Barn`).rows[0]).toMatchObject({
+        judgements: [{ column: 1, judgement: { verdict: 'refuse', reason: { id: 'list.size-unread' } } }],
+        proposals: [],
+      });
+    // nor is a word of the kind that nobody knows
+    expect(all('Type,Size,Place\ndiesel drum,200 L,Barn')).toEqual([]);
     // what cannot be read, and the unit of a column, are of the column with the figure
     const asked = read('Type,Size,Place\njerry can,20,Barn\ndrum,,Barn');
     expect(asked.unitless).toEqual([1]);

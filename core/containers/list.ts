@@ -193,10 +193,16 @@ class RowReader {
   #at(field: ListField): number {
     return field === 'size' ? this.#sizeAt() : this.o.fields.indexOf(field);
   }
+  #sizeColumns(): number[] {
+    return this.o.fields.flatMap((field, i) => (field === 'size' ? [i] : []));
+  }
+  #hasFigure(column: number): boolean {
+    return /\d/.test(this.#cell(column));
+  }
   /** The column of the size: where a list has the kind in one and the size in another, the one with the figure. */
   #sizeAt(): number {
-    const columns = this.o.fields.flatMap((field, i) => (field === 'size' ? [i] : []));
-    return columns.find(i => /\d/.test(this.#cell(i))) ?? columns[0] ?? -1;
+    const columns = this.#sizeColumns();
+    return columns.find(i => this.#hasFigure(i)) ?? columns[0] ?? -1;
   }
   #cell(column: number): string {
     // a table written for spreadsheets has an apostrophe before what they would run
@@ -208,10 +214,21 @@ class RowReader {
   /** The size as it is written, with the words of the columns beside it: "jerry can" and "5 gal" are one thing. */
   #sizeText(): string {
     const at = this.#sizeAt();
-    const words = this.o.fields.flatMap((field, i) =>
-      field === 'size' && i !== at && !/\d/.test(this.#cell(i)) ? [this.#cell(i)] : [],
-    );
+    const words = this.#sizeColumns()
+      .filter(i => i !== at && !this.#hasFigure(i))
+      .map(i => this.#cell(i));
     return [...words, this.#cell(at)].filter(Boolean).join(' ');
+  }
+  /** Columns that say a size with a figure too, beside the one that is read. */
+  #sizesBeside(): number[] {
+    const at = this.#sizeAt();
+    return this.#sizeColumns().filter(i => i !== at && this.#hasFigure(i));
+  }
+  /** A second word on the size says the same, or it is not passed over: it may be another size, or what the vessel held. */
+  #isSameSize(beside: string, size: ReadSize): boolean {
+    if (/^[\d.,]+$/.test(beside)) return this.#cell(this.#sizeAt()).includes(beside);
+    const other = readSize(beside, this.#writing('size'));
+    return typeof other !== 'string' && Math.abs(other.litres / size.litres - 1) <= SAME_SHARE;
   }
   #say(field: ListField, judgement: Judgement): void {
     this.#judgements.push({ column: this.#at(field), judgement });
@@ -316,6 +333,11 @@ class RowReader {
     if (typeof size === 'string') {
       this.#say('size', refuse(unreadIds[size], { text }));
       return undefined;
+    }
+    for (const column of this.#sizesBeside()) {
+      const beside = this.#cell(column);
+      if (this.#isSameSize(beside, size)) continue;
+      this.#judgements.push({ column, judgement: refuse('size-unread', { text: beside }) });
     }
     const kind = kindFor(size, this.o.kinds);
     if (!kind) this.#say('size', refuse('no-kind', { litres: size.litres }));

@@ -16,12 +16,12 @@ function moment() {
   const clock = createClock(() => Date.parse(START));
   const answers = createAnswers();
   const workedOut: Instant[] = [];
-  let end: () => void = () => undefined;
+  let end: (error?: Error) => void = () => undefined;
   const slow: Answers = {
     ...answers,
     workOut: async (facts, now) => {
-      await new Promise<void>(resolve => {
-        end = resolve;
+      await new Promise<void>((resolve, reject) => {
+        end = error => (error ? reject(error) : resolve());
       });
       await answers.workOut(facts, now);
       workedOut.push(now);
@@ -29,7 +29,7 @@ function moment() {
   };
   const made: Moment = createMoment({ clock, store: createStore(), answers: slow });
   open.push(clock, made);
-  return { clock, moment: made, workedOut, end: () => end() };
+  return { clock, moment: made, workedOut, end: (error?: Error) => end(error) };
 }
 
 afterEach(() => {
@@ -61,6 +61,13 @@ describe('the moment that is shown', () => {
     // nothing to catch up with
     await shown.goOn();
     expect(workedOut).toEqual([LATER]);
+  });
+
+  it('goes on also where that cannot be worked out: what draws it says so, and no water stays good for it', async () => {
+    const { clock, moment: shown, end } = moment();
+    clock.set(LATER);
+    end(new Error('a state that throws'));
+    await vi.waitFor(() => expect(shown.now()).toBe(LATER));
   });
 
   it('goes on no more once it is closed', async () => {

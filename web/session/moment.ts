@@ -29,7 +29,11 @@ export function createMoment({ clock, store, answers }: Parts): Moment {
 
   async function follow(): Promise<void> {
     const now = clock.stateNow();
-    await answers.workOut(store.getState().log.facts, now);
+    try {
+      await answers.workOut(store.getState().log.facts, now);
+    } catch {
+      // time goes on all the same, and what draws it says what is wrong: water must not stay good because it stood still
+    }
     shown = now;
     for (const listener of listeners) listener();
   }

@@ -242,6 +242,13 @@ describe('what is shown', () => {
     expect(workedOut).toHaveBeenCalled();
   });
 
+  it('is not kept from the page where it cannot be worked out', async () => {
+    const session = await tab(server(), memoryTabs()());
+    vi.spyOn(session.answers, 'workOut').mockRejectedValue(new Error('a state that throws'));
+    expect(await session.outbox.record(named('Mill'))).toMatchObject({ is: 'recorded' });
+    expect(seen(session)).toBe('Mill');
+  });
+
   it('comes in the order in which it was heard, however long the first took', async () => {
     const from = server();
     const session = await tab(from, memoryTabs()());

@@ -35,7 +35,8 @@ export function createShow({ moment, store, answers }: Parts): Show {
       const { facts } = await breathing(logAfterInLots(log, action));
       if (facts !== log.facts) {
         await moment.goOn();
-        await answers.workOut(facts, moment.now());
+        // what cannot be worked out is told by what draws it: the entry is not kept from the page for it
+        await answers.workOut(facts, moment.now()).catch(() => undefined);
         await breathe();
       }
       store.dispatch(action);
