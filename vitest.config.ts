@@ -2,7 +2,7 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   test: {
-    include: ['{core,contract,server,web,demo}/**/*.test.ts'],
+    include: ['{core,contract,server,web,demo,scripts}/**/*.test.ts'],
     testTimeout: 30_000,
     // no test keeps anything in a module: what is read once serves all of them
     isolate: false,
