@@ -84,7 +84,7 @@ describe('the bench of Tarn Hollow', () => {
 describe('the sources of Tarn Hollow', () => {
   const facts = fold(tarnHollow(NOW));
   const named = (name: string) => Object.values(facts.source).find(s => s.name === name)!;
-  const waters = (name: string) => sourcedOf(named(name), '2026-11-25', 'Europe/London');
+  const waters = (name: string) => sourcedOf(facts, named(name), NOW);
 
   it('are a tap, a spring, a roof, a beck and a pond: each asks for something else', () => {
     expect(waters('Hall tap')).toEqual({ water: 'treated-tap' });

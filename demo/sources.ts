@@ -70,7 +70,8 @@ export function walked(h: Hand, now: Instant): Sources {
   });
   ago(400, 'Sunniva').write('source.tested', spring, { eColi: 15, nitrateMgL: 11 });
   ago(380, 'Sunniva').write('source.tested', spring, { eColi: 0 });
-  ago(36, 'Bram').write('source.inspected', spring, { form: 'spring', yes: ['no-fence', 'spills-flood'] });
+  ago(378, 'Sunniva').write('source.tested', spring, { eColi: 0 });
+  ago(66, 'Bram').write('source.inspected', spring, { form: 'spring', yes: ['no-fence', 'spills-flood'] });
   ago(36, 'Bram').write('source.looked', spring, {
     looks: ['clear'],
     smell: 'none',

@@ -13,7 +13,7 @@ const RUNS = 5;
 
 const waters: readonly (readonly [string, TrainCase])[] = [
   ['a river of 20 NTU, people upstream', caseOf('river', { turbidityNtu: 20 }, { upstream: 'people' })],
-  ['a well of 70 mg/L of nitrate', caseOf('well', { nitrateMgL: 70 })],
+  ['a well of 70 mg/L of nitrate', caseOf('well', { dissolved: { nitrate: 70 } })],
   ['the sea', caseOf('sea', { salt: 'sea' })],
 ];
 

@@ -17,6 +17,7 @@ import {
   onSheetStep,
 } from './guards.ts';
 import * as sheets from './sheetFold.ts';
+import { cleanedAt } from './sheetFold.ts';
 
 const batches = {
   'batch.begun': kind({
@@ -81,7 +82,7 @@ const batches = {
     on: ['container'],
     also: ['supply'],
     fold: {
-      container: (facts, { happenedAt }) => ({ ...facts, sanitisedAt: happenedAt, role: 'clean' }),
+      container: (facts, { happenedAt }) => cleanedAt(facts, happenedAt),
       supply: (facts, { data }) => ({ ...facts, used: facts.used + data.bleachMl }),
     },
     guard: onSanitised,

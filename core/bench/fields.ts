@@ -7,6 +7,7 @@ import { between, type Fields, fields, isKey, line, litres, name, subjectOf } fr
 import type { Message } from '../judgement.ts';
 import type { DataOf } from '../log/define.ts';
 import { holds, type Step, stepKinds } from '../methods/method.ts';
+import type { Removal } from '../quality/chemicals.ts';
 
 /** Names that the library of texts reads as its own options, or that it is handed beside the parameters. */
 const taken = new Set([
@@ -59,6 +60,16 @@ const step: Fields<Step> = fields({
   onFail: v.exactOptional(text),
 });
 
+/** The share of what is dissolved that the device's certificate says it takes out. */
+const removal: Fields<Removal> = fields({
+  nitrate: v.exactOptional(between(0, 1)),
+  nitrite: v.exactOptional(between(0, 1)),
+  lead: v.exactOptional(between(0, 1)),
+  arsenic: v.exactOptional(between(0, 1)),
+  fluoride: v.exactOptional(between(0, 1)),
+  manganese: v.exactOptional(between(0, 1)),
+});
+
 /** One method of a train: what it earns when its last step is done, and the thing that it is done with. */
 const leg = fields({
   method: name(40),
@@ -69,7 +80,9 @@ const leg = fields({
   credit,
   barrier: name(40),
   desalts: v.exactOptional(v.literal(true)),
+  /** Older sheets said so of a membrane that was rated for germs: it proves nothing of what is dissolved. */
   demineralises: v.exactOptional(v.literal(true)),
+  removes: v.exactOptional(removal),
   dechlorinates: v.exactOptional(v.literal(true)),
   /** Something was put in that another dose would be a second one of. */
   holds: v.exactOptional(v.picklist(holds)),
@@ -92,7 +105,9 @@ export const sheet = fields({
   barrier: v.exactOptional(name(40)),
   /** It takes salt out; it takes the chlorine out that was in. */
   desalts: v.exactOptional(v.literal(true)),
+  /** Older sheets said so of a membrane that was rated for germs: it proves nothing of what is dissolved. */
   demineralises: v.exactOptional(v.literal(true)),
+  removes: v.exactOptional(removal),
   dechlorinates: v.exactOptional(v.literal(true)),
   /** What is not drunk until it is finished. */
   holds: v.exactOptional(v.picklist(holds)),

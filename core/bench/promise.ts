@@ -1,17 +1,19 @@
-import { addMinutes, dayOf, type Instant } from '../calendar/day.ts';
+import { addMinutes, type Instant } from '../calendar/day.ts';
 import type { DosePlan, DoseQuestion } from '../chlorine/instruct.ts';
 import { earnedByDose, usualContact } from '../chlorine/promised.ts';
-import { betterOf, type Credit, noCredit, sumOf } from '../ct/credit.ts';
+import { betterOf, type Credit, noCredit } from '../ct/credit.ts';
+import { figuresOf } from '../findings/dissolved.ts';
 import { type Message, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import { leftParams } from '../quality/advice.ts';
+import { isHeldBy, passedOn, pastLimits, type Removal } from '../quality/chemicals.ts';
 import { fitnessOf, type WaterCase, type WaterFitness } from '../quality/fitness.ts';
-import { knownOf } from '../sources/known.ts';
-import type { ContainerFacts } from '../store/facts.ts';
-import { waterCase } from '../store/fit.ts';
+import { type Known, knownOf, type Where } from '../sources/known.ts';
+import type { ContainerFacts, Fill } from '../store/facts.ts';
+import { type Around, type Earned, earnedIn, isGivenUp, waterCase } from '../store/fit.ts';
 import { vesselUnfit } from './treating.ts';
 
-type PromiseFacts = Pick<Facts, 'kind' | 'source' | 'notice' | 'group'>;
+type PromiseFacts = Where & Pick<Facts, 'kind'>;
 
 /** What a treatment would make of the water in a container, if it goes as it should: said before anything is put in. */
 export interface Promised {
@@ -32,11 +34,9 @@ function promised(c: WaterCase): Promised {
   return { fitness, says: message(lasting.by === 'hours' ? `promise.${lasting.rule}` : 'promise.term') };
 }
 
-/** The case of a container's water, in its vessel; undefined where it holds none. */
-function caseOf(facts: PromiseFacts, container: ContainerFacts, now: Instant): WaterCase | undefined {
-  const { fill } = container;
-  const today = dayOf(now, facts.group.timeZone);
-  return fill && waterCase(fill, now, vesselUnfit(facts, container), false, knownOf(facts, fill, today));
+/** A container's water as it is, and what bears on it. */
+function aroundOf(facts: PromiseFacts, container: ContainerFacts, fill: Fill, now: Instant): Around {
+  return { vessel: vesselUnfit(facts, container), known: knownOf(facts, fill, now, container) };
 }
 
 /** What a dose of bleach would make of it: the usual contact, and the least that is read at its end. */
@@ -47,27 +47,26 @@ export function promiseOfDose(
   plan: DosePlan,
   now: Instant,
 ): Promised | undefined {
-  const before = caseOf(facts, container, now);
-  if (!before) return undefined;
-  if (!plan.chosen.answers || plan.chosen.doseMl === 0) return promised(before);
+  const { fill } = container;
+  if (!fill) return undefined;
+  const around = aroundOf(facts, container, fill, now);
+  const before = earnedIn(fill, now);
+  if (!plan.chosen.answers || plan.chosen.doseMl === 0)
+    return promised(waterCase(fill, before, { ...around, isGivenUp: isGivenUp(fill, now) }));
   const contact = usualContact(question, plan);
-  const provedAt = addMinutes(now, contact.minutes);
   const earned = earnedByDose(question, plan, contact, now);
   if (!earned) return undefined;
-  const { most: _, ...open } = before;
   const given = before.chlorine;
-  return promised({
-    // what was given up before is run to its end by this
-    ...(vesselUnfit(facts, container) ? before : open),
-    chlorine: {
-      ...earned,
-      credit: betterOf(given?.credit ?? noCredit, earned.credit),
-      isCapped: earned.isCapped && (given?.isCapped ?? true),
-      provedAt,
-      dosedAt: given?.dosedAt ?? now,
-      isForADay: (given?.isForADay ?? false) || plan.chosen.school === 'target-dose',
-    },
-  });
+  const chlorine = {
+    ...earned,
+    credit: betterOf(given?.credit ?? noCredit, earned.credit),
+    isCapped: earned.isCapped && (given?.isCapped ?? true),
+    provedAt: addMinutes(now, contact.minutes),
+    dosedAt: given?.dosedAt ?? now,
+    isForADay: (given?.isForADay ?? false) || plan.chosen.school === 'target-dose',
+  };
+  // what was given up before is run to its end by this
+  return promised(waterCase(fill, { ...before, chlorine }, around));
 }
 
 /** What a sheet would make of it: its credit beside what was earned before, a second of its kind not counted. */
@@ -78,19 +77,40 @@ export function promiseOfRun(
     readonly credit: Credit;
     readonly barrier: string;
     readonly desalts?: true;
-    readonly demineralises?: true;
+    readonly removes?: Removal;
+    /** It takes out what kept the water. */
+    readonly dechlorinates?: true;
   },
   now: Instant,
 ): Promised | undefined {
-  const before = caseOf(facts, container, now);
-  if (!before) return undefined;
-  const { [run.barrier]: same = noCredit, ...others } = container.fill?.treated?.byMethod ?? {};
-  const earned = sumOf([...Object.values(others), betterOf(same, run.credit)]);
-  return promised({
+  const { fill } = container;
+  if (!fill) return undefined;
+  const around = aroundOf(facts, container, fill, now);
+  const before = earnedIn(fill, now);
+  const same = before.byBarrier[run.barrier] ?? noCredit;
+  const isChlorineAgain = run.barrier === 'chlorine' && before.chlorine !== undefined;
+  const earned: Earned = {
     ...before,
-    earned: run.barrier === 'chlorine' && before.chlorine ? before.earned : earned,
+    byBarrier: isChlorineAgain
+      ? before.byBarrier
+      : { ...before.byBarrier, [run.barrier]: betterOf(same, run.credit) },
     treatedAt: now,
     ...(run.desalts ? { isDesalted: true } : {}),
-    ...(run.demineralises ? { isDemineralised: true } : {}),
-  });
+  };
+  const { known = knownOf(facts, fill, now, container) } = around;
+  const cleared = run.removes ? withRemoved(known, run.removes, facts) : known;
+  const stripped = run.dechlorinates ? { ...fill, dechlorinatedAt: now } : fill;
+  return promised(
+    waterCase(stripped, earned, { ...around, known: cleared, isGivenUp: isGivenUp(fill, now) }),
+  );
+}
+
+/** What is known of a water once a device has taken out what it is certified for. */
+function withRemoved(
+  { isMineral: _, ...known }: Known,
+  removes: Removal,
+  { plan }: Pick<Facts, 'plan'>,
+): Known {
+  const past = pastLimits(passedOn(figuresOf(known.dissolved), removes));
+  return { ...known, past, ...(isHeldBy(past, plan.targetDays) ? { isMineral: true as const } : {}) };
 }

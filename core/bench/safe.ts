@@ -2,7 +2,9 @@ import { addMonths, type Day, type Instant } from '../calendar/day.ts';
 import { type Message, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import type { Context } from '../methods/method.ts';
+import type { Care } from '../plan/care.ts';
 import { ownedTools } from '../plan/tools.ts';
+import { pastLimits } from '../quality/chemicals.ts';
 import type { SourceFacts } from '../sources/facts.ts';
 import { caseOf, sourcedOf } from '../sources/known.ts';
 import { supplyUntil } from '../stock/until.ts';
@@ -15,6 +17,7 @@ import { lastFigure } from '../tests/readings.ts';
 import { buyable, tickable } from '../trains/buyable.ts';
 import type { TrainCase } from '../trains/grade.ts';
 import type { Means, Taken } from '../trains/step.ts';
+import type { Train } from '../trains/train.ts';
 import { fearsOf } from '../water/hazards.ts';
 import type { Passing } from '../water/passing.ts';
 import { asItComes, type Origin, requiredOf, rowOf, type Water } from '../water/waters.ts';
@@ -52,8 +55,8 @@ function turbidityOf(water: Water, seen: readonly string[] = []): number {
 }
 
 /** What the sentence begins with for a source: what was read and seen there last. */
-export function ofSource(source: SourceFacts, facts: Facts, today: Day): Partial<SafeForm> {
-  const { water, origin = {} } = sourcedOf(source, today, facts.group.timeZone);
+export function ofSource(source: SourceFacts, facts: Facts, now: Instant): Partial<SafeForm> {
+  const { water, origin = {} } = sourcedOf(facts, source, now);
   return {
     source: source.id,
     container: undefined,
@@ -102,19 +105,19 @@ export const treatable = (facts: Facts, { containers }: State): ContainerFacts[]
     .sort((a, b) => (a.code < b.code ? -1 : 1));
 
 /** The case of what was entered; undefined while a blank that it needs is empty. */
-export function caseOfForm(form: SafeForm, facts: Facts, today: Day, now: Instant): TrainCase | undefined {
-  const c = caseOfWater(form, facts, today, now);
+export function caseOfForm(form: SafeForm, facts: Facts, now: Instant): TrainCase | undefined {
+  const c = caseOfWater(form, facts, now);
   return c && { ...c, prices: unitPrices };
 }
 
-function caseOfWater(form: SafeForm, facts: Facts, today: Day, now: Instant): TrainCase | undefined {
+function caseOfWater(form: SafeForm, facts: Facts, now: Instant): TrainCase | undefined {
   const { volumeL, turbidityNtu, temperatureC, ph, nitrateMgL, water, origin, grain } = form;
   if (volumeL === undefined || turbidityNtu === undefined) return undefined;
   const source = form.source === undefined ? undefined : facts.source[form.source];
   const container = form.container === undefined ? undefined : facts.container[form.container];
   const required = requiredOf(water, origin);
   const isCryptoFeared = source
-    ? fearsOf(caseOf(source, today)).some(fear => fear.of === 'crypto')
+    ? fearsOf(caseOf(facts, source, now)).some(fear => fear.of === 'crypto')
     : (required?.aim.crypto ?? 0) > 0;
   const found = {
     volumeL,
@@ -135,10 +138,11 @@ function caseOfWater(form: SafeForm, facts: Facts, today: Day, now: Instant): Tr
     found: {
       ...found,
       salt: water === 'sea' || water === 'brackish' ? water : 'fresh',
-      hasMetals: false,
+      dissolved: nitrateMgL === undefined ? {} : { nitrate: nitrateMgL },
       isSnow: water === 'snow',
       isChlorinated: false,
     },
+    planDays: facts.plan.targetDays,
     now,
   };
 }
@@ -168,6 +172,19 @@ export const trainContext = (facts: Pick<Facts, 'group' | 'plan'>, { today, need
   longitudeDeg: clockLongitudeDeg(facts.group.timeZone, today),
   tools: ownedTools(facts.group),
 });
+
+/** For whom what a train makes is chosen: what is not taken out, and what is put in. */
+export function caresOf(train: Train | undefined): Care[] {
+  if (!train) return [];
+  const left = pastLimits(train.steps.at(-1)?.after.dissolved ?? {});
+  return [
+    ...(train.tier === 'limited' || train.tier === 'resort' ? (['limited'] as const) : []),
+    ...(train.steps.some(s => s.means.method === 'iodine') ? (['iodine'] as const) : []),
+    ...(train.steps.some(s => s.after.isChlorinated) ? (['dialysis'] as const) : []),
+    ...(left.some(d => !d.notFor.includes('pregnant')) ? (['nitrate'] as const) : []),
+    ...(left.some(d => d.notFor.includes('pregnant')) ? (['lifelong'] as const) : []),
+  ];
+}
 
 /** A card says nothing of supplies that it does not know: it holds no longer than this, and than each of them (months). */
 const CARD_MONTHS = 6;

@@ -1,7 +1,9 @@
+import { isCleanedAway } from '../containers/fitness.ts';
 import { betterOf, noCredit, sumOf } from '../ct/credit.ts';
 import type { Told } from '../log/entry.ts';
 import type { Instant } from '../moment.ts';
-import type { ContainerFacts, RunCredit } from '../store/facts.ts';
+import { takesAll } from '../quality/chemicals.ts';
+import type { ContainerFacts, RunCredit, RunLeg } from '../store/facts.ts';
 import { heldBy, withFill } from '../store/vessel.ts';
 import type { SheetFacts } from './facts.ts';
 import type { SheetEnd, SheetFields, StepDone } from './fields.ts';
@@ -26,17 +28,32 @@ export function stepped(facts: SheetFacts, { happenedAt, by, data }: Told<StepDo
   return { ...facts, done: [...facts.done, { step, at: happenedAt, by, ...read }] };
 }
 
+/** What a run takes of what is dissolved; a still takes all of it, also where its sheet is older than the certificates. */
+const removedBy = ({ method, removes }: Pick<RunLeg, 'removes'> & { readonly method: string }) =>
+  removes ?? (method === 'distil' ? takesAll : undefined);
+
+const legOf = ({
+  method,
+  demineralises: _,
+  removes: __,
+  ...leg
+}: NonNullable<SheetFields['legs']>[number]): RunLeg => {
+  const removes = removedBy({ method, ...(__ ? { removes: __ } : {}) });
+  return { ...leg, ...(removes ? { removes } : {}) };
+};
+
 /** What a begun sheet will credit stands with the very water that it was begun on; what it holds back stands with the vessel. */
 export function begunOn(facts: ContainerFacts, entry: Told<SheetFields>): ContainerFacts {
-  const { method, holds, credit, barrier, desalts, demineralises, dechlorinates, legs } = entry.data;
+  const { method, holds, credit, barrier, desalts, dechlorinates, legs } = entry.data;
+  const removes = removedBy(entry.data);
   const run = {
     ...credit,
     ...(barrier ? { barrier } : {}),
     ...(holds ? { holds } : {}),
     ...(desalts ? { desalts } : {}),
-    ...(demineralises ? { demineralises } : {}),
+    ...(removes ? { removes } : {}),
     ...(dechlorinates ? { dechlorinates } : {}),
-    ...(legs ? { legs } : {}),
+    ...(legs ? { legs: legs.map(legOf) } : {}),
   };
   const begun = withFill(facts, fill => ({ ...fill, sheets: { ...fill.sheets, [entry.subject]: run } }));
   if (!holds) return begun;
@@ -72,11 +89,17 @@ export function legStepped(facts: ContainerFacts, entry: Told<StepDone>): Contai
   return done && passes(done, reading) ? earned(dosed, { ...done.credit, ...done }, entry.happenedAt) : dosed;
 }
 
+/** A vessel that was sanitised: it is a clean one again, and what grew or smelled in it is gone. */
+export function cleanedAt({ spoiled, ...facts }: ContainerFacts, at: Instant): ContainerFacts {
+  const left = spoiled && !isCleanedAway(spoiled.found) ? { spoiled } : {};
+  return { ...facts, ...left, sanitisedAt: at, role: 'clean' };
+}
+
 /** The sheet that cleans a vessel gives it back its role; any other credits the water in it. */
 function credited(facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts {
   const { outcome, method } = entry.data;
   if (outcome !== 'finished') return facts;
-  if (method === 'sanitising') return { ...facts, sanitisedAt: entry.happenedAt, role: 'clean' };
+  if (method === 'sanitising') return cleanedAt(facts, entry.happenedAt);
   // what it earned stands in its beginning; a vessel filled anew meanwhile holds other water, which it did not treat
   const run = facts.fill?.sheets?.[entry.subject];
   // a train has earned step by step
@@ -90,7 +113,7 @@ function earned(
   run: RunCredit & { readonly barrier: string },
   at: Instant,
 ): ContainerFacts {
-  const { barrier, desalts, demineralises, dechlorinates, holds } = run;
+  const { barrier, desalts, removes, dechlorinates, holds } = run;
   const { bacteria, viruses, protozoa, crypto } = run;
   return withFill(facts, fill => {
     // filters in series of the same kind count once, and so does a second round of anything
@@ -98,19 +121,19 @@ function earned(
     const credit = { bacteria, viruses, protozoa, crypto };
     const byMethod = { ...before, [barrier]: betterOf(before[barrier] ?? noCredit, credit) };
     const isDesalted = desalts ?? fill.treated?.isDesalted;
-    const isDemineralised = demineralises ?? fill.treated?.isDemineralised;
+    const removed = [...(fill.treated?.removed ?? []), ...(removes ? [{ at, shares: removes }] : [])];
     const treated = {
       at,
       credit: sumOf(Object.values(byMethod)),
       byMethod,
       ...(isDesalted ? { isDesalted } : {}),
-      ...(isDemineralised ? { isDemineralised } : {}),
+      ...(removed.length > 0 ? { removed } : {}),
     };
     return {
       ...fill,
       treated,
       ...(bacteria > 0 ? { germsTreatedAt: at } : {}),
-      ...(desalts || demineralises ? { desaltedAt: at } : {}),
+      ...(desalts || removes ? { desaltedAt: at } : {}),
       ...(holds && bacteria > 0 ? { disinfectedAt: at } : {}),
       ...(dechlorinates ? { dechlorinatedAt: at } : {}),
     };

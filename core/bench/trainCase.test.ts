@@ -7,6 +7,7 @@ import { fold } from '../record.ts';
 import { stateAt } from '../store/state.ts';
 import type { Subject } from '../subject.ts';
 import { answerTrains } from '../trains/answer.ts';
+import { isMineral } from '../trains/grade.ts';
 import { context, things } from '../trains/testThings.ts';
 import type { SourceKind } from '../water/sourceKinds.ts';
 import { trainCaseOfSource } from './trainCase.ts';
@@ -102,12 +103,18 @@ describe('the water of a source', () => {
       (reading: object): Finding =>
       (h, source) =>
         h.write('read', source, reading as never);
-    const lead = at('borehole', [], over({ parameter: 'lead', method: 'lab', value: 30 }));
-    const nitrate = at('borehole', [], over({ parameter: 'nitrate', method: 'lab', value: 70, as: 'NO3' }));
+    const lead = at('borehole', [], over({ parameter: 'lead', method: 'laboratory', value: 60 }));
+    const nitrate = at(
+      'borehole',
+      [],
+      over({ parameter: 'nitrate', method: 'laboratory', value: 70, as: 'NO3' }),
+    );
     for (const { ask, c } of [lead, nitrate]) {
-      expect(c.found.hasMetals).toBe(true);
+      expect(isMineral(c.found, c.planDays)).toBe(true);
       expect(ask('boil', 'bleach', 'ceramic').trains).toEqual([]);
-      expect(ask('ro').trains[0]?.tier).toBe('whole');
+      // a rating for germs is none for lead or nitrate
+      expect(ask('ro').trains).toEqual([]);
+      expect(ask('still').trains[0]?.tier).toBe('whole');
     }
   });
 });

@@ -1,43 +1,49 @@
-import { dayOf, type Instant } from '../calendar/day.ts';
+import type { Instant } from '../calendar/day.ts';
+import { figuresOf } from '../findings/dissolved.ts';
 import { judge, message, refusals } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
+import { type Chemicals, worseOf } from '../quality/chemicals.ts';
 import type { SourceFacts } from '../sources/facts.ts';
-import { type Known, knownOf } from '../sources/known.ts';
+import { type Known, type Where as KnownWhere, knownOf } from '../sources/known.ts';
 import type { ContainerFacts, Fill } from '../store/facts.ts';
-import { lastFigure } from '../tests/readings.ts';
 import type { TrainCase } from '../trains/grade.ts';
 import { measured } from '../units/amount.ts';
-import { NITRATE_MG_L } from '../water/hazards.ts';
 import type { Passing } from '../water/passing.ts';
 import { kindRow } from '../water/sourceKinds.ts';
 import { asItComes, poorerOf } from '../water/waters.ts';
 import { isDosed, judgeTreating, vesselUnfit } from './treating.ts';
 
-type Where = Pick<Facts, 'kind' | 'source' | 'notice' | 'group'>;
+type Where = KnownWhere & Pick<Facts, 'kind'>;
 /** What was measured in the water of today. */
-type Found = Omit<Passing, 'salt' | 'hasMetals' | 'isSnow' | 'isChlorinated'>;
-
-/** WHO's guideline values (µg/L). */
-const LEAD_UG_L = 10;
-const ARSENIC_UG_L = 10;
+type Found = Omit<Passing, 'salt' | 'dissolved' | 'isSnow' | 'isChlorinated'> & {
+  /** Nitrate (mg/L as NO₃), where it was read today. */
+  readonly nitrateMgL?: number;
+};
 
 /** The case of a water, by everything that its sources and notices say of it: as the store has it, so here. */
-function caseOfKnown(known: Known, found: Found, now: Instant): TrainCase {
+function caseOfKnown(
+  known: Known,
+  { nitrateMgL, ...found }: Found,
+  planDays: number,
+  now: Instant,
+): TrainCase {
   // under a boil notice tap water is water of which nobody knows what is in it
   const { water, origin } = known.boil ? poorerOf({ water: 'unknown' }, known.sourced) : known.sourced;
-  const isRead = (found.nitrateMgL ?? 0) > NITRATE_MG_L;
+  // what was read before, and was not today, is still in the way
+  const today: Chemicals = nitrateMgL === undefined ? {} : { nitrate: nitrateMgL };
   return {
     water,
     ...(origin ? { origin } : {}),
     found: {
       ...found,
       salt: water === 'sea' || water === 'brackish' ? water : 'fresh',
-      // nitrate that was read before, and was not today, is still in the way
-      hasMetals: known.isMineral === true && !isRead,
+      dissolved: worseOf(figuresOf(known.dissolved), today),
       isSnow: false,
       isChlorinated: false,
     },
-    ...(known.boil ? { boilNotice: { allows: known.boil.allows ?? [] } } : {}),
+    ...(known.boil ? { boilNotice: { allows: known.boil.allows ?? [] }, noticed: known.sourced } : {}),
+    ...(known.isBoiledOnly ? { isBoiledOnly: true as const } : {}),
+    planDays,
     ...(known.most && known.says ? { stop: known.says } : {}),
     now,
   };
@@ -58,12 +64,9 @@ const drawnFrom = ({ id, kind }: SourceFacts, at: Instant): Fill => ({
 
 /** The water of a source, as a train is looked for: what a vessel that is filled there now would hold. */
 export function trainCaseOfSource(facts: Where, source: SourceFacts, found: Found, now: Instant): TrainCase {
-  const known = knownOf(facts, drawnFrom(source, now), dayOf(now, facts.group.timeZone));
-  const c = caseOfKnown(known, found, now);
-  const isOver = (parameter: 'lead' | 'arsenic', limit: number) =>
-    (lastFigure(source.tests, parameter) ?? 0) > limit;
-  const hasMetals = c.found.hasMetals || isOver('lead', LEAD_UG_L) || isOver('arsenic', ARSENIC_UG_L);
-  return { ...c, found: { ...c.found, hasMetals, isSnow: source.kind === 'snow' } };
+  const known = knownOf(facts, drawnFrom(source, now), now);
+  const c = caseOfKnown(known, found, facts.plan.targetDays, now);
+  return { ...c, found: { ...c.found, isSnow: source.kind === 'snow' } };
 }
 
 /**
@@ -79,10 +82,11 @@ export function trainCaseOfContainer(
 ): TrainCase | undefined {
   const { fill, code } = container;
   if (!fill || fill.remainingL <= 0) return undefined;
-  const known = knownOf(facts, fill, dayOf(now, facts.group.timeZone));
-  const c = caseOfKnown(known, { ...found, volumeL: fill.remainingL }, now);
+  const known = knownOf(facts, fill, now, container);
+  const c = caseOfKnown(known, { ...found, volumeL: fill.remainingL }, facts.plan.targetDays, now);
   const unfit = vesselUnfit(facts, container);
-  const isKept = !known.boil && !known.isMineral && asItComes(c.water, c.origin) === 'drinking';
+  const isKept =
+    !known.boil && !known.isBoiledOnly && !known.isMineral && asItComes(c.water, c.origin) === 'drinking';
   // no treatment mends a vessel; and water that came as drinking water is what its vessel and its date make of it
   const stop =
     refusals(judgeTreating(facts, container, now))[0] ??

@@ -1,8 +1,8 @@
-import { dayOf, type Instant, minutesBetween } from '../calendar/day.ts';
+import { type Instant, minutesBetween } from '../calendar/day.ts';
 import type { VesselFitness } from '../containers/fitness.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
-import { knownOf } from '../sources/known.ts';
+import { knownOf, type Where } from '../sources/known.ts';
 import type { ContainerFacts, Fill } from '../store/facts.ts';
 import { vesselOf } from '../store/fit.ts';
 import { decidingBatch, kindOf, runningBatch } from '../store/state.ts';
@@ -23,14 +23,14 @@ export function vesselUnfit(
  * for drinking water, and salt that the method may leave, are told.
  */
 export function judgeTreating(
-  facts: Pick<Facts, 'kind' | 'source' | 'notice' | 'group'>,
+  facts: Where & Pick<Facts, 'kind'>,
   container: ContainerFacts,
   now: Instant,
 ): Judgement[] {
   const { fill } = container;
   if (!fill) return [];
   const judgements: Judgement[] = [];
-  const known = knownOf(facts, fill, dayOf(now, facts.group.timeZone));
+  const known = knownOf(facts, fill, now, container);
   const { water, origin } = known.sourced;
   // what an authority or the source itself says of it stands first: nothing that is done at home undoes it
   if (known.says && (known.most || known.isMineral || known.boil))

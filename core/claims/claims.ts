@@ -129,7 +129,7 @@ const heat: readonly Claim[] = [
     return { verdict: high > low ? 'holds' : 'no', figures: { low, high, aboveM: HIGH_ALTITUDE_M } };
   }),
   claim('boil-takes-nitrate', 'boil', () =>
-    makesSafe(water('well', { nitrateMgL: 70 }, { protection: 'protected' }), by('boil')),
+    makesSafe(water('well', { dissolved: { nitrate: 70 } }, { protection: 'protected' }), by('boil')),
   ),
   claim('boil-takes-salt', 'boil', () => makesSafe(water('sea', {}, { upstream: 'nobody' }), by('boil'))),
   claim('boil-takes-scum', 'boil', () => isRefused('boil', { looks: 'scum' }, 'harm')),

@@ -60,8 +60,8 @@ export function makesSafe(c: TrainCase, ...steps: readonly Means[]): Weighed {
   const before = fitnessOnTheWay(c, atTheBeginning(c.found));
   const reach = reachOf(fitness);
   const helps = targets.some(t => earned[t] > 0 && asked[t] > 0);
-  const { nitrateMgL: first } = c.found;
-  const last = run.way.water.nitrateMgL;
+  const first = c.found.dissolved.nitrate;
+  const last = run.way.water.dissolved.nitrate;
   const worse = first !== undefined && last !== undefined && last > first;
   const isWhole = reach?.tier === 'whole' && (steps.length === 0 || reachOf(before)?.tier !== 'whole');
   return {

@@ -60,7 +60,7 @@ export interface VesselCase {
   readonly material: Material;
   /** Its lime was found gone, where it is of new concrete. */
   readonly isCured: boolean;
-  /** What the last look at it found, since this water is in it. */
+  /** What was found at it that was not mended or cleaned since. */
   readonly found?: Finding;
   /** Chlorinated water stands in it. */
   readonly isChlorinated: boolean;
@@ -77,8 +77,17 @@ const utilityOnly = (verdict: 'warn' | 'refuse', id: string): VesselFitness => (
   judgement: judge(verdict, message(id), 'cdc-storage', { remedy: message(`${id}.remedy`) }),
 });
 
-/** Findings that end a vessel for drinking water until it was cleaned or replaced. */
-const spoils: readonly Finding[] = ['cracked', 'smell', 'algae', 'near-fuel'];
+/** Findings that end a vessel for drinking water, whatever water is in it, and what ends them: cleaning, or mending. */
+const spoils: Readonly<Partial<Record<Finding, 'cleaned' | 'mended'>>> = {
+  leaking: 'mended',
+  cracked: 'mended',
+  'near-fuel': 'mended',
+  smell: 'cleaned',
+  algae: 'cleaned',
+};
+export const isSpoiling = (found: Finding): boolean => spoils[found] !== undefined;
+/** Whether sanitising a vessel ends what was found at it; a crack is not washed away. */
+export const isCleanedAway = (found: Finding): boolean => spoils[found] === 'cleaned';
 
 /**
  * What a vessel leaves of its water, the gravest first; undefined where nothing speaks against it.
@@ -91,7 +100,7 @@ export function judgeVessel(v: VesselCase): VesselFitness | undefined {
   if (v.material === 'copper') return utilityOnly('refuse', 'vessel.copper');
   if (v.material === 'concrete' && v.heldBefore === 'new' && !v.isCured)
     return utilityOnly('warn', 'vessel.concrete-new');
-  if (v.found && spoils.includes(v.found)) return { most: 'utility', judgement: judgeFinding(v.found) };
+  if (v.found && isSpoiling(v.found)) return { most: 'utility', judgement: judgeFinding(v.found) };
   if (v.role === 'raw') return utilityOnly('warn', 'state.raw-vessel');
   if (v.isChlorinated && (v.material === 'concrete' || v.material === 'galvanised'))
     return {

@@ -56,6 +56,7 @@ export const boil: Method = {
   barrier: 'heat',
   accepts: {},
   removes: [],
+  strips: true,
   concentrates: ['salt', 'nitrate-metals'],
   adds: ['taste'],
   supplies: ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood', 'pots'],
@@ -69,11 +70,15 @@ export const boil: Method = {
       from: isSnow ? 'fresh-snow' : 'water',
     }),
     // chemicals stay behind in what does not go off as steam
-    leaves: ({ volumeL, nitrateMgL }, inputs) => ({
-      isSnow: false,
-      isChlorinated: false,
-      ...(nitrateMgL === undefined ? {} : { nitrateMgL: nitrateMgL * thickened(volumeL, inputs) }),
-    }),
+    leaves: ({ volumeL, dissolved }, inputs) => {
+      const figures = Object.entries(dissolved);
+      const by = figures.length > 0 ? thickened(volumeL, inputs) : 1;
+      return {
+        isSnow: false,
+        isChlorinated: false,
+        dissolved: Object.fromEntries(figures.map(([id, figure]) => [id, figure * by])),
+      };
+    },
   },
   blanks: [
     volumeBlank(0.1, 10_000, 10),

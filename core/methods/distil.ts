@@ -9,6 +9,7 @@ import {
   WATER_MJ_KG_K,
 } from '../heat/boil.ts';
 import { message } from '../judgement.ts';
+import { takesAll } from '../quality/chemicals.ts';
 import { flameBlanks, isFlame, judgeFlame } from './flame.ts';
 import { choiceOf, doStep, type Method, numberOf, refuse, warn } from './method.ts';
 
@@ -19,6 +20,7 @@ export const distil: Method = {
   credit: credit(4, 4, 4, 4),
   accepts: {},
   removes: ['turbidity', 'salt', 'nitrate-metals'],
+  strips: true,
   concentrates: [],
   adds: ['taste'],
   supplies: ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood', 'carbon'],
@@ -32,8 +34,6 @@ export const distil: Method = {
     leaves: () => ({
       turbidityNtu: 0.5,
       salt: 'fresh',
-      hasMetals: false,
-      nitrateMgL: 0,
       isSnow: false,
       isChlorinated: false,
     }),
@@ -82,6 +82,8 @@ export const distil: Method = {
       under: message('distil.under', params),
       working: [message('distil.working', params)],
       desalts: true,
+      // salt, metals and nitrate stay in the pot
+      removes: takesAll,
       totalMin: hours * 60,
       takes: { run: hours * 60 },
       scale: {

@@ -10,6 +10,7 @@ import {
 } from '../filters/device.ts';
 import { FAST_SHARE, flowRatio, WORN_SHARE } from '../filters/flow.ts';
 import { message } from '../judgement.ts';
+import { certificateBlanks, removalOf } from './certificate.ts';
 import { type Blank, choiceOf, doStep, type Inputs, type Method, numberOf, refuse, warn } from './method.ts';
 
 /** Log reductions that a device's own certificate states; none is taken for granted. */
@@ -55,6 +56,8 @@ export const filter: Method = {
   barrier: inputs => filterBarrier(deviceOf(inputs)),
   accepts: { mostNtu: MOST_NTU },
   removes: ['turbidity'],
+  // beds and blocks of carbon use it up; pores alone let it pass
+  strips: inputs => ['ceramic', 'slow-sand', 'media', 'layered', 'certified'].includes(String(inputs.device)),
   concentrates: [],
   adds: [],
   supplies: ['filter'],
@@ -72,6 +75,7 @@ export const filter: Method = {
     { id: 'poreUm', kind: 'quantity', dimension: 'lengthUm', least: 0.0001, most: 100, start: 0.1 },
     { id: 'rating', kind: 'choice', options: ['absolute', 'nominal'], start: 'absolute' },
     ...certifiedBlanks,
+    ...certificateBlanks,
     { id: 'newLH', kind: 'quantity', dimension: 'flowLH', least: 0.01, most: 10_000, start: 20 },
     { id: 'nowLH', kind: 'quantity', dimension: 'flowLH', least: 0, most: 10_000 },
     { id: 'newC', kind: 'quantity', dimension: 'waterC', least: 0, most: 60 },
@@ -99,6 +103,7 @@ export const filter: Method = {
     const weeks = numberOf(inputs, 'weeks') ?? 0;
     const isUnripe = device === 'slow-sand' && weeks < RIPENING_WEEKS;
     const earned = isUnripe ? noCredit : deviceCredit(deviceOf(inputs));
+    const removes = device === 'certified' ? removalOf(inputs) : undefined;
     const hours = flowLH > 0 ? volumeL / flowLH : Number.POSITIVE_INFINITY;
     const isFrozen = choiceOf(inputs, 'frozen') === 'yes' && devices[device].freezes;
     const ratio =
@@ -129,6 +134,7 @@ export const filter: Method = {
       under: message('filter.passes', params),
       working: [message('filter.working', params)],
       credit: earned,
+      ...(removes ? { removes } : {}),
       totalMin: hours * 60,
       takes: { run: hours * 60 },
       scale: {

@@ -3,6 +3,7 @@ import type { Tool } from '../chlorine/measure.ts';
 import type { CitationId } from '../citations.ts';
 import type { Credit } from '../ct/credit.ts';
 import { type Judgement, judge, type Message, message, type Params } from '../judgement.ts';
+import type { Removal } from '../quality/chemicals.ts';
 import type { ToolKind } from '../schedule/problem.ts';
 import type { SupplyKind } from '../stock/kinds.ts';
 import type { SupplyFields } from '../stock/supply.ts';
@@ -136,8 +137,8 @@ export interface MethodAnswer {
   readonly due?: Due;
   /** It takes the salt out, and what is dissolved like it. */
   readonly desalts?: true;
-  /** It takes nitrate and metals out, and leaves salt. */
-  readonly demineralises?: true;
+  /** The share of what is dissolved that it takes out, of each substance by its own certificate. */
+  readonly removes?: Removal;
   /** Water that had nothing better is no more than limited protection by this run. */
   readonly isCapped?: true;
   /** Minutes from the first litre to the last, where its steps do not tell: a flow, a fire, days of sun. */
@@ -203,6 +204,8 @@ export interface Method {
     readonly mostPh?: number;
   };
   readonly removes: readonly Hazard[];
+  /** Heat, light and beds take the chlorine that kept the water too; where only some of its kinds do, which. */
+  readonly strips?: true | ((inputs: Inputs) => boolean);
   readonly concentrates: readonly Hazard[];
   readonly adds: readonly Hazard[];
   readonly supplies: readonly SupplyKind[];
@@ -233,6 +236,13 @@ export type Hazard =
   | 'chlorine'
   | 'aluminium'
   | 'iodine';
+
+/** Whether a run takes out what kept the water: it keeps a day then, until it is dosed and read again. */
+export const stripsResidual = (
+  { removes, strips }: Pick<Method, 'removes' | 'strips'>,
+  inputs: Inputs,
+): boolean =>
+  removes.includes('chlorine') || (typeof strips === 'function' ? strips(inputs) : strips === true);
 
 /** A number among inputs, or undefined. */
 export const numberOf = (inputs: Inputs, id: string): number | undefined => {

@@ -24,6 +24,7 @@ export const pasteurise: Method = {
   barrier: 'heat',
   accepts: {},
   removes: [],
+  strips: true,
   concentrates: [],
   adds: [],
   supplies: ['propane', 'wood', 'pots'],

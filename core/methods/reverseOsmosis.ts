@@ -1,9 +1,7 @@
 import { credit, noCredit } from '../ct/credit.ts';
 import { judge, message } from '../judgement.ts';
+import { certificateBlanks, removalOf } from './certificate.ts';
 import { choiceOf, doStep, type Method, numberOf, refuse, warn } from './method.ts';
-
-/** A household membrane lets so much of the nitrate through at worst. */
-const NITRATE_PASSES = 0.4;
 
 /** What the device's certificate says it is for. */
 type Rating = 'no' | 'germs' | 'brackish' | 'sea';
@@ -14,7 +12,7 @@ export const reverseOsmosis: Method = {
   tool: 'distil',
   credit: credit(3, 3, 3, 3),
   accepts: { mostNtu: 5 },
-  removes: ['turbidity', 'salt', 'nitrate-metals'],
+  removes: ['turbidity', 'salt', 'nitrate-metals', 'chlorine'],
   concentrates: [],
   adds: [],
   supplies: ['filter', 'carbon'],
@@ -25,15 +23,12 @@ export const reverseOsmosis: Method = {
       source: salt,
       chlorinated: isChlorinated ? 'without-carbon' : 'no',
     }),
-    leaves: ({ turbidityNtu, nitrateMgL }, inputs) =>
-      inputs.rated === 'no'
-        ? { turbidityNtu: Math.min(turbidityNtu, 0.5) }
-        : {
-            turbidityNtu: Math.min(turbidityNtu, 0.5),
-            salt: 'fresh',
-            hasMetals: false,
-            ...(nitrateMgL === undefined ? {} : { nitrateMgL: nitrateMgL * NITRATE_PASSES }),
-          },
+    // what is rated for neither germs nor salt takes no salt out; what is dissolved besides goes by its certificate
+    leaves: ({ turbidityNtu }, inputs) => ({
+      turbidityNtu: Math.min(turbidityNtu, 0.5),
+      isChlorinated: false,
+      ...(inputs.rated === 'brackish' || inputs.rated === 'sea' ? { salt: 'fresh' as const } : {}),
+    }),
     yieldShare: inputs => 1 / (1 + (numberOf(inputs, 'rejectRatio') ?? 0)),
   },
   blanks: [
@@ -44,6 +39,7 @@ export const reverseOsmosis: Method = {
     { id: 'rated', kind: 'choice', options: ['no', 'germs', 'brackish', 'sea'], start: 'no' },
     { id: 'source', kind: 'choice', options: ['fresh', 'brackish', 'sea'], start: 'fresh' },
     { id: 'chlorinated', kind: 'choice', options: ['no', 'with-carbon', 'without-carbon'], start: 'no' },
+    ...certificateBlanks,
   ],
   answer: inputs => {
     const [volumeL, rejectRatio, litresPerDay] = [
@@ -65,6 +61,7 @@ export const reverseOsmosis: Method = {
     };
     const source = choiceOf(inputs, 'source');
     const rated = choiceOf<Rating>(inputs, 'rated');
+    const removes = removalOf(inputs);
     const isRatedFor = source === 'fresh' || rated === 'sea' || rated === source;
     return {
       headline: message('ro.headline', params),
@@ -73,7 +70,7 @@ export const reverseOsmosis: Method = {
       // a membrane whose seals nobody vouches for is for clear water that is safe already
       credit: rated === 'no' ? noCredit : credit(3, 3, 3, 3),
       ...(source !== 'fresh' && isRatedFor ? { desalts: true as const } : {}),
-      ...(source === 'fresh' && rated !== 'no' ? { demineralises: true as const } : {}),
+      ...(removes ? { removes } : {}),
       totalMin: hours * 60,
       takes: { run: hours * 60 },
       judgements: [

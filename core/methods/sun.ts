@@ -20,6 +20,7 @@ export const sun: Method = {
   credit: credit(3, 2, 2, 1),
   accepts: { mostNtu: SUN_NTU },
   removes: [],
+  strips: true,
   concentrates: [],
   adds: [],
   supplies: ['bottles'],

@@ -3,8 +3,8 @@ import { type Judgement, judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import { ageMonths, type Person } from '../need/people.ts';
 
-/** What is chosen for people: iodine, chlorine, limited protection, water with nitrate. */
-export const cares = ['iodine', 'limited', 'nitrate', 'dialysis'] as const;
+/** What is chosen for people: iodine, chlorine, limited protection, water with nitrate, or with metals. */
+export const cares = ['iodine', 'limited', 'nitrate', 'lifelong', 'dialysis'] as const;
 export type Care = (typeof cares)[number];
 
 const INFANT_MONTHS = 6;
@@ -43,6 +43,7 @@ const concerns: Readonly<Record<Care, (person: Person, day: Day) => boolean>> = 
     isYounger(p, day, YOUNG_MONTHS) ||
     (ageMonths(p, day) ?? 0) > OLD_MONTHS,
   nitrate: (p, day) => isYounger(p, day, INFANT_MONTHS),
+  lifelong: (p, day) => p.condition === 'pregnant' || isYounger(p, day, YOUNG_MONTHS),
   dialysis: p => has(p, 'dialysis'),
 };
 

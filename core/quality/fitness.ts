@@ -41,10 +41,10 @@ export interface WaterCase {
   readonly treatedAt?: Instant;
   /** Salt, and what is dissolved like it, was taken out of it. */
   readonly isDesalted?: boolean;
-  /** Nitrate and metals alone were, by a membrane that is not rated for salt. */
-  readonly isDemineralised?: boolean;
-  /** Nitrate or metals over their limit: taken out as salt is, and by nothing else. */
+  /** Something is dissolved in it past what may be drunk, after all that was taken out of it. */
   readonly isMineral?: boolean;
+  /** When what kept it was last taken out of it: by carbon, media, a membrane, a still, a boil or the sun. */
+  readonly strippedAt?: Instant;
   /** What chlorine earned it, when it was proved, and when the last of it went in. */
   readonly chlorine?: {
     readonly credit: Credit;
@@ -112,8 +112,7 @@ export function fitnessOf(c: WaterCase): WaterFitness {
   const required = requiredOf(c.water, c.origin);
   const humanWaste = hasHumanWaste(c.water, c.origin);
   const earned = c.chlorine ? sumOf([c.earned, c.chlorine.credit]) : c.earned;
-  const needsDesalting =
-    !c.isDesalted && (rowOf(c.water).isSalt === true || (c.isMineral === true && !c.isDemineralised));
+  const needsDesalting = c.isMineral === true || (!c.isDesalted && rowOf(c.water).isSalt === true);
   const common = {
     earned,
     ...(required ? { required } : {}),
@@ -140,11 +139,11 @@ export function fitnessOf(c: WaterCase): WaterFitness {
     };
   };
   if (!required || needsDesalting) return graded(raw === 'never' ? 'never' : 'utility', false);
-  if (raw === 'drinking') return graded('drinking', false, 'source');
-  if (isFoundSound(c)) return graded('drinking', false, 'residual');
   const proof = proofOf(c, required.least);
+  if (raw === 'drinking') return graded('drinking', false, c.meetsNotice ? proof : 'source');
+  if (isFoundSound(c)) return graded('drinking', false, 'residual');
   const whole = c.chlorine?.isCapped ? c.earned : earned;
-  if (c.meetsNotice || meets(whole, required.aim)) return graded('drinking', false, proof);
+  if (meets(whole, required.aim)) return graded('drinking', false, proof);
   if (isFresh(c)) return graded('drinking', true, 'source');
   if (meets(whole, required.least)) return graded('drinking', true, proof);
   return isLimited(earned, humanWaste) ? graded('limited', false, proof) : graded('utility', false, proof);
@@ -170,7 +169,7 @@ type About = Pick<WaterFitness, 'grade' | 'isShort'> & { readonly proof: Proof |
 function lastingOf(c: WaterCase, { grade, isShort, proof }: About): Lasting {
   const { class: of } = rowOf(c.water);
   // found tap water is home-filled again by its reading; by a treatment it is what unknown water becomes
-  const isHome = of === 'tap' || of === 'sealed' || isFoundSound(c);
+  const isHome = (of === 'tap' || of === 'sealed' || isFoundSound(c)) && !c.meetsNotice && !isStripped(c);
   if (grade === 'utility' || grade === 'never') return { by: 'rule' };
   if (grade === 'limited') return hoursOf(c, 'rule.limited', HOURS_24_MIN);
   if (isHome && !c.chlorine?.isForADay) return { by: 'rule' };
@@ -189,6 +188,10 @@ function lastingOf(c: WaterCase, { grade, isShort, proof }: About): Lasting {
     return { by: 'months', months: TREATED_MONTHS, rule: 'rule.treated-by-smell', source: 'practice' };
   return hoursOf(c, c.chlorine ? 'rule.until-read' : 'rule.no-residual', HOURS_24_MIN);
 }
+
+/** What came with a term keeps it only while nothing has taken its residual away, until it is dosed and read again (§4). */
+const isStripped = ({ strippedAt, chlorine }: WaterCase): boolean =>
+  strippedAt !== undefined && !(chlorine && chlorine.provedAt > strippedAt);
 
 /** 0.5 mg/L was read a day or more after the dose: the water has no more demand, and keeps. */
 const hasKept = ({ chlorine, treatedAt, readings }: WaterCase): boolean => {

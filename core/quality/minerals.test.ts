@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { drumInCellar } from '#demo/cellar.ts';
 import { hand } from '#demo/hand.ts';
 import { credit } from '../ct/credit.ts';
+import type { Inputs } from '../methods/method.ts';
 import { methodOf } from '../methods/methods.ts';
 import { fold } from '../record.ts';
 import { fitnessOf, type WaterCase } from './fitness.ts';
@@ -15,21 +16,15 @@ const filtered: Omit<WaterCase, 'water'> = {
 const grade = (c: Partial<WaterCase> & Pick<WaterCase, 'water'>) => fitnessOf({ ...filtered, ...c }).grade;
 
 describe('what is dissolved', () => {
-  it('stays in the way of drinking until what takes it out was done: salt by one thing, nitrate by two', () => {
+  it('stays in the way of drinking until it was taken out; and of salt water the salt', () => {
     expect(grade({ water: 'well' })).toBe('drinking');
     expect(grade({ water: 'well', isMineral: true })).toBe('utility');
-    expect(grade({ water: 'well', isMineral: true, isDemineralised: true })).toBe('drinking');
-    expect(grade({ water: 'well', isMineral: true, isDesalted: true })).toBe('drinking');
+    expect(grade({ water: 'well', isMineral: true, isDesalted: true })).toBe('utility');
     expect(grade({ water: 'sea' })).toBe('utility');
     expect(grade({ water: 'sea', isDesalted: true })).toBe('drinking');
   });
 
-  it('of salt is never taken out by a membrane that is for fresh water', () => {
-    expect(grade({ water: 'sea', isDemineralised: true })).toBe('utility');
-    expect(grade({ water: 'brackish', isDemineralised: true, isMineral: true })).toBe('utility');
-  });
-
-  const membrane = (rated: string, source: string) => {
+  const membrane = (rated: string, source: string, certificate: Inputs = {}) => {
     const context = { altitudeM: 0, today: '2026-07-01', dailyNeedL: 8, planDays: 14, longitudeDeg: 0 };
     const inputs = {
       volumeL: 20,
@@ -39,20 +34,29 @@ describe('what is dissolved', () => {
       rated,
       source,
       chlorinated: 'no',
+      ...certificate,
     };
     const answer = methodOf('reverse-osmosis')!.answer(inputs, context)!;
-    return { desalts: answer.desalts ?? false, demineralises: answer.demineralises ?? false };
+    return { desalts: answer.desalts ?? false, removes: answer.removes };
   };
   it.each([
-    ['no', 'fresh', false, false],
-    ['germs', 'fresh', false, true],
-    ['sea', 'fresh', false, true],
-    ['germs', 'brackish', false, false],
-    ['brackish', 'brackish', true, false],
-    ['brackish', 'sea', false, false],
-    ['sea', 'sea', true, false],
-  ])('a membrane certified for %s in %s water', (rated, source, desalts, demineralises) => {
-    expect(membrane(rated, source)).toEqual({ desalts, demineralises });
+    ['no', 'fresh', false],
+    ['germs', 'fresh', false],
+    ['sea', 'fresh', false],
+    ['germs', 'brackish', false],
+    ['brackish', 'brackish', true],
+    ['brackish', 'sea', false],
+    ['sea', 'sea', true],
+  ])(
+    'a membrane certified for %s in %s water takes salt or not, and nothing else',
+    (rated, source, desalts) => {
+      expect(membrane(rated, source)).toEqual({ desalts, removes: undefined });
+    },
+  );
+
+  it('goes by the certificate for that very substance', () => {
+    expect(membrane('germs', 'fresh', { takesArsenic: 95 }).removes).toEqual({ arsenic: 0.95 });
+    expect(membrane('no', 'fresh', { takesNitrate: 60, takesLead: 0 }).removes).toEqual({ nitrate: 0.6 });
   });
 
   it('is kept with the water when the sheet is finished', () => {
@@ -66,12 +70,14 @@ describe('what is dissolved', () => {
       steps: [{ id: 'run', text: { id: 'step.ro.flush' }, kind: 'do' as const }],
       uses: [],
       credit: credit(3, 3, 3, 3),
-      demineralises: true as const,
+      removes: { nitrate: 0.9 },
     };
     h.write('sheet.begun', sheet, fields, [drum]);
     h.write('sheet.step', sheet, { step: 'run' }, [drum]);
     h.write('sheet.ended', sheet, { outcome: 'finished', method: 'reverse-osmosis' }, [drum]);
-    expect(fold(h.entries).container[drum]?.fill?.treated).toMatchObject({ isDemineralised: true });
+    expect(fold(h.entries).container[drum]?.fill?.treated).toMatchObject({
+      removed: [{ shares: { nitrate: 0.9 } }],
+    });
     expect(fold(h.entries).container[drum]?.fill?.treated).not.toHaveProperty('isDesalted');
   });
 });

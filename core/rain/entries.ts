@@ -4,7 +4,7 @@ import { kind, none } from '../log/define.ts';
 import type { Told } from '../log/entry.ts';
 import { TDS_PER_US_CM } from '../quality/limits.ts';
 import type { ContainerFacts } from '../store/facts.ts';
-import { filled } from '../store/fill.ts';
+import { filledAnew } from '../store/fill.ts';
 import { type CatchmentFacts, freshRain } from './facts.ts';
 import { cared, catchment, caught, dipped, fouled, normals, rainfall, rainPlan } from './fields.ts';
 import { onCatchment, onCaught, onDipped, onPlanned } from './guards.ts';
@@ -38,20 +38,18 @@ function rainedInto(
     ...(source ? { source } : {}),
     sealed: false,
   };
-  return { ...facts, fill: filled(facts.fill, { ...entry, data: filling }) };
+  return filledAnew(facts, { ...entry, data: filling });
 }
 
 /** A stick is read no better than that: what rose less was not filled. */
 const RISE_SHARE = 1.02;
 
 /** Water that nobody told of is water that nobody knows. */
-const unknownInto = (facts: ContainerFacts, entry: Told, litres: number): ContainerFacts => ({
-  ...facts,
-  fill: filled(facts.fill, {
+const unknownInto = (facts: ContainerFacts, entry: Told, litres: number): ContainerFacts =>
+  filledAnew(facts, {
     ...entry,
     data: { volumeL: { value: litres, known: 'measured' }, water: 'unknown', sealed: false },
-  }),
-});
+  });
 
 const catching = {
   'catchment.set': kind({

@@ -30,7 +30,7 @@ const found = {
   temperatureC: 12,
   ph: 7,
   salt: 'fresh' as const,
-  hasMetals: false,
+  dissolved: {},
   isSnow: false,
   isChlorinated: false,
 };

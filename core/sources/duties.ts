@@ -1,12 +1,13 @@
 import { addMonths, type Day, dayOf } from '../calendar/day.ts';
 import { type Duty, whenOf } from '../duty.ts';
+import type { Hold } from '../findings/holds.ts';
 import { judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import type { State } from '../store/state.ts';
-import { stopsOf } from '../water/hazards.ts';
 import { kindRow } from '../water/sourceKinds.ts';
 import type { NoticeFacts, SourceFacts } from './facts.ts';
-import { caseOf, isInForce, isUnderWatch, judgeNotice, openRisks, sourcesOf } from './known.ts';
+import { heldAt } from './findings.ts';
+import { isInForce, isUnderWatch, judgeHold, judgeNotice, openRisks, sourcesOf } from './known.ts';
 
 /** A source is inspected again after so long (months), and after a flood at once. */
 const INSPECT_MONTHS = 12;
@@ -34,14 +35,44 @@ function noticeDuty(facts: Facts, notice: NoticeFacts, today: Day): Duty | undef
   return undefined;
 }
 
-function sourceDuties(source: SourceFacts, today: Day, timeZone: string): Duty[] {
+/** What stands at a source until something ends it, with what is to be done next: by the day on which it was found. */
+const holdDuty = (source: SourceFacts, hold: Hold, today: Day, timeZone: string): Duty[] => {
+  const next = hold.ends[0]?.find(c => !c.isMet)?.condition;
+  // what lies upstream is no news, and a failed test is followed up by its own steps
+  if (!hold.since || hold.of === 'germs') return [];
+  return [
+    {
+      id: `hold:${source.id}:${hold.of}`,
+      area: 'sources',
+      subject: source.id,
+      when: 'now',
+      day: dayOf(hold.since, timeZone) < today ? dayOf(hold.since, timeZone) : today,
+      what: message('duty.hold', {
+        name: source.name,
+        hold: `hold.${hold.of}`,
+        next: `condition.${next ?? 'over'}`,
+      }),
+      verdict: hold.most === 'as-asked' ? 'warn' : 'refuse',
+      judgement: judgeHold(hold),
+    },
+  ];
+};
+
+/** What happened there holds nothing back, and what was seen before it proves nothing now. */
+const lookAgain = (source: SourceFacts, holds: readonly Hold[]) =>
+  source.happened.findLast(h => !source.looked.some(look => look.at > h.at) && holds.length === 0);
+
+function sourceDuties(facts: Facts, source: SourceFacts, { now, today }: State): Duty[] {
+  const { timeZone } = facts.group;
   const about = { area: 'sources', subject: source.id } as const;
   const { name } = source;
-  const happened = source.happened.at(-1);
+  const holds = heldAt(facts, source, now);
+  const happened = lookAgain(source, holds);
   const last = source.inspected.at(-1);
   const dueDay = last && addMonths(dayOf(last.at, timeZone), INSPECT_MONTHS);
-  const isInspected = kindRow(source.kind).form !== undefined && stopsOf(caseOf(source, today)).length === 0;
+  const isInspected = kindRow(source.kind).form !== undefined && holds.every(h => h.most === 'as-asked');
   return [
+    ...holds.flatMap(hold => holdDuty(source, hold, today, timeZone)),
     ...(happened
       ? [
           {
@@ -81,7 +112,7 @@ function sourceDuties(source: SourceFacts, today: Day, timeZone: string): Duty[]
 }
 
 /** Notices in force, what is to be flushed, what is to be looked at again, inspected and mended. */
-export const duties = (facts: Facts, { today }: State): Duty[] => [
-  ...Object.values(facts.notice).flatMap(notice => noticeDuty(facts, notice, today) ?? []),
-  ...sourcesOf(facts).flatMap(source => sourceDuties(source, today, facts.group.timeZone)),
+export const duties = (facts: Facts, state: State): Duty[] => [
+  ...Object.values(facts.notice).flatMap(notice => noticeDuty(facts, notice, state.today) ?? []),
+  ...sourcesOf(facts).flatMap(source => sourceDuties(facts, source, state)),
 ];

@@ -3,14 +3,16 @@ import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
 import { withFill } from '../store/vessel.ts';
 import { readingsOfTested, withReading } from '../tests/readings.ts';
-import type { SourceEvent } from '../water/hazards.ts';
+import type { SourceSmell } from '../water/hazards.ts';
 import type { SourceFacts } from './facts.ts';
 import {
   allClear,
+  ending,
   event,
   flushed,
   flushParts,
   hazard,
+  type Illness,
   illness,
   inspected,
   look,
@@ -20,14 +22,35 @@ import {
   source,
   tested,
 } from './fields.ts';
-import { onAllClear, onFlushed, onIll, onLooked, onNotice, onRemoved, onSource, onTested } from './guards.ts';
+import {
+  onAllClear,
+  onEnded,
+  onFlushed,
+  onIll,
+  onLooked,
+  onNotice,
+  onRemoved,
+  onSource,
+  onTested,
+} from './guards.ts';
 
 /** Of each kind of finding so many are kept beside a source; the rest stays in the log. */
 const KEPT = 24;
 const kept = <T>(list: readonly T[], one: T): readonly T[] => [...list, one].slice(-KEPT);
 
-/** What may have let germs into a well: what was found before it proves nothing any more. */
-const upsets: readonly SourceEvent[] = ['flood', 'works'];
+/** Of what holds a water until it ends, the last of each kind: none of it is forgotten for what came after. */
+const lastOfEach = <T>(list: readonly T[], one: T, same: (other: T) => boolean): readonly T[] => [
+  ...list.filter(other => !same(other)),
+  one,
+];
+
+/** Looks that are kept: the last ones, and of those before each that showed something which no later look ends. */
+function keptLooks(list: SourceFacts['looked'], one: SourceFacts['looked'][number]): SourceFacts['looked'] {
+  const all = [...list, one];
+  const older = all.slice(0, -KEPT).filter(look => look.looks.some(l => l !== 'clear') || isOdd(look.smell));
+  return [...older.slice(-KEPT), ...all.slice(-KEPT)];
+}
+const isOdd = (smell: SourceSmell): boolean => smell === 'sewage' || smell === 'fuel' || smell === 'solvent';
 
 /** What was found out about a source, beside what it is. */
 type Found = Omit<SourceFacts, keyof SourceFields | 'id'>;
@@ -37,6 +60,8 @@ const nothingFound: Found = {
   mended: [],
   happened: [],
   said: {},
+  confirmed: [],
+  ended: [],
   ill: [],
 };
 
@@ -48,8 +73,9 @@ const foundOf = ({
   alarms,
   happened,
   said,
+  confirmed,
+  ended,
   ill,
-  upsetAt,
   photo,
 }: SourceFacts): Found => ({
   looked,
@@ -57,11 +83,20 @@ const foundOf = ({
   mended,
   happened,
   said,
+  confirmed,
+  ended,
   ill,
   ...(tests ? { tests } : {}),
   ...(alarms ? { alarms } : {}),
-  ...(upsetAt ? { upsetAt } : {}),
   ...(photo ? { photo } : {}),
+});
+
+/** A case of illness as it is kept. */
+const caseOf = ({ fellIllOn, people, home, isChemical }: Illness) => ({
+  on: fellIllOn,
+  people,
+  ...(home ? { home } : {}),
+  ...(isChemical ? { isChemical } : {}),
 });
 
 const places = {
@@ -98,8 +133,7 @@ const findings = {
     fold: {
       source: (facts, { happenedAt, data }) => ({
         ...facts,
-        looked: kept(facts.looked, { at: happenedAt, ...data }),
-        happened: facts.happened.filter(h => h.at > happenedAt),
+        looked: keptLooks(facts.looked, { at: happenedAt, ...data }),
         ...(data.flowLMin ? { flowLMin: data.flowLMin } : {}),
       }),
     },
@@ -118,7 +152,6 @@ const findings = {
       source: (facts, { happenedAt, by, data }) => ({
         ...facts,
         inspected: kept(facts.inspected, { at: happenedAt, by, ...data }),
-        mended: [],
       }),
     },
     guard: none,
@@ -129,8 +162,10 @@ const findings = {
     data: mended,
     on: ['source'],
     fold: {
-      source: (facts, { data }) =>
-        facts.mended.includes(data.risk) ? facts : { ...facts, mended: [...facts.mended, data.risk] },
+      source: (facts, { happenedAt, data }) => ({
+        ...facts,
+        mended: kept(facts.mended, { at: happenedAt, risk: data.risk }),
+      }),
     },
     guard: none,
     restsOn: ['source.inspected'],
@@ -157,8 +192,7 @@ const findings = {
     fold: {
       source: (facts, { happenedAt, data }) => ({
         ...facts,
-        happened: kept(facts.happened, { at: happenedAt, ...data }),
-        ...(upsets.includes(data.what) ? { upsetAt: happenedAt } : {}),
+        happened: lastOfEach(facts.happened, { at: happenedAt, ...data }, h => h.what === data.what),
       }),
     },
     guard: none,
@@ -168,10 +202,47 @@ const findings = {
   'source.hazard': kind({
     data: hazard,
     on: ['source'],
-    fold: { source: (facts, { data }) => ({ ...facts, said: { ...facts.said, [data.of]: data } }) },
+    fold: {
+      source: (facts, { happenedAt, data }) => ({
+        ...facts,
+        said: { ...facts.said, [data.of]: data },
+        ...(data.is === 'confirmed'
+          ? {
+              confirmed: lastOfEach(facts.confirmed, { at: happenedAt, of: data.of }, c => c.of === data.of),
+            }
+          : {}),
+      }),
+    },
     guard: none,
     restsOn: none,
     words: ({ of, is, why = '' }) => message(`entry.source.hazard.${is}`, { of: `feared.${of}`, why }),
+  }),
+  /** What was found there is over, by the word of somebody who may say so. */
+  'finding.ended': kind({
+    data: ending,
+    on: ['source', 'container'],
+    fold: {
+      source: (facts, { happenedAt, data }) => ({
+        ...facts,
+        ended: lastOfEach(
+          facts.ended,
+          { at: happenedAt, ...data },
+          e => e.of === data.of && e.by === data.by,
+        ),
+      }),
+      container: (facts, { happenedAt, data }) =>
+        withFill(facts, fill => ({
+          ...fill,
+          ended: lastOfEach(
+            fill.ended ?? [],
+            { at: happenedAt, ...data },
+            e => e.of === data.of && e.by === data.by,
+          ),
+        })),
+    },
+    guard: onEnded,
+    restsOn: none,
+    words: ({ of, by }) => message('entry.finding.ended', { of: `hold.${of}`, by: `word.${by}` }),
   }),
   /** People fell ill who drank of it. */
   'made-ill': kind({
@@ -180,12 +251,12 @@ const findings = {
     fold: {
       source: (facts, { data }) => ({
         ...facts,
-        ill: kept(facts.ill, { on: data.fellIllOn, people: data.people }),
+        ill: kept(facts.ill, caseOf(data)),
       }),
       container: (facts, { data }) =>
         withFill(facts, fill => ({
           ...fill,
-          ill: kept(fill.ill ?? [], { on: data.fellIllOn, people: data.people }),
+          ill: kept(fill.ill ?? [], caseOf(data)),
         })),
     },
     guard: onIll,

@@ -5,6 +5,7 @@ import type { Feared, SourceEvent } from '../water/hazards.ts';
 import type { Illness } from '../water/illness.ts';
 import type {
   Clearing,
+  Ending,
   FlushPart,
   HazardSaid,
   Inspecting,
@@ -20,18 +21,20 @@ export interface SourceFacts extends SourceFields {
   readonly photo?: string;
   readonly looked: readonly At<Looking>[];
   readonly inspected: readonly At<Inspecting & { readonly by: string }>[];
-  /** Risks that were put right since the last inspection. */
-  readonly mended: readonly string[];
+  /** Risks that were put right. */
+  readonly mended: readonly At<{ readonly risk: string }>[];
   readonly tests?: Readings;
   readonly alarms?: readonly Alarm[];
-  /** What happened there, until somebody looked again. */
+  /** What happened there, each the last time: a look at it ends none of it. */
   readonly happened: readonly At<{ readonly what: SourceEvent }>[];
   readonly said: Readonly<Partial<Record<Feared, HazardSaid>>>;
+  /** Hazards that somebody who knows confirmed, each the last time. */
+  readonly confirmed: readonly At<{ readonly of: Feared }>[];
+  /** What was said to end a finding. */
+  readonly ended: readonly At<Ending>[];
   readonly ill: readonly Illness[];
   /** Taken off the list: no longer fetched from. */
   readonly removedAt?: Instant;
-  /** The last flood or works: what was found before proves nothing any more. */
-  readonly upsetAt?: Instant;
 }
 
 export interface NoticeFacts extends NoticeFields {

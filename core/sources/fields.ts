@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { between, day, fields, instant, line, name, subjectOf, whole } from '../fields.ts';
+import { holdIds, words } from '../findings/holds.ts';
 import type { DataOf } from '../log/define.ts';
 import { feared, looks, sourceEvents, sourceSmells, upstreams } from '../water/hazards.ts';
 import { inspectionFormIds, inspectionRisks, risksOf } from '../water/inspection.ts';
@@ -106,9 +107,21 @@ export const flushParts = ['lines', 'heater', 'ice', 'cartridges', 'filters'] as
 export const flushed = fields({ part: v.picklist(flushParts), isNone: v.exactOptional(v.literal(true)) });
 export type FlushPart = (typeof flushParts)[number];
 
+/** The word of somebody who may say so: what is needed for a finding to be over, and that the record cannot show. */
+export const ending = fields({
+  of: v.picklist(holdIds),
+  by: v.picklist(words),
+  /** Who said it: an authority, a laboratory, a supplier; or what the cause was. */
+  who: v.exactOptional(line(200)),
+});
+export type Ending = DataOf<typeof ending>;
+
 /** People who fell ill, and what they drank. */
 export const illness = fields({
   people: whole(1, 10_000),
   fellIllOn: day,
+  home: v.exactOptional(subjectOf('home')),
+  /** All at once, with a taste, a rash or a sore mouth: it looks like a chemical. */
+  isChemical: v.exactOptional(v.literal(true)),
 });
 export type Illness = DataOf<typeof illness>;

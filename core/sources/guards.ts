@@ -1,8 +1,11 @@
 import { dayOf, type Instant } from '../calendar/day.ts';
+import { holdsAt, wordsOf } from '../findings/holds.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
-import type { Clearing, Illness, Looking, NoticeFields, SourceFields, Testing } from './fields.ts';
+import { findingsIn, siteIn } from '../store/findings.ts';
+import type { Clearing, Ending, Illness, Looking, NoticeFields, SourceFields, Testing } from './fields.ts';
+import { heldAt } from './findings.ts';
 import { sourcesOf } from './known.ts';
 
 const refuse = (id: string, params = {}, remedy?: string): Judgement =>
@@ -75,6 +78,20 @@ export function onNotice(facts: Facts, { data }: Told<NoticeFields>, now: Instan
   const today = dayOf(now, facts.group.timeZone);
   if (data.sources.some(id => !facts.source[id])) return [refuse('guard.no-source')];
   return data.givenOn > today ? [refuse('guard.notice-ahead', { givenDay: data.givenOn })] : [];
+}
+
+/** What does not end it, or not yet, is not said to; that it was said all the same is kept, and ends nothing. */
+export function onEnded(facts: Facts, { subject, data }: Told<Ending>, now: Instant): Judgement[] {
+  const source = facts.source[subject];
+  const container = facts.container[subject];
+  const holds = source
+    ? heldAt(facts, source, now)
+    : container?.fill
+      ? holdsAt(findingsIn(facts, container, container.fill), siteIn(container.fill), now)
+      : [];
+  const hold = holds.find(h => h.of === data.of);
+  if (!hold || !wordsOf(hold).includes(data.by)) return [refuse('guard.not-its-end')];
+  return [];
 }
 
 export const onIll = (facts: Facts, { data }: Told<Illness>, now: Instant): Judgement[] =>

@@ -111,7 +111,7 @@ describe('what a source asks before its water is drunk', () => {
       'a protected spring, inspected with two risks',
       () => {
         const id = source('spring', { isProtected: true });
-        inspect(id, 'no-fence', 'no-ditch-above');
+        inspect(id, 'no-fence', 'spills-flood');
         return id;
       },
       [2, 3, 0, 0],
@@ -120,7 +120,7 @@ describe('what a source asks before its water is drunk', () => {
       'with three risks',
       () => {
         const id = source('spring', { isProtected: true });
-        inspect(id, 'no-fence', 'no-ditch-above', 'no-lid');
+        inspect(id, 'no-fence', 'spills-flood', 'overflow-unscreened');
         return id;
       },
       [2, 3, 2, 2],
@@ -129,12 +129,29 @@ describe('what a source asks before its water is drunk', () => {
       'with three risks of which one was mended',
       () => {
         const id = source('spring', { isProtected: true });
-        inspect(id, 'no-fence', 'no-ditch-above', 'no-lid');
+        inspect(id, 'no-fence', 'spills-flood', 'no-lid');
         h.write('source.mended', id, { risk: 'no-lid' });
         return id;
       },
       [2, 3, 0, 0],
     ],
+    ...(
+      [
+        ['stock within thirty metres', 'stock-near', [2, 3, 2, 2]],
+        ['no ditch that keeps rain off', 'no-ditch-above', [2, 3, 2, 2]],
+        ['no lid', 'no-lid', [2, 3, 2, 2]],
+        ['a cracked box', 'box-cracked', [2, 3, 2, 2]],
+        ['a latrine uphill', 'latrine-uphill', [4, 5, 4, 4]],
+      ] as const
+    ).map(([name, risk, aim]): [string, () => Subject, readonly number[]] => [
+      `with one risk that is critical by itself: ${name}`,
+      () => {
+        const id = source('spring', { isProtected: true });
+        inspect(id, risk);
+        return id;
+      },
+      aim,
+    ]),
     [
       'after a flood, until it is inspected again',
       () => {
@@ -192,7 +209,7 @@ describe('what a source asks before its water is drunk', () => {
   it.each(rows)('%s', (_, make, aim) => {
     const id = make();
     const { facts } = at(1);
-    const { water, origin } = sourcedOf(facts.source[id]!, '2026-06-02', 'UTC');
+    const { water, origin } = sourcedOf(facts, facts.source[id]!, later(1));
     const required = requiredOf(water, origin);
     expect(required && Object.values(required.aim)).toEqual(aim);
   });
@@ -202,9 +219,10 @@ describe('what a source asks before its water is drunk', () => {
     inspect(id);
     h.write('source.tested', id, { eColi: 0 });
     const { facts } = at(1);
-    const on = (day: string) => sourcedOf(facts.source[id]!, day, 'UTC').origin;
+    const on = (day: string) => sourcedOf(facts, facts.source[id]!, `${day}T08:00:00.000Z`).origin;
     expect(on('2027-05-31')).toEqual({ protection: 'tested' });
-    expect(on('2027-06-01')).toEqual({ protection: 'protected' });
+    // the inspection is as old as the test: nobody knows
+    expect(on('2027-06-01')).toBeUndefined();
   });
 });
 
@@ -254,7 +272,7 @@ describe('a vessel that names its source', () => {
     boil(drum);
     expect(stateOf(drum, 0.5)).toMatchObject({
       counts: 'utility',
-      judgement: { reason: { id: 'state.nitrate' } },
+      judgement: { reason: { id: 'dissolved.nobody', params: { figure: 70, limit: 44.3 } } },
     });
   });
 
@@ -270,7 +288,7 @@ describe('a vessel that names its source', () => {
     // taken off the list all the same, it goes on judging what was filled there
     h.write('source.looked', spring, { looks: ['sheen'], smell: 'fuel' });
     h.entries.push(removal);
-    expect(stateOf(drum, 1).judgement.reason.id).toBe('stop.sheen');
+    expect(stateOf(drum, 1).judgement.reason.id).toBe('stop.fuel-smell');
     h.entries.pop();
     h.write('emptied', drum, { to: 'utility' });
     expect(guard(at(1).facts, removal, later(1))).toEqual([]);
@@ -496,8 +514,33 @@ describe('people who fell ill', () => {
       counts: 'utility',
       judgement: { reason: { id: 'stop.illness' } },
     });
+    // E. coli says nothing of viruses, protozoa or chemicals
     h.at(later(5)).write('source.tested', tap, { eColi: 0 });
-    expect(stateOf(drum, 6).counts).toBe('drinking');
+    expect(stateOf(drum, 6).counts).toBe('utility');
+    h.at(later(6)).write('finding.ended', tap, { of: 'illness', by: 'authority', who: 'Health office' });
+    expect(stateOf(drum, 7).counts).toBe('drinking');
+  });
+
+  it('is drunk after a rolling boil all the same, and not where a chemical is suspected', () => {
+    fill(drum, 'treated-tap', tap);
+    h.write('made-ill', tap, { people: 2, fellIllOn: '2026-06-02' });
+    h.at(later(2));
+    boil(drum);
+    expect(stateOf(drum, 2.5)).toMatchObject({ counts: 'drinking' });
+    h.write('made-ill', tap, { people: 1, fellIllOn: '2026-06-03', isChemical: true });
+    expect(stateOf(drum, 2.5).counts).toBe('utility');
+  });
+
+  it('ends by the cause, an inspection, two clean tests a day apart and a quiet fortnight, and not by three of them', () => {
+    fill(drum, 'treated-tap', tap);
+    h.write('made-ill', tap, { people: 2, fellIllOn: '2026-06-02' });
+    h.at(later(3)).write('finding.ended', tap, { of: 'illness', by: 'cause', who: 'a broken seal' });
+    h.write('source.inspected', tap, { form: 'standpipe', yes: [] });
+    h.write('source.tested', tap, { eColi: 0 });
+    expect(stateOf(drum, 20).counts).toBe('utility');
+    h.at(later(4.1)).write('source.tested', tap, { eColi: 0 });
+    expect(stateOf(drum, 14).counts).toBe('utility');
+    expect(stateOf(drum, 20).counts).toBe('drinking');
   });
 
   it('put a vessel on stop by itself', () => {

@@ -1,27 +1,24 @@
-import { addMonths, type Day, dayOf, type Instant } from '../calendar/day.ts';
+import { dayOf, type Instant } from '../calendar/day.ts';
+import { dissolvedIn, figuresOf, type Traced, worseTraced } from '../findings/dissolved.ts';
+import { type Hold, isGermFree, mostLeft } from '../findings/holds.ts';
+import { type Meaning, meaningOf, mixedOf } from '../findings/meaning.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
+import { type Dissolved, isHeldBy, pastLimits } from '../quality/chemicals.ts';
 import { lowerGrade, type WaterGrade } from '../quality/fitness.ts';
-import { parameterRow } from '../quality/parameters.ts';
+import { unitText } from '../quality/parameters.ts';
 import { germsOf } from '../quality/testReading.ts';
-import type { Fill } from '../store/facts.ts';
-import { partsOf } from '../store/parts.ts';
-import { judgeAlarm } from '../tests/alarms.ts';
-import type { Kept, Readings } from '../tests/facts.ts';
-import { lastFigure, lastGerms, lastOf } from '../tests/readings.ts';
-import { NITRATE_MG_L, type SourceCase, type Stop, stopsOf } from '../water/hazards.ts';
-import { illStopOf } from '../water/illness.ts';
+import type { ContainerFacts, Fill } from '../store/facts.ts';
+import { type Drawn, findingsIn, originsOf, type Water as Stored, siteIn } from '../store/findings.ts';
+import { lastFigure, lastOf } from '../tests/readings.ts';
+import type { SourceCase, Stop } from '../water/hazards.ts';
 import { gravestOf } from '../water/notices.ts';
-import { kindRow } from '../water/sourceKinds.ts';
-import { type Origin, poorerOf, rowOf, type Sourced } from '../water/waters.ts';
+import { poorerOf, type Sourced } from '../water/waters.ts';
 import type { NoticeFacts, SourceFacts } from './facts.ts';
+import { findingsAt, type Grounds, heldAt, meaningAt, siteOf } from './findings.ts';
 
-type Where = Pick<Facts, 'source' | 'notice' | 'group'>;
-
-/** A test for E. coli holds for a year. */
-const TEST_MONTHS = 12;
-/** An inspection with no more risks than this is that of a protected source. */
-const SOUND_SCORE = 2;
+/** What bears on a water: where it came from, what authorities say, what vessels it went through, and who drinks of it. */
+export type Where = Grounds & Pick<Facts, 'notice' | 'container' | 'plan'>;
 
 /** The sources that are fetched from. */
 export const sourcesOf = (facts: Pick<Facts, 'source'>): SourceFacts[] =>
@@ -29,25 +26,40 @@ export const sourcesOf = (facts: Pick<Facts, 'source'>): SourceFacts[] =>
 
 /** Risks of the last inspection that nobody put right since. */
 export function openRisks({ inspected, mended }: Pick<SourceFacts, 'inspected' | 'mended'>): string[] {
-  return (inspected.at(-1)?.yes ?? []).filter(risk => !mended.includes(risk));
+  const last = inspected.at(-1);
+  return (last?.yes ?? []).filter(risk => !mended.some(m => m.risk === risk && m.at >= last!.at));
 }
 
-/** A source as its hazards are inferred from it; a clean test speaks for a year, a bad one until the next. */
-export function caseOf(source: SourceFacts, today: Day): SourceCase {
+/** A source as its hazards are inferred from it: what stands there, and what somebody saw last. */
+export function caseOf(facts: Grounds, source: SourceFacts, now: Instant): SourceCase {
+  const holds = heldAt(facts, source, now);
   const seen = seenAt(source);
-  const test = lastGerms(source.tests);
-  const isOld = test !== undefined && test.germs < 1 && isOver(test.at, today);
-  const eColi = isOld ? undefined : test?.germs;
+  const isGermy = holds.some(h => h.of === 'germs');
+  const { origin } = meaningAt(facts, source, now).sourced;
+  const germs = lastOf(source.tests, 'e-coli', r => germsOf(r) !== undefined);
+  const eColi = isGermy ? 1 : origin?.protection === 'tested' && germs ? 0 : undefined;
   const nitrateMgL = lastFigure(source.tests, 'nitrate');
   return {
     kind: source.kind,
     upstream: source.upstream,
     ...(seen ? { seen } : {}),
-    events: source.happened.map(h => h.what),
+    events: source.happened.filter(h => isStanding(h, source, holds)).map(h => h.what),
     risks: openRisks(source),
     ...(eColi === undefined ? {} : { eColi }),
     ...(nitrateMgL === undefined ? {} : { nitrateMgL }),
   };
+}
+
+/** What happened is feared until it has ended; what holds nothing back there, until somebody looked. */
+function isStanding(
+  { at, what }: SourceFacts['happened'][number],
+  { looked }: SourceFacts,
+  holds: readonly Hold[],
+): boolean {
+  const isHeld = holds.some(
+    h => h.of === what || ((what === 'flood' || what === 'works') && ['upset', 'flooded-tap'].includes(h.of)),
+  );
+  return isHeld || !looked.some(look => look.at > at);
 }
 
 /** The last look; turbidity that was read since stands before what was seen then. */
@@ -58,93 +70,22 @@ function seenAt({ looked, tests }: SourceFacts): SourceCase['seen'] {
   return { looks: [], smell: 'none', ...seen, turbidityNtu: read.value };
 }
 
-/** Why a source is not drunk from, whatever is done to its water; empty where it may be. */
-export function stopsAt(source: SourceFacts, today: Day, timeZone: string): Stop[] {
-  return [...stopsOf(caseOf(source, today)), ...illnessAt(source, timeZone)];
+/** A source whose water is never drunk, because of what it is. */
+const isPool = ({ kind }: SourceFacts): boolean => kind === 'pool';
+
+/** Why a source is not drunk from, whatever is done to its water, each with what ends it; empty where it may be. */
+export function stopsAt(facts: Grounds, source: SourceFacts, now: Instant): Judgement[] {
+  const holds = heldAt(facts, source, now).filter(h => h.most !== 'as-asked');
+  return [
+    ...(isPool(source) ? [judgeStop('pool')] : []),
+    ...(source.kind === 'flood' ? [judgeStop('flood')] : []),
+    ...holds.map(judgeHold),
+  ];
 }
 
-/** The stop that illness puts on a source, until a clean test after it. */
-function illnessAt(source: SourceFacts, timeZone: string): Stop[] {
-  const clean = source.tests?.['e-coli']?.findLast(r => germsOf(r) === 0);
-  return illStopOf(source.ill, clean && dayOf(clean.at, timeZone)) ? ['illness'] : [];
-}
-
-/**
- * What was found about the water that was drawn at a moment: everything up to then, and of each kind the first finding after.
- * A bad one holds that water for good, whatever is found of other water later; what was only said to be mended counts for nothing.
- */
-function foundAbout({ upsetAt, ...source }: SourceFacts, at: Instant): SourceFacts {
-  const cut = <T extends { readonly at: Instant }>(
-    list: readonly T[],
-    tells = (_: T) => true,
-  ): readonly T[] => {
-    const after = list.findIndex(one => one.at > at && tells(one));
-    return after < 0 ? list : list.slice(0, after + 1);
-  };
-  return {
-    ...source,
-    looked: cut(source.looked),
-    inspected: cut(source.inspected),
-    ...(source.tests ? { tests: mapped(source.tests, list => cut(list)) } : {}),
-    happened: source.happened.filter(h => h.at <= at),
-    mended: [],
-    ill: [],
-    ...(upsetAt && upsetAt <= at ? { upsetAt } : {}),
-  };
-}
-
-/** Each parameter's readings changed. */
-const mapped = (tests: Readings, change: (list: readonly Kept[]) => readonly Kept[]): Readings =>
-  Object.fromEntries(Object.entries(tests).map(([parameter, list]) => [parameter, change(list)]));
-
-/** A year has gone by since. */
-const isOver = (at: Instant, today: Day): boolean => today >= addMonths(at.slice(0, 10), TEST_MONTHS);
-
-/** What a source's water is, as far as anybody knows it today. */
-export function sourcedOf(source: SourceFacts, today: Day, timeZone: string): Sourced {
-  const { water } = kindRow(source.kind);
-  const [stop] = stopsAt(source, today, timeZone).filter(s => s !== 'pool' && s !== 'illness');
-  if (stop) return { water: stop === 'flood' ? 'flood' : 'tainted' };
-  const origin = originOf(source, today);
-  return origin ? { water, origin } : { water };
-}
-
-function originOf(source: SourceFacts, today: Day): Origin | undefined {
-  const inspection = source.inspected.at(-1);
-  const score = inspection && openRisks(source).length;
-  const isUpset = (at: string) => source.upsetAt !== undefined && at <= source.upsetAt;
-  switch (rowOf(kindRow(source.kind).water).class) {
-    case 'ground': {
-      const test = lastGerms(source.tests);
-      const isSound =
-        source.isProtected === true &&
-        score !== undefined &&
-        score <= SOUND_SCORE &&
-        !isUpset(inspection!.at);
-      if (!isSound || (test?.germs ?? 0) >= 1)
-        return inspection || source.upsetAt ? { protection: 'exposed' } : undefined;
-      const isTested = test !== undefined && !isUpset(test.at) && !isOver(test.at, today);
-      return { protection: isTested ? 'tested' : 'protected' };
-    }
-    case 'roof': {
-      if (source.roof === 'unfit') return { roof: 'unfit' };
-      if (source.happened.length > 0) return { roof: 'soiled' };
-      if (score === undefined || source.roof === undefined) return undefined;
-      const soiling = ['roof-soiled', 'gutters-dirty', 'no-first-flush', 'no-screen', 'no-lid'];
-      const isSoiled = score > SOUND_SCORE || openRisks(source).some(risk => soiling.includes(risk));
-      return { roof: isSoiled ? 'soiled' : 'sound' };
-    }
-    case 'surface': {
-      const isFouled = openRisks(source).some(
-        risk => risk === 'people-upstream' || risk === 'latrine-uphill',
-      );
-      if (isFouled || source.upstream.includes('people')) return { upstream: 'people' };
-      return source.upstream.includes('nobody') ? { upstream: 'nobody' } : undefined;
-    }
-    default:
-      return undefined;
-  }
-}
+/** What a source's water is, as far as anybody knows it now. */
+export const sourcedOf = (facts: Grounds, source: SourceFacts, now: Instant): Sourced =>
+  meaningAt(facts, source, now).sourced;
 
 /** A notice holds back what was drawn in its time; after the all-clear, until everything is flushed, what is drawn then too. */
 export const isInForce = (notice: NoticeFacts): boolean => notice.allClear === undefined;
@@ -152,11 +93,8 @@ export const isInForce = (notice: NoticeFacts): boolean => notice.allClear === u
 export const isUnderWatch = (notice: NoticeFacts): boolean =>
   notice.allClear !== undefined && notice.flushedAt === undefined;
 
-/** Where a part of a fill came from, and when. */
-type FillPart = NonNullable<Fill['from']>[number];
-
 /** Whether a notice is about a part: drawn from its taps, or from a tap that nobody wrote down, since the suspected day. */
-function isAbout({ notice, timeZone }: { notice: NoticeFacts; timeZone: string }, part: FillPart): boolean {
+function isAbout({ notice, timeZone }: { notice: NoticeFacts; timeZone: string }, part: Drawn): boolean {
   const isIts = part.source === undefined ? part.isTap : notice.sources.includes(part.source);
   if (!isIts || dayOf(part.at, timeZone) < notice.suspectedFrom) return false;
   const { allClear, flushedAt } = notice;
@@ -167,11 +105,15 @@ function isAbout({ notice, timeZone }: { notice: NoticeFacts; timeZone: string }
 }
 
 /** Notices that a fill falls under, whether they are still in force or left something behind. */
-export const noticesOn = (facts: Where, fill: Fill): NoticeFacts[] => {
+export const noticesOn = (
+  facts: Pick<Facts, 'notice' | 'container' | 'group'>,
+  fill: Stored,
+): NoticeFacts[] => {
+  const notices = Object.values(facts.notice);
+  if (notices.length === 0) return [];
   const { timeZone } = facts.group;
-  return Object.values(facts.notice).filter(notice =>
-    partsOf(fill).some(part => isAbout({ notice, timeZone }, part)),
-  );
+  const { drawn } = originsOf(facts, fill);
+  return notices.filter(notice => drawn.some(part => isAbout({ notice, timeZone }, part)));
 };
 
 /** Notices for a source that are in force, or were lifted while the house is not flushed. */
@@ -188,24 +130,6 @@ export function mainsGrade(facts: Pick<Facts, 'notice' | 'source'>): 'drinking' 
   return gravest.kind === 'do-not-use' ? 'never' : 'utility';
 }
 
-/** Fails at a source that were open when water was drawn there. */
-const alarmsOver = ({ alarms = [] }: SourceFacts, at: Instant) =>
-  alarms.filter(a => a.at <= at && (!a.closedAt || at < a.closedAt));
-
-/** What is known of the water of a fill beyond the word that it was filled by. */
-export interface Known {
-  /** What it is: by its sources, and as poor as the poorest of them. */
-  readonly sourced: Sourced;
-  /** No better than this, whatever is done to it. */
-  readonly most?: WaterGrade;
-  /** A boil notice: no better than limited unless what it asks was done. */
-  readonly boil?: NoticeFacts;
-  /** Nitrate or metals: as salt, taken out by reverse osmosis or distilling, and by nothing else. */
-  readonly isMineral?: true;
-  /** What is said of it where it is not drunk. */
-  readonly says?: Judgement;
-}
-
 /** A judgement of a notice, as it holds water back. */
 export function judgeNotice(notice: NoticeFacts): Judgement {
   const params = {
@@ -219,60 +143,100 @@ export function judgeNotice(notice: NoticeFacts): Judgement {
   });
 }
 
-/** Everything that sources and notices say of a fill. */
-export function knownOf(facts: Where, fill: Fill, today: Day): Known {
+/** What is known of the water of a fill beyond the word that it was filled by. */
+export interface Known {
+  /** What it is: by its sources, by what was found in it, and as poor as the poorest of its parts. */
+  readonly sourced: Sourced;
+  /** No better than this, whatever is done to it. */
+  readonly most?: WaterGrade;
+  /** A boil notice: no better than limited unless what it asks was done. */
+  readonly boil?: NoticeFacts;
+  /** People fell ill of it: nothing but a rolling boil makes it fit to drink. */
+  readonly isBoiledOnly?: true;
+  /** What is dissolved in it now, and what of that lies past a limit. */
+  readonly dissolved: Traced;
+  readonly past: readonly Dissolved[];
+  /** So much of something is dissolved in it that it is not drunk until that is taken out. */
+  readonly isMineral?: true;
+  readonly holds: readonly Hold[];
+  /** What is said of it where it is not drunk. */
+  readonly says?: Judgement;
+}
+
+/** What a vessel says of its own water, at a moment that something was poured out of it or that somebody asks. */
+function ofVessel(
+  facts: Where,
+  vessel: ContainerFacts | undefined,
+  water: Stored,
+  at: Instant,
+  now: Instant,
+): Meaning {
+  const said: Sourced = { water: water.water, ...(water.origin ? { origin: water.origin } : {}) };
+  if (!vessel) return { sourced: said, holds: [], dissolved: {} };
+  const own = meaningOf(siteIn(water), findingsIn(facts, vessel, water), at, now, facts.group.timeZone);
+  // what nobody asked about a vessel's water it was filled by
+  return { ...own, sourced: own.holds.length > 0 ? poorerOf(said, own.sourced) : said };
+}
+
+/**
+ * Everything that is known of a water: of each source that it was drawn from as it stood then, of each vessel that it went through,
+ * of this one, and what authorities say. The same answer for what would be drawn now, for what is stored raw, and for what is drunk.
+ * @param vessel the one that it is in; undefined for water that is still at its source
+ */
+export function knownOf(facts: Where, fill: Fill, now: Instant, vessel?: ContainerFacts): Known {
   const { timeZone } = facts.group;
-  const said: Sourced = { water: fill.water, ...(fill.origin ? { origin: fill.origin } : {}) };
-  const named = partsOf(fill).flatMap(({ source, at }) => {
-    const found = source && facts.source[source];
-    return found ? [{ found, at }] : [];
+  const { drawn, poured } = originsOf(facts, fill);
+  const within = vessel ? findingsIn(facts, vessel, fill) : [];
+  // a clean test of this very water answers the germs that were found where it came from
+  const isClean = within.some(isGermFree);
+  const named = drawn.flatMap(({ source: id, at }) => {
+    const source = id === undefined ? undefined : facts.source[id];
+    return source ? [meaningOf(siteOf(source), findingsAt(facts, source), at, now, timeZone, isClean)] : [];
   });
-  const sources = named.map(({ found, at }) => foundAbout(found, at));
-  const isAllKnown = sources.length === partsOf(fill).length;
-  const sourced = sources.reduce<Sourced>((worst, source) => {
-    const now = sourcedOf(source, today, timeZone);
-    // nobody knew more of it when it was filled, and all of it came from where that is known: what is known now holds
-    if (worst.water === now.water && worst.origin === undefined && isAllKnown) return now;
-    return poorerOf(worst, now);
-  }, said);
-  const alarms = named.flatMap(({ found, at }) => alarmsOver(found, at));
-  // a well in which germs were found is an open one (see originOf); a tap has no such row
-  const germs = named
-    .filter(({ found }) => rowOf(kindRow(found.kind).water).class === 'tap')
-    .flatMap(({ found, at }) => alarmsOver(found, at))
-    .find(a => parameterRow(a.reading.parameter).class === 'germs');
-  const dirty = alarms.find(a => parameterRow(a.reading.parameter).class === 'senses');
+  const through = poured.map(p => ofVessel(facts, p.vessel, p.water, p.at, now));
+  const isAllKnown = named.length === drawn.length;
+  const own = ofVessel(facts, vessel, fill, now, now);
+  const { sourced, holds } = [...named, ...through].reduce<Meaning>(
+    // nobody knew more of it when it was filled, and all of it came from where that is known: what is known there holds
+    (worst, part) =>
+      worst.sourced.water === part.sourced.water && worst.sourced.origin === undefined && isAllKnown
+        ? { ...mixedOf(worst, part), sourced: part.sourced }
+        : mixedOf(worst, part),
+    own,
+  );
+  const brought = [...named, ...through].map(m => m.dissolved).reduce(worseTraced, {});
+  const dissolved = dissolvedIn(within, brought);
+  const past = pastLimits(figuresOf(dissolved));
+  const isMineral = isHeldBy(past, facts.plan.targetDays);
   const notice = gravestOf(noticesOn(facts, fill));
-  const stop = [
-    ...sources.flatMap(source => stopsOf(caseOf(source, today))),
-    ...named.flatMap(({ found }) => illnessAt(found, timeZone)),
-  ].at(0);
-  // its own clean test answers it, as a source's does
-  const ill = illStopOf(fill.ill ?? [], fill.foundCleanAt && dayOf(fill.foundCleanAt, timeZone));
-  const isMineral = sources.some(s => (lastFigure(s.tests, 'nitrate') ?? 0) > NITRATE_MG_L);
-  let most: WaterGrade = 'drinking';
-  const says: Judgement[] = [];
-  const hold = (grade: WaterGrade, judgement: Judgement) => {
-    most = lowerGrade(most, grade);
-    says.push(judgement);
-  };
-  if (notice?.kind === 'do-not-use') hold('never', judgeNotice(notice));
-  if (notice?.kind === 'do-not-drink') hold('utility', judgeNotice(notice));
-  if (stop) hold(stop === 'pool' || stop === 'illness' ? 'utility' : 'never', judgeStop(stop));
-  if (ill) hold('utility', judgeStop('illness'));
-  if (dirty) hold('utility', judgeAlarm({ alarm: dirty, why: 'source' }));
-  if (germs) says.push(judgeAlarm({ alarm: germs, why: 'source' }));
-  if (notice?.kind === 'boil') says.push(judgeNotice(notice));
-  if (isMineral)
-    says.push(
-      judge('warn', message('state.nitrate'), 'who-gdwq', { remedy: message('state.nitrate.remedy') }),
-    );
+  const isIll = holds.some(h => h.most === 'boiled');
+  const isPooled = drawn.some(({ source: id }) => id !== undefined && facts.source[id]?.kind === 'pool');
+  const stops = holds.filter(h => h.most === 'never' || h.most === 'utility');
+  const grades: readonly (WaterGrade | undefined)[] = [
+    notice?.kind === 'do-not-use' ? 'never' : undefined,
+    notice?.kind === 'do-not-drink' ? 'utility' : undefined,
+    isPooled ? 'utility' : undefined,
+    mostLeft(stops),
+  ];
+  const most = grades.reduce<WaterGrade>((a, b) => (b ? lowerGrade(a, b) : a), 'drinking');
+  const says = [
+    ...(notice && notice.kind !== 'boil' ? [judgeNotice(notice)] : []),
+    ...stops.map(judgeHold),
+    ...(isPooled ? [judgeStop('pool')] : []),
+    ...holds.filter(h => h.most === 'boiled').map(judgeHold),
+    ...(notice?.kind === 'boil' ? [judgeNotice(notice)] : []),
+    ...past.filter(d => isHeldBy([d], facts.plan.targetDays)).map(judgeDissolved),
+    ...holds.filter(h => h.most === 'as-asked').map(judgeHold),
+  ];
   const [first] = says;
   return {
-    // water that was drawn while germs were found there is water of which nobody knows what is in it
-    sourced: germs ? poorerOf({ water: 'unknown' }, sourced) : sourced,
+    sourced,
+    holds,
+    dissolved,
+    past,
     ...(most === 'drinking' ? {} : { most }),
     ...(notice?.kind === 'boil' ? { boil: notice } : {}),
+    ...(isIll ? { isBoiledOnly: true as const } : {}),
     ...(isMineral ? { isMineral: true as const } : {}),
     ...(first ? { says: first } : {}),
   };
@@ -280,6 +244,34 @@ export function knownOf(facts: Where, fill: Fill, today: Day): Known {
 
 /** Why nothing that is done at home makes it fit, and the way on. */
 export const judgeStop = (stop: Stop): Judgement =>
-  judge('refuse', message(`stop.${stop}`), 'who-gdwq', {
-    remedy: message(stop === 'illness' ? 'stop.illness.remedy' : 'stop.remedy'),
-  });
+  judge('refuse', message(`stop.${stop}`), 'who-gdwq', { remedy: message('stop.remedy') });
+
+/** What a finding says of a water, and what would end it. */
+export const judgeHold = ({ of, most, since }: Hold): Judgement =>
+  judge(
+    most === 'as-asked' ? 'warn' : 'refuse',
+    message(`stop.${of}`, since ? { sinceAt: since } : {}),
+    'who-gdwq',
+    {
+      remedy: message(
+        most === 'utility' && of === 'illness' ? 'stop.illness.chemical.remedy' : `stop.${of}.remedy`,
+      ),
+    },
+  );
+
+/** What a figure past a limit says of a water, to whom, and what takes it out. */
+export function judgeDissolved({ id, figure, limit, severity }: Dissolved): Judgement {
+  const isFigure = Number.isFinite(figure);
+  const params = {
+    name: `parameter.${id}`,
+    unit: unitText(id),
+    limit,
+    ...(isFigure ? { figure } : {}),
+  };
+  return judge(
+    severity === 'some' ? 'warn' : severity === 'short' ? 'warn' : 'refuse',
+    message(isFigure ? `dissolved.${severity}` : 'dissolved.unmeasured', params),
+    'who-gdwq',
+    { remedy: message(`dissolved.${severity}.remedy`, params) },
+  );
+}

@@ -2,6 +2,7 @@ import { judgeTreating, vesselUnfit } from '../bench/treating.ts';
 import type { Instant } from '../calendar/day.ts';
 import { refusals } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
+import type { Where } from '../sources/known.ts';
 import type { ContainerFacts } from './facts.ts';
 import { type ContainerState, kindOf } from './state.ts';
 
@@ -32,7 +33,7 @@ export type ActId = (typeof acts)[number];
  * is not offered: no dose for water that no dose makes fit, no filling of a vessel that holds no water.
  */
 export function offeredActs(
-  facts: Pick<Facts, 'kind' | 'source' | 'notice' | 'group'>,
+  facts: Where & Pick<Facts, 'kind'>,
   container: ContainerFacts,
   state: ContainerState,
   now: Instant,

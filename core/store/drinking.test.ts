@@ -4,7 +4,7 @@ import en from '../../web/texts/en.json';
 import { addMinutes } from '../calendar/day.ts';
 import { refusals } from '../judgement.ts';
 import { answerOf } from '../methods/answer.ts';
-import { barrierOf, type Context, type Inputs, startOf } from '../methods/method.ts';
+import { barrierOf, type Context, type Inputs, startOf, stripsResidual } from '../methods/method.ts';
 import { methodOf } from '../methods/methods.ts';
 import type { Entry } from '../record.ts';
 import { fold, guard } from '../record.ts';
@@ -110,7 +110,7 @@ function run(id: string, inputs: Inputs = {}, outcome: 'finished' | 'stopped' | 
         credit: answer.credit ?? method.credit,
         barrier: barrierOf(method, whole),
         ...(answer.desalts ? { desalts: true } : {}),
-        ...(method.removes.includes('chlorine') ? { dechlorinates: true } : {}),
+        ...(stripsResidual(method, whole) ? { dechlorinates: true } : {}),
         ...(method.holds ? { holds: method.holds } : {}),
       },
       [can],

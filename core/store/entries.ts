@@ -1,3 +1,4 @@
+import { isSpoiling } from '../containers/fitness.ts';
 import { nothing } from '../fields.ts';
 import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
@@ -20,7 +21,7 @@ import {
   standing,
   takenUp,
 } from './fields.ts';
-import { drawn, failed, filled, opened, unsealed } from './fill.ts';
+import { drawn, failed, filledAnew, opened, passedOn, pouredOut, unsealed } from './fill.ts';
 import {
   needsWater,
   ofContainer,
@@ -143,8 +144,13 @@ const vessel = {
       container: (facts, entry) => {
         const { found } = entry.data;
         const at = entry.happenedAt;
+        const { spoiled, ...vessel } = facts;
+        // a look that finds it sound says that it was mended; one that finds something else ends nothing
+        const isMended = found === 'sound' || found === 'frozen-sound';
+        const bad = isSpoiling(found) ? { at, found } : isMended ? undefined : spoiled;
         const seen = {
-          ...facts,
+          ...vessel,
+          ...(bad ? { spoiled: bad } : {}),
           inspected: { at, found },
           ...(found === 'lime-gone' ? { curedAt: at } : {}),
         };
@@ -193,7 +199,12 @@ const water = {
   filled: kind({
     data: filling,
     on: ['container'],
-    fold: { container: (facts, entry) => ({ ...facts, fill: filled(facts.fill, entry) }) },
+    // the vessel that it is poured out of
+    also: ['container'],
+    fold: {
+      container: (facts, entry, id) =>
+        entry.subject === id ? filledAnew(facts, entry) : pouredOut(facts, entry),
+    },
     guard: onFilled,
     restsOn: none,
     ends: ['filled', 'batch.begun', 'dosed', 'mixed'],
@@ -253,7 +264,8 @@ const water = {
     data: emptying,
     on: ['container'],
     fold: {
-      container: ({ fill: _, ...rest }) => heldBy(rest, h => (h.holds === 'vessel' ? h : undefined)),
+      container: (facts, { happenedAt }) =>
+        heldBy(passedOn(facts, happenedAt), h => (h.holds === 'vessel' ? h : undefined)),
     },
     guard: hasWater,
     restsOn: ['filled'],

@@ -5,6 +5,8 @@ import type { Finding } from '../containers/fitness.ts';
 import type { ContainerKind } from '../containers/kinds.ts';
 import type { Credit } from '../ct/credit.ts';
 import type { Hold, Step } from '../methods/method.ts';
+import type { Removal } from '../quality/chemicals.ts';
+import type { Ending } from '../sources/fields.ts';
 import type { Subject } from '../subject.ts';
 import type { Alarm, Readings } from '../tests/facts.ts';
 import type { Amount } from '../units/amount.ts';
@@ -16,7 +18,7 @@ import type { BuildingFields, ContainerFields, Failing, PlaceFields } from './fi
 export type RunCredit = Credit & {
   readonly barrier?: string | undefined;
   readonly desalts?: true | undefined;
-  readonly demineralises?: true | undefined;
+  readonly removes?: Removal | undefined;
   readonly dechlorinates?: true | undefined;
   readonly holds?: Hold | undefined;
   /** Of a train: what each of its methods gives when its last step is done. */
@@ -31,9 +33,28 @@ export interface RunLeg {
   readonly credit: Credit;
   readonly barrier: string;
   readonly desalts?: true;
-  readonly demineralises?: true;
+  readonly removes?: Removal;
   readonly dechlorinates?: true;
   readonly holds?: Hold;
+}
+
+/** Where a part of a fill came from, and when it was poured in: a source, or another vessel. */
+export interface FillPart {
+  readonly at: Instant;
+  readonly source?: Subject;
+  readonly vessel?: Subject;
+  readonly isTap: boolean;
+}
+
+/** Water that was in a vessel before: what was poured out of it is judged by it. */
+export interface PastFill {
+  readonly since: Instant;
+  readonly until: Instant;
+  readonly water: Water;
+  readonly origin?: Origin;
+  readonly from?: readonly FillPart[];
+  readonly ill?: readonly Illness[];
+  readonly ended?: Fill['ended'];
 }
 
 /** Water in a container, since it was last filled. */
@@ -53,10 +74,12 @@ export interface Fill {
   readonly readings: readonly (ChlorineReading & { readonly at: Instant })[];
   readonly batches: readonly Batch[];
   /** Where its parts came from, as they were poured together. */
-  readonly from?: readonly { readonly at: Instant; readonly source?: Subject; readonly isTap: boolean }[];
-  /** People who fell ill and had drunk of it, and the last test since in which no germs were found. */
+  readonly from?: readonly FillPart[];
+  /** People who fell ill and had drunk of it, and what was said to end what was found in it. */
   readonly ill?: readonly Illness[];
-  readonly foundCleanAt?: Instant;
+  readonly ended?: readonly (Ending & { readonly at: Instant })[];
+  /** When germs were found in it last: what was done to it before earned nothing that holds. */
+  readonly germsFoundAt?: Instant;
   readonly failed?: { readonly at: Instant; readonly why: Failing['why'] };
   /** Sheets begun on this very water, and what each would credit: one begun on other water proves nothing here. */
   readonly sheets?: Readonly<Record<string, RunCredit>>;
@@ -66,7 +89,8 @@ export interface Fill {
     readonly credit: Credit;
     readonly byMethod: Readonly<Record<string, Credit>>;
     readonly isDesalted?: true;
-    readonly isDemineralised?: true;
+    /** What each run took of what is dissolved, by the certificate of its device. */
+    readonly removed?: readonly { readonly at: Instant; readonly shares: Removal }[];
   };
   /** When a sheet that takes germs out, or what is dissolved, was last finished on this water. */
   readonly germsTreatedAt?: Instant;
@@ -97,6 +121,8 @@ export interface ContainerFacts extends ContainerFields {
   readonly id: Subject;
   readonly addedAt: Instant;
   readonly fill?: Fill;
+  /** What was in it before, the last few. */
+  readonly past?: readonly PastFill[];
   readonly condemned?: { readonly at: Instant; readonly why: string };
   readonly sanitisedAt?: Instant;
   /** Sheets whose chemicals may be in it: nothing in it is drunk before each of them is finished. */
@@ -107,6 +133,8 @@ export interface ContainerFacts extends ContainerFields {
   /** The label it wears, as printed last. */
   readonly label?: { readonly at: Instant; readonly says: string };
   readonly inspected?: { readonly at: Instant; readonly found: Finding };
+  /** What an inspection found that spoils whatever it holds, until it is mended, cleaned or replaced. */
+  readonly spoiled?: { readonly at: Instant; readonly found: Finding };
   /** New concrete whose lime was found gone. */
   readonly curedAt?: Instant;
   /** What was read in it beside its chlorine, which stands with its fill. */

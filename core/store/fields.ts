@@ -3,6 +3,7 @@ import { findings, heldBefores } from '../containers/fitness.ts';
 import { type ContainerKind, materials, necks, shapes } from '../containers/kinds.ts';
 import { walls } from '../containers/load.ts';
 import { MOST_PIECES } from '../containers/pack.ts';
+import type { Credit } from '../ct/credit.ts';
 import {
   amount,
   between,
@@ -10,6 +11,7 @@ import {
   digest,
   type Fields,
   fields,
+  instant,
   line,
   name,
   subjectOf,
@@ -128,12 +130,19 @@ export const origin: Fields<Origin> = fields({
   upstream: v.exactOptional(v.picklist(originAnswers.upstream)),
 });
 
+const log10 = between(0, 10);
+const credit: Fields<Credit> = fields({ bacteria: log10, viruses: log10, protozoa: log10, crypto: log10 });
+
 export const filling = fields({
   volumeL: amount,
   water: v.picklist(waterIds),
   origin: v.exactOptional(origin),
   /** Where it was fetched: what it needs follows from there. */
   source: v.exactOptional(subjectOf('source')),
+  /** The vessel it was poured out of: what is known of that water goes with it. */
+  vessel: v.exactOptional(subjectOf('container')),
+  /** What had been earned in it there, where it is poured into an empty vessel. */
+  treated: v.exactOptional(fields({ at: instant, byMethod: v.record(name(40), credit) })),
   sealed: v.boolean(),
   printedUntil: v.exactOptional(day),
   residualMgL: v.exactOptional(between(0, 20)),

@@ -1,9 +1,11 @@
 import { onBatch } from '../bench/batch.ts';
+import type { Instant } from '../calendar/day.ts';
 import { isRunning, standingOf } from '../chlorine/batch.ts';
 import { type ChlorineReading, isTrusted } from '../chlorine/residual.ts';
+import { sumOf } from '../ct/credit.ts';
 import type { Told } from '../log/entry.ts';
 import { poorerOf, rowOf } from '../water/waters.ts';
-import type { ContainerFacts, Fill } from './facts.ts';
+import type { ContainerFacts, Fill, PastFill } from './facts.ts';
 import type { Draw, Failing, Filling } from './fields.ts';
 import { gradeAt } from './fit.ts';
 import { partsOf } from './parts.ts';
@@ -17,12 +19,13 @@ const PARTS_KEPT = 40;
 
 /** New water; onto old water the whole is as old as the oldest and as poor as the poorer of both. */
 export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
-  const { volumeL, water, origin, source, sealed, printedUntil, residualMgL } = entry.data;
+  const { volumeL, water, origin, source, vessel, treated, sealed, printedUntil, residualMgL } = entry.data;
   const fresh = { water, ...(origin ? { origin } : {}) };
   const left = before && before.remainingL > 0 ? before : undefined;
   const part = {
     at: entry.happenedAt,
     ...(source ? { source } : {}),
+    ...(vessel ? { vessel } : {}),
     isTap: rowOf(water).class === 'tap',
   };
   const readings: Fill['readings'] =
@@ -38,12 +41,63 @@ export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
     sealed,
     ...(printedUntil ? { printedUntil } : {}),
     // what was poured at once, from a source that nobody wrote down, is told by the fill itself
-    ...(left || source ? { from: [...(left ? partsOf(left) : []), part].slice(-PARTS_KEPT) } : {}),
+    ...(left || source || vessel ? { from: [...(left ? partsOf(left) : []), part].slice(-PARTS_KEPT) } : {}),
     ...(left?.ill ? { ill: left.ill } : {}),
-    ...(left?.foundCleanAt ? { foundCleanAt: left.foundCleanAt } : {}),
+    ...(left?.ended ? { ended: left.ended } : {}),
+    ...(left?.germsFoundAt ? { germsFoundAt: left.germsFoundAt } : {}),
     ...(left?.failed ? { failed: left.failed } : {}),
+    // poured onto other water it is as poor as that: what was earned in a part was not earned in the rest
+    ...(treated && !left
+      ? {
+          treated: { ...treated, credit: sumOf(Object.values(treated.byMethod)) },
+          germsTreatedAt: treated.at,
+        }
+      : {}),
     readings,
     batches: [],
+  };
+}
+
+/** So many waters that were in a vessel before are kept: what was poured out of it is judged by them. */
+const PAST_KEPT = 6;
+
+/** A container whose water is gone, or is about to be: what was known of it stays for what was poured out of it. */
+export function passedOn({ fill, past = [], ...container }: ContainerFacts, until: Instant): ContainerFacts {
+  if (!fill) return past.length > 0 ? { ...container, past } : container;
+  const { since, water, origin, from, ill, ended } = fill;
+  const gone: PastFill = {
+    since,
+    until,
+    water,
+    ...(origin ? { origin } : {}),
+    ...(from ? { from } : {}),
+    ...(ill ? { ill } : {}),
+    ...(ended ? { ended } : {}),
+  };
+  return { ...container, past: [...past, gone].slice(-PAST_KEPT) };
+}
+
+/** New water in a container: onto what is left, or where the last is gone. */
+export function filledAnew(facts: ContainerFacts, entry: Told<Filling>): ContainerFacts {
+  const isOnto = (facts.fill?.remainingL ?? 0) > 0;
+  const before = isOnto ? facts : passedOn(facts, entry.happenedAt);
+  return { ...before, fill: filled(facts.fill, entry) };
+}
+
+/** Water that was poured into another vessel left this one, and opened it. */
+export function pouredOut(facts: ContainerFacts, { happenedAt, data }: Told<Filling>): ContainerFacts {
+  const { fill } = facts;
+  if (!fill) return facts;
+  const remainingL = Math.max(0, Math.round((fill.remainingL - data.volumeL.value) * 1000) / 1000);
+  return {
+    ...facts,
+    fill: {
+      ...fill,
+      remainingL,
+      sealed: false,
+      openedAt: fill.openedAt ?? happenedAt,
+      openedByTap: fill.openedByTap ?? true,
+    },
   };
 }
 

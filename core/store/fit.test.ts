@@ -13,7 +13,7 @@ import { readingOfChlorine } from '../tests/readings.ts';
 import { measured } from '../units/amount.ts';
 import type { Origin, Water } from '../water/waters.ts';
 import { offeredActs } from './acts.ts';
-import { vesselOf, waterCase } from './fit.ts';
+import { earnedIn, vesselOf, waterCase } from './fit.ts';
 import { stateAt } from './state.ts';
 
 const START = '2026-11-02T08:00:00.000Z';
@@ -432,7 +432,7 @@ describe('what is promised before anything is put in', () => {
 
 describe('what bleach gave a water', () => {
   const fillOf = () => facts().container[drum]!.fill!;
-  const chlorine = (minutes: number) => waterCase(fillOf(), at(minutes)).chlorine;
+  const chlorine = (minutes: number) => earnedIn(fillOf(), at(minutes)).chlorine;
   const smelt = (minutes: number) =>
     h.at(at(minutes)).write('read', drum, readingOfChlorine({ method: 'smell', smell: 'faint' }));
   const doseAt = (minutes: number, more: Partial<EntryData['batch.begun']> = {}) => {
@@ -497,11 +497,11 @@ describe('what bleach gave a water', () => {
     h.write('sheet.ended', sheet, { outcome: 'finished', method: 'dechlorinate' }, [drum]);
     const { dechlorinatedAt } = fillOf();
     expect(dechlorinatedAt?.slice(0, 16)).toBe(at(100).slice(0, 16));
-    const now = waterCase(fillOf(), at(110));
+    const now = waterCase(fillOf(), earnedIn(fillOf(), at(110)), {});
     expect(now.readings).toEqual([]);
     expect(now.treatedAt).toBe(dechlorinatedAt);
     read(120, 0.3);
-    expect(waterCase(fillOf(), at(121)).readings.map(r => r.mgL)).toEqual([0.3]);
+    expect(waterCase(fillOf(), earnedIn(fillOf(), at(121)), {}).readings.map(r => r.mgL)).toEqual([0.3]);
   });
 });
 
@@ -526,7 +526,7 @@ describe('what a water is, as a vessel leaves it', () => {
       );
       return h.write('sheet.ended', sheet, { outcome: 'finished', method: 'boil' }, [drum]).happenedAt;
     };
-    const treated = () => waterCase(facts().container[drum]!.fill!, at(5000)).treatedAt;
+    const treated = () => earnedIn(facts().container[drum]!.fill!, at(5000)).treatedAt;
     expect(treated()).toBeUndefined();
     run(10, credit(0, 0, 0, 0));
     expect(treated()).toBeUndefined();

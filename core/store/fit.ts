@@ -3,7 +3,7 @@ import { type Batch, type BatchStanding, isRunning, standingOf } from '../chlori
 import { type BatchEarned, batchEarned } from '../chlorine/batchCredit.ts';
 import { judgeVessel, type VesselFitness } from '../containers/fitness.ts';
 import type { Material } from '../containers/kinds.ts';
-import { betterOf, noCredit, sumOf, targets } from '../ct/credit.ts';
+import { betterOf, type Credit, noCredit, sumOf, targets } from '../ct/credit.ts';
 import {
   fitnessOf,
   lowerGrade,
@@ -32,6 +32,8 @@ function passedBatches(fill: Fill, now: Instant): Passed[] {
     const nextAt = fill.batches[i + 1]?.begunAt ?? fill.dechlorinatedAt ?? '9999';
     const later = fill.readings.filter(r => r.at < nextAt);
     const earned = batchEarned(batch, standing, now, later);
+    // germs that were found in it since outlived it, or came in after it
+    if (fill.germsFoundAt && (standing.provedAt ?? '') <= fill.germsFoundAt) return [];
     return earned ? [{ batch, standing, earned }] : [];
   });
 }
@@ -67,50 +69,97 @@ export const isGivenUp = (fill: Fill, now: Instant): boolean => {
   return last !== undefined && standingOf(last, now).phase === 'abandoned';
 };
 
-/**
- * A container's water as far as its facts tell it.
- * @param vessel what the vessel leaves of it
- * @param known what its sources and notices say of it; absent in the fold, which knows the vessel alone
- */
-export function waterCase(
-  fill: Fill,
-  now: Instant,
-  vessel?: VesselFitness,
-  isRefrigerated = false,
-  known?: Known,
-): WaterCase {
+/** What runs earned a water, and what they took out of it. */
+export interface Earned {
+  /** By the kind of barrier: two of a kind count once. Chlorine stands apart. */
+  readonly byBarrier: Readonly<Record<string, Credit>>;
+  readonly chlorine?: NonNullable<WaterCase['chlorine']>;
+  readonly treatedAt?: Instant;
+  readonly isDesalted?: true;
+}
+
+/** What was earned in a fill so far; of what was done before germs were found in it, nothing. */
+export function earnedIn(fill: Fill, now: Instant): Earned {
   const { [CHLORINE]: tablets = noCredit, ...others } = fill.treated?.byMethod ?? {};
   const bleach = chlorineOf(fill, now);
   const chlorine = bleach && { ...bleach, credit: betterOf(bleach.credit, tablets) };
-  const earned = sumOf(chlorine ? Object.values(others) : [...Object.values(others), tablets]);
+  const byBarrier =
+    chlorine || !targets.some(t => tablets[t] > 0) ? others : { ...others, [CHLORINE]: tablets };
   const isTreated = fill.treated !== undefined && targets.some(t => fill.treated!.credit[t] > 0);
   const ends = [isTreated ? fill.treated?.at : undefined, fill.dechlorinatedAt].filter(
     at => at !== undefined,
   );
   const treatedAt = ends.sort().at(-1);
-  const isBoiled =
-    !known?.boil || meetsNotice(known.boil.allows ?? [], fill.treated?.byMethod ?? {}, chlorine?.credit);
+  return {
+    byBarrier,
+    ...(chlorine ? { chlorine } : {}),
+    ...(treatedAt ? { treatedAt } : {}),
+    ...(fill.treated?.isDesalted ? { isDesalted: true } : {}),
+  };
+}
+
+/** What was earned in a water, as it goes with it into an empty vessel; capped chlorine earns nothing elsewhere. */
+export function carriedOf(
+  fill: Fill,
+  now: Instant,
+): { at: Instant; byMethod: Record<string, Credit> } | undefined {
+  const { byBarrier, chlorine, treatedAt } = earnedIn(fill, now);
+  const ends = [treatedAt, chlorine?.provedAt].filter(at => at !== undefined).sort();
+  const at = ends.at(-1);
+  if (!at) return undefined;
+  return {
+    at,
+    byMethod: { ...byBarrier, ...(chlorine && !chlorine.isCapped ? { [CHLORINE]: chlorine.credit } : {}) },
+  };
+}
+
+/** What bears on a water beside what was earned in it. */
+export interface Around {
+  /** What the vessel leaves of it. */
+  readonly vessel?: VesselFitness | undefined;
+  readonly isRefrigerated?: boolean;
+  /** What is known of it; absent in the fold, which knows the vessel alone. */
+  readonly known?: Known;
+  /** Half a dose was put in, and left. */
+  readonly isGivenUp?: boolean;
+}
+
+/** What an authority, or an outbreak, leaves of a water by what was done to it. */
+function capOf({ boil, isBoiledOnly }: Known, meets: boolean, isFullBoil: boolean): WaterGrade {
+  if (isBoiledOnly && !isFullBoil) return 'utility';
+  return boil && !meets ? 'limited' : 'drinking';
+}
+
+/** A water as far as its facts tell it, with what was earned in it, or would be. */
+export function waterCase(
+  fill: Fill,
+  earned: Earned,
+  { vessel, isRefrigerated, known, isGivenUp }: Around,
+): WaterCase {
+  const { byBarrier, chlorine, treatedAt } = earned;
+  const documented = chlorine && !chlorine.isCapped ? chlorine.credit : undefined;
+  const meets = !known?.boil || meetsNotice(known.boil.allows ?? [], byBarrier, documented);
   const caps: readonly WaterGrade[] = [
     vessel?.most ?? 'drinking',
     known?.most ?? 'drinking',
-    isGivenUp(fill, now) ? 'utility' : 'drinking',
-    isBoiled ? 'drinking' : 'limited',
+    isGivenUp ? 'utility' : 'drinking',
+    known ? capOf(known, meets, meetsNotice([], byBarrier, undefined)) : 'drinking',
   ];
   const most = caps.reduce(lowerGrade, 'drinking');
-  // under a boil notice tap water is water of which nobody knows what is in it
-  const { water, origin } = known?.boil
-    ? poorerOf({ water: 'unknown' }, known.sourced)
-    : (known?.sourced ?? fill);
+  // under a boil notice tap water is water of which nobody knows what is in it; what meets it is tap water again, and what else
+  // was poured to it asks what it asks
+  const { water, origin } =
+    known?.boil && !meets ? poorerOf({ water: 'unknown' }, known.sourced) : (known?.sourced ?? fill);
   return {
     water,
     ...(origin ? { origin } : {}),
     ...(known?.isMineral ? { isMineral: true } : {}),
-    ...(known?.boil && isBoiled ? { meetsNotice: true } : {}),
+    ...(known?.boil && meets ? { meetsNotice: true } : {}),
     filledAt: fill.at,
-    earned,
+    earned: sumOf(Object.values(byBarrier)),
     ...(treatedAt ? { treatedAt } : {}),
-    ...(fill.treated?.isDesalted ? { isDesalted: true } : {}),
-    ...(fill.treated?.isDemineralised ? { isDemineralised: true } : {}),
+    ...(earned.isDesalted ? { isDesalted: true } : {}),
+    ...(fill.dechlorinatedAt ? { strippedAt: fill.dechlorinatedAt } : {}),
     ...(chlorine ? { chlorine } : {}),
     // what was read before the chlorine was taken out tells nothing of the water now
     readings: fill.readings.filter(r => !fill.dechlorinatedAt || r.at > fill.dechlorinatedAt),
@@ -124,14 +173,13 @@ export function vesselOf(
   container: ContainerFacts,
   material: Material | undefined,
 ): VesselFitness | undefined {
-  const { fill, inspected } = container;
-  const isLater = inspected !== undefined && fill !== undefined && inspected.at >= fill.at;
+  const { fill, spoiled } = container;
   return judgeVessel({
     role: container.role,
     heldBefore: container.heldBefore,
     material: material ?? 'HDPE',
     isCured: container.curedAt !== undefined,
-    ...(isLater ? { found: inspected.found } : {}),
+    ...(spoiled ? { found: spoiled.found } : {}),
     isChlorinated:
       fill?.water === 'treated-tap' ||
       (fill?.batches.some(b => b.events.some(e => e.what === 'dosed')) ?? false),
@@ -140,7 +188,12 @@ export function vesselOf(
 
 /** What a water is good for at a moment, its date aside: for the fold, which knows neither the kind nor the place. */
 export const gradeAt = (container: ContainerFacts, fill: Fill, now: Instant): WaterGrade =>
-  fitnessOf(waterCase(fill, now, vesselOf({ ...container, fill }, undefined))).grade;
+  fitnessOf(
+    waterCase(fill, earnedIn(fill, now), {
+      vessel: vesselOf({ ...container, fill }, undefined),
+      isGivenUp: isGivenUp(fill, now),
+    }),
+  ).grade;
 
 /** A water's fitness in its vessel. */
 export function fitnessIn(
@@ -157,7 +210,12 @@ export function fitnessIn(
   readonly sourced: Sourced;
 } {
   const vessel = vesselOf(container, material);
-  const { water, origin, ...rest } = waterCase(fill, now, vessel, isRefrigerated, known);
+  const { water, origin, ...rest } = waterCase(fill, earnedIn(fill, now), {
+    vessel,
+    isRefrigerated,
+    known,
+    isGivenUp: isGivenUp(fill, now),
+  });
   const sourced = origin ? { water, origin } : { water };
   return { fitness: fitnessOf({ ...rest, ...sourced }), vessel, sourced };
 }

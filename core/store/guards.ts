@@ -8,7 +8,8 @@ import { type Judgement, judge, message } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
 import { leftParams } from '../quality/advice.ts';
-import { judgeNotice, judgeStop, noticesFor, stopsAt } from '../sources/known.ts';
+import { heldAt } from '../sources/findings.ts';
+import { judgeNotice, noticesFor, stopsAt } from '../sources/known.ts';
 import { kindRow } from '../water/sourceKinds.ts';
 import { asItComes, isDrinkable, neverDrunk } from '../water/waters.ts';
 import type { ContainerFacts } from './facts.ts';
@@ -129,17 +130,14 @@ function judgeSource(
   if (!id) return [];
   const source = facts.source[id];
   if (!source) return [judge('refuse', message('guard.no-source'), 'record')];
-  const { timeZone } = facts.group;
   const judgements = noticesFor(facts, id).map(notice => {
     const judged = judgeNotice(notice);
     return notice.kind === 'do-not-use' ? judged : { ...judged, verdict: 'warn' as const };
   });
-  const [stop] = stopsAt(source, dayOf(now, timeZone), timeZone);
-  if (stop)
-    judgements.push({
-      ...judgeStop(stop),
-      verdict: stop === 'pool' || stop === 'illness' ? 'warn' : 'refuse',
-    });
+  const [stop] = stopsAt(facts, source, now);
+  // what may still be washed with is told; what serves for nothing is refused
+  const isDead = heldAt(facts, source, now).some(h => h.most === 'never') || source.kind === 'flood';
+  if (stop) judgements.push({ ...stop, verdict: isDead ? 'refuse' : 'warn' });
   const is = kindRow(source.kind).water;
   if (!stop && is !== water)
     judgements.push(
@@ -162,6 +160,32 @@ export const onSourceNamed = ofContainer((facts, container, { data }: Told<Sourc
     j => (j.reason.id === 'guard.no-source' ? j : { ...j, verdict: 'warn' as const }),
   ),
 ]);
+
+/** What is poured out of another vessel: it holds as much, and nothing is under way in it. */
+function judgePouring(facts: Facts, { subject, also = [], data }: Told<Filling>): Judgement[] {
+  const { vessel: id, volumeL } = data;
+  if (id === undefined) return [];
+  const from = facts.container[id];
+  if (!from || id === subject || !also.includes(id))
+    return [judge('refuse', message('guard.no-container'), 'record')];
+  const left = from.fill?.remainingL ?? 0;
+  const judgements: Judgement[] = [];
+  if (volumeL.value > left + 1e-6)
+    judgements.push(
+      judge(
+        'refuse',
+        message('guard.more-than-left', { volumeL: volumeL.value, litres: left }),
+        'arithmetic',
+      ),
+    );
+  if (from.held?.length)
+    judgements.push(
+      judge('refuse', message('guard.bottle-unfit', { code: from.code }), 'record', {
+        remedy: message('guard.bottle-unfit.remedy'),
+      }),
+    );
+  return judgements;
+}
 
 export const onFilled = ofContainer((facts, container, entry: Told<Filling>, now) => {
   const judgements: Judgement[] = [];
@@ -214,7 +238,7 @@ export const onFilled = ofContainer((facts, container, entry: Told<Filling>, now
     judgements.push(
       vessel.most === 'never' ? vessel.judgement : { ...vessel.judgement, verdict: 'warn' as const },
     );
-  judgements.push(...judgeSource(facts, entry.data, now));
+  judgements.push(...judgeSource(facts, entry.data, now), ...judgePouring(facts, entry));
   if (neverDrunk(water, entry.data.origin))
     judgements.push({
       ...judge(

@@ -170,7 +170,7 @@ function fitState(
 ): Omit<ContainerState, 'id' | 'litres' | 'massKg'> {
   const kind = kindOf(facts, container.kind);
   const place = facts.place[container.place] ?? {};
-  const known = knownOf(facts, fill, today);
+  const known = knownOf(facts, fill, now, container);
   const { fitness, vessel, sourced } = fitnessIn(
     container,
     fill,

@@ -125,10 +125,11 @@ export function dueOfSources(facts: Facts, today: Day): DueSample[] {
       const { parameter, afterUpset } = { afterUpset: false, ...samplingRule(rule) };
       const tells = parameter === 'e-coli' ? germsOf : () => true;
       const last = lastOf(source.tests, parameter, r => tells(r) !== undefined);
-      const isUpset = afterUpset && source.upsetAt !== undefined && (!last || last.at <= source.upsetAt);
+      const upsetAt = source.happened.filter(h => h.what === 'flood' || h.what === 'works').at(-1)?.at;
+      const isUpset = afterUpset && upsetAt !== undefined && (!last || last.at <= upsetAt);
       const day =
-        isUpset && source.upsetAt
-          ? dayOf(source.upsetAt, timeZone)
+        isUpset && upsetAt
+          ? dayOf(upsetAt, timeZone)
           : last
             ? addDays(dayOf(last.at, timeZone), everyDaysOf(facts.sampling, rule))
             : today;

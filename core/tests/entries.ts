@@ -1,4 +1,5 @@
 import { type ChlorineReading, readingMethods } from '../chlorine/residual.ts';
+import { noCredit } from '../ct/credit.ts';
 import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
 import type { Told } from '../log/entry.ts';
@@ -56,8 +57,13 @@ function ofGerms(facts: ContainerFacts, reading: Kept): ContainerFacts {
   const germs = germsOf(reading);
   if (germs === undefined) return facts;
   // coliforms without E. coli came in with soil or a dirty tap as often as with dung
-  if (germs >= 1) return reading.parameter === 'total-coliforms' ? facts : fouled(facts);
-  return withFill(facts, fill => ({ ...fill, foundCleanAt: reading.at }));
+  if (germs === 0 || reading.parameter === 'total-coliforms') return facts;
+  // what was earned before did not hold them back, or they came in since
+  return withFill(fouled(facts), ({ treated, ...fill }) => ({
+    ...fill,
+    germsFoundAt: reading.at,
+    ...(treated ? { treated: { ...treated, byMethod: {}, credit: noCredit } } : {}),
+  }));
 }
 
 /** What is read in a container: its chlorine goes to the water and its batch, the rest stands beside them. */

@@ -334,15 +334,17 @@ describe('other readings of stored water', () => {
     expect(at(drum, later(3)).watch?.reason.id).toBe('judged.infant.acute');
   });
 
-  it('people who fell ill stop it until a test of it is clean', () => {
+  it('people who fell ill stop it, and a clean test does not end that', () => {
     h.at(later(2)).write('made-ill', drum, { people: 2, fellIllOn: '2026-06-03' });
     expect(at(drum, later(3)).counts).toBe('utility');
     h.at(later(2.2));
     germs(drum, 0);
-    // of the very day: the water may have been bad before and after it
-    expect(at(drum, later(3)).counts).toBe('drinking');
-    h.at(later(4)).write('made-ill', drum, { people: 2, fellIllOn: '2026-06-05' });
-    expect(at(drum, later(5)).counts).toBe('utility');
+    expect(at(drum, later(3))).toMatchObject({
+      counts: 'utility',
+      judgement: { reason: { id: 'stop.illness' } },
+    });
+    h.at(later(4)).write('finding.ended', drum, { of: 'illness', by: 'authority' });
+    expect(at(drum, later(5)).counts).toBe('drinking');
   });
 
   it('lead over its limit is a watch in store', () => {
@@ -397,10 +399,14 @@ describe('a source that fails', () => {
     const { id: of } = germs(tap, 2);
     h.at(later(6));
     fill(after, 'treated-tap', tap);
-    expect(at(before, later(7)).counts).toBe('drinking');
+    // nobody tested the tap before: what was drawn earlier may be the same, until it is tested itself
+    expect(at(before, later(7)).counts).toBe('utility');
+    h.at(later(7));
+    germs(before, 0);
+    expect(at(before, later(7.1)).counts).toBe('drinking');
     expect(at(after, later(7))).toMatchObject({
       counts: 'utility',
-      judgement: { reason: { id: 'alarm.source' } },
+      judgement: { reason: { id: 'stop.germs' } },
     });
     h.at(later(8));
     germs(tap, 0);
@@ -409,8 +415,13 @@ describe('a source that fails', () => {
     h.at(later(8.5));
     germs(tap, 0);
     h.write('follow-up.closed', tap, { of });
-    const late = vessel('D-3');
-    h.at(later(9));
+    const [early, late] = [vessel('D-3'), vessel('D-4')];
+    fill(early, 'treated-tap', tap);
+    // one clean test twice within a day is one
+    expect(at(early, later(8.6)).counts).toBe('utility');
+    h.at(later(9.1));
+    germs(tap, 0);
+    h.at(later(9.2));
     fill(late, 'treated-tap', tap);
     expect(at(late, later(9.5)).counts).toBe('drinking');
     // what was drawn then stays what it was

@@ -86,7 +86,11 @@ export function* answerTrains(
 ): InLots<TrainAnswer> {
   const stop = stopOf(c);
   const isFitAsItComes =
-    !stop && !c.boilNotice && !isMineral(c.found) && asItComes(c.water, c.origin) === 'drinking';
+    !stop &&
+    !c.boilNotice &&
+    !c.isBoiledOnly &&
+    !isMineral(c.found, c.planDays) &&
+    asItComes(c.water, c.origin) === 'drinking';
   const begins = stop ? undefined : reachOf(fitnessOnTheWay(c, atTheBeginning(c.found)));
   const isFitFresh = begins?.tier === 'day';
   if (stop || isFitAsItComes)

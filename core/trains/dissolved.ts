@@ -1,28 +1,29 @@
 import { treatmentOf } from '../methods/treatments.ts';
-import { NITRATE_MG_L } from '../water/hazards.ts';
+import { type ChemicalId, chemicalIds, lowestLimit } from '../quality/chemicals.ts';
 import type { Passing } from '../water/passing.ts';
 import type { TrainCase } from './grade.ts';
 import type { Train } from './train.ts';
 
 /** What may be dissolved in a water, and stand in the way of drinking it. */
-export const dissolvedIds = ['nitrate', 'salt', 'metals'] as const;
-export type DissolvedId = (typeof dissolvedIds)[number];
+export const dissolvedIds = ['salt', ...chemicalIds] as const;
+export type DissolvedId = 'salt' | ChemicalId;
 
-/** Over its limit, where nobody has a figure: as far above it as can be drawn beside it. */
+/** Over its limit by more than can be drawn, or where nobody has a figure: as far above it as can be drawn beside it. */
 const OVER = 1.5;
 
-const shareOf: Readonly<Record<DissolvedId, (water: Passing) => number>> = {
-  nitrate: ({ nitrateMgL = 0 }) => nitrateMgL / NITRATE_MG_L,
-  salt: ({ salt }) => (salt === 'fresh' ? 0 : OVER),
-  metals: ({ hasMetals }) => (hasMetals ? OVER : 0),
-};
-const hazardOf = { nitrate: 'nitrate-metals', salt: 'salt', metals: 'nitrate-metals' } as const;
+/** How much of it there is, as a share of its lowest limit. */
+function shareOf(id: DissolvedId, { salt, dissolved }: Passing): number {
+  if (id === 'salt') return salt === 'fresh' ? 0 : OVER;
+  return Math.min(OVER, (dissolved[id] ?? 0) / lowestLimit(id));
+}
 
 /** One of them through the steps of a train. */
 export interface Dissolved {
   readonly id: DissolvedId;
   /** How much of it there is, the water as it was found first, as a share of its limit. */
   readonly shares: readonly number[];
+  /** The same as figures in its unit; absent for salt, and where nobody measured it. */
+  readonly figures?: readonly number[];
   /** Whether each step makes it more. */
   readonly rises: readonly boolean[];
 }
@@ -31,13 +32,18 @@ export interface Dissolved {
 export function dissolvedIn({ found }: TrainCase, { steps }: Pick<Train, 'steps'>): Dissolved[] {
   const waters = [found, ...steps.map(s => s.after)];
   return dissolvedIds
-    .map(id => ({
-      id,
-      shares: waters.map(shareOf[id]),
-      rises: steps.map(
-        ({ means, before }) =>
-          shareOf[id](before) > 0 && treatmentOf(means.method).concentrates.includes(hazardOf[id]),
-      ),
-    }))
+    .map((id): Dissolved => {
+      const figures = id === 'salt' ? [] : waters.map(water => water.dissolved[id] ?? 0);
+      const concentrates = id === 'salt' ? 'salt' : 'nitrate-metals';
+      return {
+        id,
+        shares: waters.map(water => shareOf(id, water)),
+        ...(figures.length > 0 && figures.every(Number.isFinite) ? { figures } : {}),
+        rises: steps.map(
+          ({ means, before }) =>
+            shareOf(id, before) > 0 && treatmentOf(means.method).concentrates.includes(concentrates),
+        ),
+      };
+    })
     .filter(({ shares }) => shares[0]! > 0);
 }

@@ -183,12 +183,15 @@ describe('what water is after a step', () => {
 
   it('holds more of what a boil leaves behind, and less of what a membrane holds back', () => {
     // 4 L at 3 kW × 0.5 for a minute: 90 kJ ÷ 2.257 MJ/kg, half of it under a lid ajar, is 20 g
-    expect(leftBy(things.boil, { nitrateMgL: 40, volumeL: 4 }).nitrateMgL).toBeCloseTo(40 * (4 / 3.98), 2);
-    expect(leftBy(things.ro, { nitrateMgL: 70 }).nitrateMgL).toBeCloseTo(28);
-    expect(leftBy(things.still, { nitrateMgL: 70, hasMetals: true })).toMatchObject({
-      nitrateMgL: 0,
-      hasMetals: false,
+    expect(leftBy(things.boil, { dissolved: { nitrate: 40 }, volumeL: 4 }).dissolved.nitrate).toBeCloseTo(
+      40 * (4 / 3.98),
+      2,
+    );
+    expect(leftBy(things.ro, { dissolved: { nitrate: 70 } }).dissolved.nitrate).toBe(70);
+    expect(leftBy(things.certified, { dissolved: { nitrate: 70 } }).dissolved.nitrate).toBeCloseTo(14);
+    expect(leftBy(things.still, { dissolved: { nitrate: 70, lead: 60 } })).toMatchObject({
+      dissolved: { nitrate: 0, lead: 0 },
     });
-    expect(leftBy(things.carbon, { nitrateMgL: 70 }).nitrateMgL).toBe(70);
+    expect(leftBy(things.carbon, { dissolved: { nitrate: 70 } }).dissolved.nitrate).toBe(70);
   });
 });

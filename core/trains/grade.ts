@@ -1,12 +1,12 @@
 import type { Instant } from '../calendar/day.ts';
 import { betterOf, type Credit, noCredit, sumOf, targets } from '../ct/credit.ts';
 import type { Judgement } from '../judgement.ts';
+import { isHeldBy, pastLimits } from '../quality/chemicals.ts';
 import { fitnessOf, type WaterFitness, type WaterGrade } from '../quality/fitness.ts';
 import type { SupplyKind } from '../stock/kinds.ts';
-import { NITRATE_MG_L } from '../water/hazards.ts';
 import { meetsNotice, type NoticeAllows } from '../water/notices.ts';
 import type { Passing } from '../water/passing.ts';
-import type { Origin, Water } from '../water/waters.ts';
+import type { Origin, Sourced, Water } from '../water/waters.ts';
 import type { Taken } from './step.ts';
 
 /** The water that a train is looked for: what it is, as it was found, and what an authority asks of it. */
@@ -18,8 +18,13 @@ export interface TrainCase {
   readonly isAllThereIs?: true;
   /** What a unit of each supply commonly costs, in the group's own money. */
   readonly prices?: Readonly<Partial<Record<SupplyKind, number>>>;
-  /** A boil notice, and what it allows beside boiling. */
+  /** A boil notice, and what it allows beside boiling; and what the water is once that was done to it. */
   readonly boilNotice?: { readonly allows: readonly NoticeAllows[] };
+  readonly noticed?: Sourced;
+  /** People fell ill of it: nothing but a rolling boil will do. */
+  readonly isBoiledOnly?: true;
+  /** Days that the water is to be drunk for: what harms over a lifetime is borne for a fortnight. */
+  readonly planDays?: number;
   /** Why nothing that is done at home makes it fit to drink. */
   readonly stop?: Judgement;
   readonly now: Instant;
@@ -57,19 +62,22 @@ export function onward(way: OnTheWay, step: Taken): OnTheWay {
   };
 }
 
-/** Nitrate or metals over their limits. */
-export const isMineral = ({ nitrateMgL, hasMetals }: Passing): boolean =>
-  hasMetals || (nitrateMgL ?? 0) > NITRATE_MG_L;
+/** Something is dissolved in it past what may be drunk for the days of the plan. */
+export const isMineral = ({ dissolved }: Passing, planDays: number | undefined): boolean =>
+  isHeldBy(pastLimits(dissolved), planDays ?? Number.POSITIVE_INFINITY);
 
 /** What a water on its way is fit for: the one answer that the store, the label and the reach go by. */
 export function fitnessOnTheWay(c: TrainCase, { water, byBarrier, isCapped }: OnTheWay): WaterFitness {
   const { [CHLORINE]: chlorine, ...others } = byBarrier;
-  const mineral = isMineral(water);
-  const meets = c.boilNotice && meetsNotice(c.boilNotice.allows, byBarrier, chlorine);
-  const most: WaterGrade = c.boilNotice && !meets ? 'limited' : 'drinking';
+  const mineral = isMineral(water, c.planDays);
+  const meets = c.boilNotice && meetsNotice(c.boilNotice.allows, byBarrier, isCapped ? undefined : chlorine);
+  const isFullBoil = meetsNotice([], byBarrier, undefined);
+  const most: WaterGrade =
+    c.isBoiledOnly && !isFullBoil ? 'utility' : c.boilNotice && !meets ? 'limited' : 'drinking';
+  const { water: is, origin } = meets && c.noticed ? c.noticed : c;
   return fitnessOf({
-    water: c.water,
-    ...(c.origin ? { origin: c.origin } : {}),
+    water: is,
+    ...(origin ? { origin } : {}),
     filledAt: c.now,
     earned: sumOf(Object.values(others)),
     ...(Object.keys(others).length > 0 ? { treatedAt: c.now } : {}),

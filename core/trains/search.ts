@@ -43,7 +43,11 @@ const TRIED_A_LOT = 20;
 const MOST_MEANS = 30;
 
 const waterKey = (w: Passing): string =>
-  `${w.turbidityNtu}|${w.salt}|${w.nitrateMgL}|${w.hasMetals}|${w.isSnow}|${w.isChlorinated}`;
+  `${w.turbidityNtu}|${w.salt}|${dissolvedKey(w)}|${w.isSnow}|${w.isChlorinated}`;
+const dissolvedKey = ({ dissolved }: Passing): string =>
+  Object.entries(dissolved)
+    .map(([id, figure]) => `${id}${figure}`)
+    .join();
 
 /** Steps so far, as the search goes on from them. */
 interface Node {
@@ -127,7 +131,7 @@ export function* searchTrains(c: TrainCase, all: readonly Means[], context: Cont
     .filter(one => !hasSpare(one, kept))
     .map(({ train }) => train)
     .sort(compareTrains);
-  const isGermsOnly = !isMineral(c.found) && c.found.salt === 'fresh';
+  const isGermsOnly = !isMineral(c.found, c.planDays) && c.found.salt === 'fresh';
   return {
     offers,
     ...(offers.length === 0 && resort?.barriers && isGermsOnly ? { resort } : {}),
@@ -142,7 +146,7 @@ function benchOf(c: TrainCase, means: readonly Means[], context: Context) {
   const tries = new Map<string, Taken | Broken | undefined>();
   const reaches = new Map<string, Reach | undefined>();
   const reach = (way: OnTheWay) => {
-    const key = `${isMineral(way.water)}|${way.water.salt}|${creditKey(way)}`;
+    const key = `${isMineral(way.water, c.planDays)}|${way.water.salt}|${creditKey(way)}`;
     if (!reaches.has(key)) reaches.set(key, reachOf(fitnessOnTheWay(c, way)));
     return reaches.get(key);
   };
@@ -150,7 +154,7 @@ function benchOf(c: TrainCase, means: readonly Means[], context: Context) {
   const desalting = means.flatMap((m, i) => {
     const tried = tryStep(m, { ...c.found, turbidityNtu: 0, isSnow: false }, context);
     const taken = tried && isBroken(tried) ? tried.would : tried;
-    return taken?.answer.desalts || taken?.answer.demineralises ? [1 << i] : [];
+    return taken?.answer.desalts || taken?.answer.removes ? [1 << i] : [];
   });
   return {
     reachOf: reach,
@@ -166,7 +170,7 @@ function benchOf(c: TrainCase, means: readonly Means[], context: Context) {
     /** A lot that holds a whole train already, or could only become one by a means that is a whole train by itself. */
     isIdle: ({ way }: Node, used: number, whole: readonly number[]): boolean => {
       if (holdsOne(whole, used)) return true;
-      if (!isMineral(way.water) && way.water.salt === 'fresh') return false;
+      if (!isMineral(way.water, c.planDays) && way.water.salt === 'fresh') return false;
       return desalting.every(bit => !(used & bit) && holdsOne(whole, used | bit));
     },
     /** The water after a step; undefined where it changed nothing. */

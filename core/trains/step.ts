@@ -2,6 +2,7 @@ import { type Credit, targets } from '../ct/credit.ts';
 import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import { barrierOf, type Context, type Inputs, type MethodAnswer, startOf } from '../methods/method.ts';
 import { type Treatment, treatmentOf } from '../methods/treatments.ts';
+import { passedOn } from '../quality/chemicals.ts';
 import { type SupplyKind, supplyKinds } from '../stock/kinds.ts';
 import type { Passing } from '../water/passing.ts';
 
@@ -106,10 +107,16 @@ export function tryStep(means: Means, water: Passing, context: Context): Taken |
     minutes: (answer.totalMin ?? waits) + hands,
     handMin: hands,
     before: water,
-    after: { ...water, ...treatment.inTrain.leaves?.(water, inputs) },
+    after: leftBy(treatment, water, inputs, answer),
   };
   const refused = broken ?? answer.judgements.find(j => j.verdict === 'refuse') ?? tooLittle(means, answer);
   return refused ? { means, broken: refused, would: taken } : taken;
+}
+
+/** The water after a step: what it changes, and of what is dissolved what its certificate leaves. */
+function leftBy({ inTrain }: Treatment, water: Passing, inputs: Inputs, { removes }: MethodAnswer): Passing {
+  const after = { ...water, ...inTrain.leaves?.(water, inputs) };
+  return removes ? { ...after, dissolved: passedOn(after.dissolved, removes) } : after;
 }
 
 /** What is left of a supply does not do for this water. */

@@ -48,6 +48,7 @@ export const things = {
   lamp: own('lamp', 'uv'),
   still: own('still', 'distil'),
   ro: own('ro', 'reverse-osmosis', { rated: 'germs' }),
+  certified: own('certified', 'reverse-osmosis', { rated: 'germs', takesNitrate: 80, takesLead: 95 }),
   seaRo: own('seaRo', 'reverse-osmosis', { rated: 'sea' }),
 } as const satisfies Record<string, Means>;
 export type Thing = keyof typeof things;

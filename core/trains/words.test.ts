@@ -108,31 +108,34 @@ describe('what a train costs', () => {
 });
 
 describe('a farm well with nitrate 70', () => {
-  const well = caseOf('well', { nitrateMgL: 70 }, { protection: 'protected' });
+  const well = caseOf('well', { dissolved: { nitrate: 70 } }, { protection: 'protected' });
 
   it('is never boiled for it: a membrane, a still, or other water', () => {
     expect(ask(well, 'boil', 'bleach', 'ceramic', 'carbon', 'lamp')).toMatchObject({ trains: [] });
     expect(ask(well, 'boil').resort).toBeUndefined();
-    expect([...more(well, 'boil', 'bleach')].sort()).toEqual(['membrane', 'sea-membrane', 'still']);
-    expect(best(well, 'ro', 'boil')).toBe('whole: ro');
+    expect([...more(well, 'boil', 'bleach')].sort()).toEqual(['membrane', 'still']);
+    // what nobody certified for nitrate takes none of it
+    expect(best(well, 'ro', 'seaRo', 'boil')).toBe('none');
+    expect(best(well, 'certified', 'boil')).toBe('whole: certified');
   });
 
   it('that is just within its limit is pushed over it by a boil', () => {
-    const near = caseOf('well', { nitrateMgL: 49.9, volumeL: 4 }, { protection: 'protected' });
+    const near = caseOf('well', { dissolved: { nitrate: 49.9 }, volumeL: 4 }, { protection: 'protected' });
     expect(best(near, 'boil')).toBe('none');
-    expect(best(caseOf('well', { nitrateMgL: 40, volumeL: 4 }, { protection: 'protected' }), 'boil')).toBe(
-      'whole: boil',
-    );
+    expect(
+      best(caseOf('well', { dissolved: { nitrate: 40 }, volumeL: 4 }, { protection: 'protected' }), 'boil'),
+    ).toBe('whole: boil');
   });
 
-  it('of 200 passes a household membrane with too much left, and a still without', () => {
-    const foul = caseOf('well', { nitrateMgL: 200 }, { protection: 'protected' });
-    expect([best(foul, 'ro'), best(foul, 'still')]).toEqual(['none', 'whole: still']);
+  it('of 300 passes a membrane that takes four fifths of it with too much left, and a still without', () => {
+    const foul = caseOf('well', { dissolved: { nitrate: 300 } }, { protection: 'protected' });
+    expect([best(foul, 'certified'), best(foul, 'still')]).toEqual(['none', 'whole: still']);
   });
 
   it('with metals over their limits is the same', () => {
-    const mine = caseOf('well', { hasMetals: true }, { protection: 'protected' });
-    expect([best(mine, 'boil', 'carbon', 'bleach'), best(mine, 'ro')]).toEqual(['none', 'whole: ro']);
+    const mine = caseOf('well', { dissolved: { lead: 60 } }, { protection: 'protected' });
+    expect([best(mine, 'boil', 'carbon', 'bleach'), best(mine, 'ro')]).toEqual(['none', 'none']);
+    expect(best(mine, 'certified')).toBe('whole: certified');
   });
 });
 
@@ -152,6 +155,7 @@ describe('tap water under a boil notice', () => {
   const notice = (allows: readonly ('chlorine' | 'filter')[] = []): TrainCase => ({
     ...caseOf('unknown', { turbidityNtu: 0.5 }),
     boilNotice: { allows },
+    noticed: { water: 'treated-tap' },
   });
 
   it('with fuel is boiled; without, chlorine is limited protection and no more', () => {
@@ -162,6 +166,9 @@ describe('tap water under a boil notice', () => {
 
   it('that names chlorine is met by it', () => {
     expect(best(notice(['chlorine']), 'bleach')).toBe('whole: bleach');
+    // of what else was poured to it the notice says nothing
+    const mixed = { ...notice(['chlorine']), noticed: { water: 'pond' as const } };
+    expect(best(mixed, 'bleach')).toBe('limited: bleach');
   });
 });
 
@@ -222,16 +229,16 @@ describe('what is dissolved', () => {
   const lines = (c: TrainCase, ...owned: Thing[]) => dissolvedIn(c, ask(c, ...owned).trains[0]!);
 
   it('goes up by a boil, stays by a filter, and comes down by a membrane', () => {
-    const well = caseOf('well', { nitrateMgL: 40 }, { protection: 'protected' });
+    const well = caseOf('well', { dissolved: { nitrate: 40 } }, { protection: 'protected' });
     const [boiled] = lines(well, 'boil');
     expect(boiled).toMatchObject({ id: 'nitrate', rises: [true] });
     expect(boiled!.shares[1]).toBeGreaterThan(boiled!.shares[0]!);
-    expect(boiled!.shares[0]).toBeCloseTo(0.8);
-    expect(lines(well, 'bleach')).toMatchObject([{ shares: [0.8, 0.8], rises: [false] }]);
-    const foul = caseOf('well', { nitrateMgL: 70, hasMetals: true }, { protection: 'protected' });
-    expect(lines(foul, 'ro').map(d => [d.id, d.shares[0]! > 1, d.shares[1]! <= 1])).toEqual([
+    expect(boiled!.shares[0]).toBeCloseTo(40 / 44.3);
+    expect(lines(well, 'bleach')).toMatchObject([{ shares: [40 / 44.3, 40 / 44.3], rises: [false] }]);
+    const foul = caseOf('well', { dissolved: { nitrate: 70, lead: 60 } }, { protection: 'protected' });
+    expect(lines(foul, 'certified').map(d => [d.id, d.shares[0]! > 1, d.shares[1]! <= 1])).toEqual([
       ['nitrate', true, true],
-      ['metals', true, true],
+      ['lead', true, true],
     ]);
   });
 

@@ -31,7 +31,7 @@ export const sourceSmells = [
 export type SourceSmell = (typeof sourceSmells)[number];
 
 /** What happened there: it asks to be looked at again. */
-export const sourceEvents = ['flood', 'ash', 'smoke', 'spraying', 'works', 'spill'] as const;
+export const sourceEvents = ['flood', 'ash', 'smoke', 'spraying', 'foam', 'works', 'spill'] as const;
 export type SourceEvent = (typeof sourceEvents)[number];
 
 /** What may be in a water. */

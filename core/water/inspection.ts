@@ -147,3 +147,22 @@ export function judgeRisk(grade: RiskGrade, params: { score?: number; eColi?: nu
   });
   return judge(verdict, what, 'who-surveillance', { remedy: message(`risk.${grade}.remedy`) });
 }
+
+/** A latrine beside or above: human waste is likely, whatever the score is. */
+export const latrineRisks: readonly string[] = ['latrine-near', 'latrine-uphill'];
+
+/**
+ * Risks of a well or spring that let dirt in by themselves: one of them makes it ask as an unprotected one, whatever the score is
+ * (WHO, Sanitary inspection packages: stock uphill, surface water that runs in, no box or lid, rope and bucket, a cracked casing).
+ */
+export const criticalRisks: readonly string[] = [
+  ...latrineRisks,
+  'stock-near',
+  'no-ditch-above',
+  'backfill-worn',
+  'unprotected',
+  'box-cracked',
+  'no-lid',
+  'lining-leaks',
+  'rope-on-ground',
+];

@@ -1,4 +1,4 @@
-import { betterOf, type Credit, noCredit } from '../ct/credit.ts';
+import { betterOf, type Credit, noCredit, targets } from '../ct/credit.ts';
 
 /** What an authority asks, from the mildest to the gravest. */
 export const noticeKinds = ['boil', 'do-not-drink', 'do-not-use'] as const;
@@ -16,22 +16,31 @@ export type AllClear = (typeof allClears)[number];
 const HEAT = 'heat';
 /** A full boil takes out so much of everything; less is no boil. */
 const BOIL_LOG = 6;
+/** What a run of chlorine within its own limits earns against viruses: clear water, its full time, a residual. */
+const CHLORINE_LOG = 3;
+/** What a filter for drinking water earns at the least; media and sand are none. */
+const FILTER_LOG = 2;
 
 /**
  * Whether what was done to a water is what a boil notice asks or names.
  * @param byBarrier what finished runs earned, by their barrier
- * @param chlorine what documented chlorine earned
+ * @param chlorine what documented chlorine earned in clear water
  */
 export function meetsNotice(
   allows: readonly NoticeAllows[],
   byBarrier: Readonly<Record<string, Credit>>,
   chlorine: Credit | undefined,
 ): boolean {
-  if ((byBarrier[HEAT]?.bacteria ?? 0) >= BOIL_LOG && (byBarrier[HEAT]?.crypto ?? 0) >= BOIL_LOG) return true;
+  // pasteurising leaves viruses that a rolling boil does not
+  if (targets.every(target => (byBarrier[HEAT]?.[target] ?? 0) >= BOIL_LOG)) return true;
   const { chlorine: tablets = noCredit } = byBarrier;
-  if (allows.includes('chlorine') && betterOf(chlorine ?? noCredit, tablets).viruses > 0) return true;
+  if (allows.includes('chlorine') && betterOf(chlorine ?? noCredit, tablets).viruses >= CHLORINE_LOG)
+    return true;
   const filters = Object.entries(byBarrier).filter(([barrier]) => barrier.startsWith('filter:'));
-  return allows.includes('filter') && filters.some(([, credit]) => credit.bacteria > 0);
+  return (
+    allows.includes('filter') &&
+    filters.some(([, { bacteria, protozoa }]) => bacteria >= FILTER_LOG && protozoa >= FILTER_LOG)
+  );
 }
 
 /** The gravest of several. */

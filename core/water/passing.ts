@@ -8,10 +8,8 @@ export interface Passing {
   readonly temperatureC?: number;
   readonly ph?: number;
   readonly salt: 'fresh' | 'brackish' | 'sea';
-  /** Nitrate (mg/L as NO₃), where somebody read it. */
-  readonly nitrateMgL?: number;
-  /** Metals over their limit. */
-  readonly hasMetals: boolean;
+  /** What is dissolved in it, each in the unit of its parameter. */
+  readonly dissolved: Readonly<Record<string, number>>;
   readonly isSnow: boolean;
   /** Chlorine or iodine was put in on the way. */
   readonly isChlorinated: boolean;
@@ -27,7 +25,7 @@ export const mildWater: Passing = {
   temperatureC: 15,
   ph: 7,
   salt: 'fresh',
-  hasMetals: false,
+  dissolved: {},
   isSnow: false,
   isChlorinated: false,
   isCryptoFeared: true,

@@ -58,9 +58,10 @@ export const rowOf = (water: Water): WaterRow => waters[water];
 export interface Origin {
   /**
    * A well or spring. `tested`: closed, inspected (score 0–2), and no E. coli in 100 mL within a year; `protected`: closed
-   * and sound, not tested; `exposed`: open, score 3 or more, or flooded or worked on since.
+   * and sound, not tested; `exposed`: open, score 3 or more, one critical risk, or flooded or worked on since; `latrine`: a
+   * latrine lies near or uphill.
    */
-  readonly protection?: 'tested' | 'protected' | 'exposed';
+  readonly protection?: 'tested' | 'protected' | 'exposed' | 'latrine';
   /**
    * The roof of rain. `sound`: screen and first flush, no droppings, no climbing animals; `soiled`: one of these is wrong;
    * `unfit`: lead, asbestos, bitumen, treated timber or thatch.
@@ -72,7 +73,7 @@ export interface Origin {
 
 /** What is asked about where a water comes from, with the answers from the best to the worst. */
 export const originAnswers = {
-  protection: ['tested', 'protected', 'exposed'],
+  protection: ['tested', 'protected', 'exposed', 'latrine'],
   roof: ['sound', 'soiled', 'unfit'],
   upstream: ['nobody', 'people'],
 } as const satisfies { readonly [K in keyof Origin]-?: readonly NonNullable<Origin[K]>[] };
@@ -113,6 +114,7 @@ export function requiredOf(water: Water, { protection, roof, upstream }: Origin 
     case 'tap':
       return alike(noCredit);
     case 'ground':
+      if (protection === 'latrine') return { aim: THREE_STARS, least: TWO_STARS };
       return alike(protection === 'tested' || protection === 'protected' ? NO_PROTOZOA : TWO_STARS);
     case 'roof':
       if (roof === 'unfit') return undefined;

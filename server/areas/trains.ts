@@ -36,7 +36,7 @@ export function trainRoutes(room: Room): Router {
   router.post(routes.trainCard, async (req, res) => {
     const { form, steps, units } = parsed(TrainCardRequestSchema, req.body);
     const { facts, state } = await stateNow(room);
-    const c = caseOfForm(form as SafeForm, facts, state.today, state.now);
+    const c = caseOfForm(form as SafeForm, facts, state.now);
     if (!c) throw unfit('/form', 'no-water');
     if (stopOf(c)) throw unfit('/form/water', 'never-drunk');
     const { owned } = meansOf(form, facts, state.today);

@@ -1,6 +1,7 @@
 import { sourcedOf, sourcesOf } from '#core/sources/known.ts';
 import { asItComes, askedOf, type Origin, originAnswers, type Water, waterIds } from '#core/water/waters.ts';
-import { useFacts, useToday } from '../app/hooks.ts';
+import { useFacts } from '../app/hooks.ts';
+import { useStateNow } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
@@ -51,13 +52,13 @@ const NO_SOURCE = 'none';
 export function SourceBlank({ water, source, onChange }: Pick<Props, 'water' | 'source' | 'onChange'>) {
   const say = useSay();
   const facts = useFacts();
-  const today = useToday();
+  const now = useStateNow();
   const sources = sourcesOf(facts);
   if (sources.length === 0) return null;
   const take = (id: string) => {
     const chosen = facts.source[id];
     if (!chosen) return onChange({ water, origin: {} });
-    const { origin = {}, water: is } = sourcedOf(chosen, today, facts.group.timeZone);
+    const { origin = {}, water: is } = sourcedOf(facts, chosen, now);
     onChange({ water: is, origin, source: id });
   };
   return (

@@ -2,7 +2,8 @@ import { useMemo } from 'react';
 import { ofContainer, ofSource, ofWater, type SafeForm, treatable } from '#core/bench/safe.ts';
 import { sourcesOf } from '#core/sources/known.ts';
 import { type Water, waterIds } from '#core/water/waters.ts';
-import { useCalmWater, useFacts, useToday } from '../app/hooks.ts';
+import { useCalmWater, useFacts } from '../app/hooks.ts';
+import { useStateNow } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank } from '../ui/Blank.tsx';
 
@@ -21,7 +22,7 @@ const OTHER = 'other';
 export function WaterChoice({ form, onForm }: Props) {
   const say = useSay();
   const facts = useFacts();
-  const today = useToday();
+  const now = useStateNow();
   const { state } = useCalmWater();
   const inVessels = useMemo(() => treatable(facts, state), [facts, state]);
   const vessels = [...new Set([facts.container[form.container ?? ''], ...inVessels])]
@@ -42,7 +43,7 @@ export function WaterChoice({ form, onForm }: Props) {
   const take = (value: string) => {
     const [source, container] = [facts.source[value], facts.container[value]];
     if (container) onForm(ofContainer(container));
-    else onForm(source ? ofSource(source, facts, today) : ofWater(form.water));
+    else onForm(source ? ofSource(source, facts, now) : ofWater(form.water));
   };
   const isOther = !form.container && !form.source;
   return (

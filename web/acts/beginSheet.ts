@@ -1,7 +1,13 @@
 import type { Day } from '#core/calendar/day.ts';
 import { type Message, refusals } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { barrierOf, type Inputs, type Method, type MethodAnswer } from '#core/methods/method.ts';
+import {
+  barrierOf,
+  type Inputs,
+  type Method,
+  type MethodAnswer,
+  stripsResidual,
+} from '#core/methods/method.ts';
 import { leftOf } from '#core/supplies/cover.ts';
 import { type Draft, draft, newSubject } from '../session/draft.ts';
 
@@ -57,8 +63,8 @@ export function beginSheet(
         credit: answer.credit ?? method.credit,
         barrier: barrierOf(method, inputs),
         ...(answer.desalts ? { desalts: true } : {}),
-        ...(answer.demineralises ? { demineralises: true } : {}),
-        ...(method.removes.includes('chlorine') ? { dechlorinates: true } : {}),
+        ...(answer.removes ? { removes: answer.removes } : {}),
+        ...(stripsResidual(method, inputs) ? { dechlorinates: true } : {}),
         ...(method.holds ? { holds: method.holds } : {}),
       },
       also.length > 0 ? { also } : {},

@@ -3,7 +3,7 @@ import type { Day } from '#core/calendar/day.ts';
 import { noCredit } from '#core/ct/credit.ts';
 import { message } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { doStep, type Step } from '#core/methods/method.ts';
+import { doStep, type Step, stripsResidual } from '#core/methods/method.ts';
 import { treatmentOf } from '#core/methods/treatments.ts';
 import type { Taken } from '#core/trains/step.ts';
 import type { Train } from '#core/trains/train.ts';
@@ -21,7 +21,7 @@ const stepsOf = ({ answer }: Taken, leg: number): Step[] =>
 /** What the water is told of a method of the train: when it is done, and what that earns. */
 function legOf(step: Taken, steps: readonly Step[]) {
   const last = steps.at(-1)!;
-  const { desalts, demineralises } = step.answer;
+  const { desalts, removes } = step.answer;
   const treatment = treatmentOf(step.means.method);
   return {
     method: step.means.method,
@@ -31,8 +31,8 @@ function legOf(step: Taken, steps: readonly Step[]) {
     credit: step.credit,
     barrier: step.barrier,
     ...(desalts ? { desalts } : {}),
-    ...(demineralises ? { demineralises } : {}),
-    ...(treatment.removes.includes('chlorine') ? { dechlorinates: true as const } : {}),
+    ...(removes ? { removes } : {}),
+    ...(stripsResidual(treatment, step.inputs) ? { dechlorinates: true as const } : {}),
     ...(treatment.holds ? { holds: treatment.holds } : {}),
     ...(step.means.supply ? { supply: step.means.supply } : {}),
   };

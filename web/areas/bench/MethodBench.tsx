@@ -14,6 +14,7 @@ import {
   MEANT,
   type Method,
   type MethodAnswer,
+  stripsResidual,
 } from '#core/methods/method.ts';
 import { type Care, judgeCare } from '#core/plan/care.ts';
 import { clockLongitudeDeg } from '#core/sun/daylight.ts';
@@ -97,7 +98,8 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
             credit,
             barrier: barrierOf(method, inputs),
             ...(answer.desalts ? { desalts: true as const } : {}),
-            ...(answer.demineralises ? { demineralises: true as const } : {}),
+            ...(answer.removes ? { removes: answer.removes } : {}),
+            ...(stripsResidual(method, inputs) ? { dechlorinates: true as const } : {}),
           },
           now,
         )?.says

@@ -148,9 +148,9 @@ const isProved = (facts: Facts, container: string): boolean => {
 };
 
 /** Tap water that was treated before it came: under a notice nobody takes it for that, and it is never left as it is. */
-function isTreatedTap(facts: Facts, container: string, today: string): boolean {
-  const fill = facts.container[container]?.fill;
-  const known = fill && knownOf(facts, fill, today);
+function isTreatedTap(facts: Facts, container: string, now: string): boolean {
+  const vessel = facts.container[container];
+  const known = vessel?.fill && knownOf(facts, vessel.fill, now, vessel);
   return known?.sourced.water === 'treated-tap' && !known.boil && !known.most;
 }
 
@@ -163,7 +163,7 @@ export function questionOf(form: BenchForm, facts: Facts, today: string): DoseQu
     clarity: form.clarity,
     ...(form.temperatureC === undefined ? {} : { temperatureC: form.temperatureC }),
     ...(form.ph === undefined ? {} : { ph: form.ph }),
-    isTreatedTap: isTreatedTap(facts, form.container, today),
+    isTreatedTap: isTreatedTap(facts, form.container, `${today}T23:59:59.999Z`),
     ...(isProved(facts, form.container) ? { isProved: true } : {}),
     ...(form.residualMgL === undefined ? {} : { residualMgL: form.residualMgL }),
     bleach,

@@ -34,12 +34,11 @@ const steady = (now: Instant): Instant =>
 function useDayForm() {
   const say = useSay();
   const facts = useFacts();
-  const today = useToday();
-  const { need } = useCalmWater().state;
+  const { need, now } = useCalmWater().state;
   const [search] = useSearchParams();
   const [form, setForm] = useState<DayForm>(() =>
     freshForm({
-      ...{ facts, today, needL: need.drinkingL, sourceId: search.get('source') },
+      ...{ facts, now, needL: need.drinkingL, sourceId: search.get('source') },
       people: Object.values(facts.home).reduce((sum, home) => sum + home.people.length, 0),
       nameOf: number => say('day.hand', { number }),
     }),
@@ -59,7 +58,7 @@ export function Planning() {
   const isFaulty = useIsFaulty();
   const { form, setForm, chosen, setChosen } = useDayForm();
   const context = useMemo(() => trainContext(facts, state), [facts, state]);
-  const asked = useMemo(() => caseOfForm(form.safe, facts, today, now), [form.safe, facts, today, now]);
+  const asked = useMemo(() => caseOfForm(form.safe, facts, now), [form.safe, facts, now]);
   const means = useMemo(() => meansOf(form.safe, facts, today), [form.safe, facts, today]);
   const work = useMemo(
     () => (asked ? () => answerTrains(asked, means.owned, [], context) : null),

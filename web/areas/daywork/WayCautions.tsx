@@ -1,7 +1,7 @@
+import { caresOf } from '#core/bench/safe.ts';
 import { message } from '#core/judgement.ts';
-import { type Care, judgeCare } from '#core/plan/care.ts';
+import { judgeCare } from '#core/plan/care.ts';
 import type { Train } from '#core/trains/train.ts';
-import { NITRATE_INFANT_MG_L } from '#core/water/hazards.ts';
 import { useFacts, useToday } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { shortWords } from '../../texts/trainWords.ts';
@@ -13,13 +13,7 @@ export function WayCautions({ trains }: { readonly trains: readonly Train[] }) {
   const say = useSay();
   const facts = useFacts();
   const today = useToday();
-  const cares = new Set<Care>();
-  for (const train of trains) {
-    if (train.tier === 'limited' || train.tier === 'resort') cares.add('limited');
-    if (train.steps.some(s => s.means.method === 'iodine')) cares.add('iodine');
-    if (train.steps.some(s => s.after.isChlorinated)) cares.add('dialysis');
-    if ((train.steps.at(-1)?.after.nitrateMgL ?? 0) > NITRATE_INFANT_MG_L) cares.add('nitrate');
-  }
+  const cares = new Set(trains.flatMap(caresOf));
   const short = trains.filter(train => train.tier !== 'whole');
   return (
     <>

@@ -22,12 +22,12 @@ function begin(entries: Parameters<typeof fold>[0], people: number) {
   const state = stateAt(facts, NOW);
   const form = (sourceId: string | null = null) =>
     freshForm({
-      ...{ facts, today: TODAY, needL: state.need.drinkingL, people, sourceId },
+      ...{ facts, now: NOW, needL: state.need.drinkingL, people, sourceId },
       nameOf: number => `Hands ${number}`,
     });
   const context = trainContext(facts, state);
   const offers = (of: DayForm) => {
-    const c = caseOfForm(of.safe, facts, TODAY, NOW)!;
+    const c = caseOfForm(of.safe, facts, NOW)!;
     return atOnce(answerTrains(c, meansOf(of.safe, facts, TODAY).owned, [], context)).trains;
   };
   const whole = (of: DayForm): DayForm => ({

@@ -1,5 +1,5 @@
 import { ofSource, ofWater, type SafeForm } from '#core/bench/safe.ts';
-import type { Day } from '#core/calendar/day.ts';
+import type { Day, Instant } from '#core/calendar/day.ts';
 import type { WorkFacts } from '#core/daywork/facts.ts';
 import { type DayForm, type HandRow, type ToolRow, tripOf, usualTool } from '#core/daywork/form.ts';
 import type { Facts } from '#core/log/facts.ts';
@@ -43,7 +43,7 @@ export const handRow = (name: string): HandRow => ({ name, from: FROM, until: UN
 
 interface Beginning {
   readonly facts: Facts;
-  readonly today: Day;
+  readonly now: Instant;
   readonly needL: number;
   readonly people: number;
   readonly sourceId: string | null;
@@ -52,12 +52,12 @@ interface Beginning {
 }
 
 /** What the sentence begins with: the day's need, a source of the walk, and the hands of the last time. */
-export function freshForm({ facts, today, needL, people, sourceId, nameOf }: Beginning): DayForm {
+export function freshForm({ facts, now, needL, people, sourceId, nameOf }: Beginning): DayForm {
   const source = facts.source[sourceId ?? ''] ?? sourcesOf(facts).find(s => s.kind !== 'tap');
   const needed = Math.max(1, Math.ceil(needL));
   const safe = {
     ...{ water: 'river', origin: {}, grain: 'silt', temperatureC: undefined, without: [], also: [] },
-    ...(source ? ofSource(source, facts, today) : ofWater('river')),
+    ...(source ? ofSource(source, facts, now) : ofWater('river')),
     volumeL: needed,
   } as SafeForm;
   const before = lastWork(facts)?.problem.hands.map(h => handRow(h.id));

@@ -45,7 +45,7 @@ export function Inspections({ source }: { source: SourceFacts }) {
           <Tally yes={last.yes.length} />
           <ul className="m-0 list-none p-0 text-small">
             {last.yes.map(risk => {
-              const isMended = source.mended.includes(risk);
+              const isMended = source.mended.some(m => m.risk === risk && m.at >= last.at);
               return (
                 <li key={risk} className="border-b border-rule py-1">
                   <span className={isMended ? 'line-through' : ''}>{say(`inspect.${risk}`)}</span>{' '}

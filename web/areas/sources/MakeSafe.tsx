@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { routes } from '#contract/routes.ts';
 import {
+  caresOf,
   caseOfForm,
   meansOf,
   ofContainer,
@@ -12,12 +13,11 @@ import {
   trainContext,
 } from '#core/bench/safe.ts';
 import { addMinutes, dayOf } from '#core/calendar/day.ts';
-import { type Care, judgeCare } from '#core/plan/care.ts';
+import { judgeCare } from '#core/plan/care.ts';
 import { sourcesOf } from '#core/sources/known.ts';
 import { answerTrains, type TrainAnswer } from '#core/trains/answer.ts';
 import type { TrainCase } from '#core/trains/grade.ts';
 import type { Train } from '#core/trains/train.ts';
-import { NITRATE_INFANT_MG_L } from '#core/water/hazards.ts';
 import { beginTrain } from '../../acts/beginTrain.ts';
 import { CardButton } from '../../acts/CardButton.tsx';
 import { Act } from '../../app/Act.tsx';
@@ -48,7 +48,7 @@ const litresOf = (needL: number): number => Math.min(BATCH_L, Math.max(1, Math.c
 
 function useSafeForm(): readonly [SafeForm, (change: Partial<SafeForm>) => void] {
   const facts = useFacts();
-  const today = useToday();
+  const now = useStateNow();
   const { need } = useCalmWater().state;
   const [search] = useSearchParams();
   const [form, setForm] = useState<SafeForm>(() => {
@@ -58,7 +58,7 @@ function useSafeForm(): readonly [SafeForm, (change: Partial<SafeForm>) => void]
     return {
       water: 'river',
       origin: {},
-      ...(first ? ofSource(first, facts, today) : ofWater('river')),
+      ...(first ? ofSource(first, facts, now) : ofWater('river')),
       volumeL: litresOf(need.drinkingL),
       grain: 'silt',
       temperatureC: undefined,
@@ -83,8 +83,8 @@ function MakeSafePage() {
   // the clock moves on each second: an answer is worked out for the minute
   const minute = now.slice(0, 16);
   const asked = useMemo(
-    () => (isFaulty ? undefined : caseOfForm(form, facts, today, `${minute}:00.000Z`)),
-    [isFaulty, form, facts, today, minute],
+    () => (isFaulty ? undefined : caseOfForm(form, facts, `${minute}:00.000Z`)),
+    [isFaulty, form, facts, minute],
   );
   const work = useMemo(
     () => (asked ? () => answerTrains(asked, means.owned, means.toGet, context) : null),
@@ -164,12 +164,7 @@ function Details({ of, answer, form }: Answered & { readonly form: SafeForm }) {
   const train = best ?? answer.resort;
   if (answer.stop) return <JudgementLine judgement={answer.stop} />;
   if (answer.isFitAsItComes || (answer.isFitFresh && !best)) return null;
-  const cares: Care[] = [
-    ...(train?.tier === 'limited' || train?.tier === 'resort' ? (['limited'] as const) : []),
-    ...(train?.steps.some(s => s.means.method === 'iodine') ? (['iodine'] as const) : []),
-    ...(train?.steps.some(s => s.after.isChlorinated) ? (['dialysis'] as const) : []),
-    ...((train?.steps.at(-1)?.after.nitrateMgL ?? 0) > NITRATE_INFANT_MG_L ? (['nitrate'] as const) : []),
-  ];
+  const cares = caresOf(train);
   return (
     <>
       {train && (
@@ -280,7 +275,7 @@ function Others({ of, answer, others }: Answered & { readonly others: readonly T
           </p>
         </section>
       ))}
-      {answer.trains.length === 0 && of.found.nitrateMgL !== undefined && (
+      {answer.trains.length === 0 && Object.keys(of.found.dissolved).length > 0 && (
         <p className="text-small">{say('safe.mineral')}</p>
       )}
     </div>

@@ -4,13 +4,14 @@ import { Link, useNavigate } from 'react-router';
 import { dayOf } from '#core/calendar/day.ts';
 import { judgeCare } from '#core/plan/care.ts';
 import type { SourceFacts } from '#core/sources/facts.ts';
-import { caseOf, judgeStop, openRisks, stopsAt } from '#core/sources/known.ts';
+import { caseOf, openRisks, stopsAt } from '#core/sources/known.ts';
 import { lastFigure, lastGerms } from '#core/tests/readings.ts';
 import { wordsOfReading } from '#core/tests/wordsOf.ts';
 import { type Fear, type Feared, fearsOf, NITRATE_INFANT_MG_L } from '#core/water/hazards.ts';
 import { judgeRisk, riskOf } from '#core/water/inspection.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
 import { FollowUp } from '../../acts/FollowUp.tsx';
+import { Holds } from '../../acts/Holds.tsx';
 import { IllForm } from '../../acts/IllForm.tsx';
 import { Act } from '../../app/Act.tsx';
 import { History } from '../../app/History.tsx';
@@ -18,6 +19,7 @@ import { useFacts, useReader, useToday } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
+import { useStateNow } from '../../session/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -38,8 +40,9 @@ export function SourceLife({ source }: { source: SourceFacts }) {
   const today = useToday();
   const navigate = useNavigate();
   const [open, setOpen] = useState<Open | null>(null);
-  const standing = standingOf(facts, source, today);
-  const stops = stopsAt(source, today, facts.group.timeZone);
+  const now = useStateNow();
+  const standing = standingOf(facts, source, now);
+  const stops = stopsAt(facts, source, now);
   const score = source.inspected.length > 0 ? openRisks(source).length : undefined;
   const eColi = lastGerms(source.tests)?.germs;
   const grade = riskOf(score, eColi);
@@ -62,7 +65,7 @@ export function SourceLife({ source }: { source: SourceFacts }) {
         </Link>
       </div>
       {stops.length > 0 ? (
-        stops.map(stop => <JudgementLine key={stop} judgement={judgeStop(stop)} />)
+        stops.map(stop => <JudgementLine key={stop.reason.id} judgement={stop} />)
       ) : (
         <p className="font-semibold" data-testid="source-asks">
           {say(askedOf(standing))}{' '}
@@ -119,6 +122,7 @@ export function SourceLife({ source }: { source: SourceFacts }) {
           onDone={() => void navigate('/sources')}
         />
       )}
+      <Holds subject={source.id} name={source.name} holds={standing.holds} />
       <FollowUp subject={source} name={source.name} />
       <Feareds source={source} />
       <Inspections source={source} />
@@ -136,9 +140,10 @@ export function SourceLife({ source }: { source: SourceFacts }) {
 function Feareds({ source }: { source: SourceFacts }) {
   const say = useSay();
   const { recordAndTell } = useRecord();
-  const today = useToday();
+  const facts = useFacts();
+  const now = useStateNow();
   const byKind = new Map<Feared, Fear[]>();
-  for (const fear of fearsOf(caseOf(source, today)))
+  for (const fear of fearsOf(caseOf(facts, source, now)))
     byKind.set(fear.of, [...(byKind.get(fear.of) ?? []), fear]);
   if (byKind.size === 0) return null;
   const tell = (of: Feared, is: 'confirmed' | 'struck') =>

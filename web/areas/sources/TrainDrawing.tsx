@@ -2,11 +2,12 @@ import { useRef } from 'react';
 import { Link } from 'react-router';
 import { stepWords } from '#core/bench/safe.ts';
 import { type Credit, type Target, targets } from '#core/ct/credit.ts';
+import { type Message, message } from '#core/judgement.ts';
+import { lowestLimit } from '#core/quality/chemicals.ts';
+import { unitText } from '#core/quality/parameters.ts';
 import { type Dissolved, dissolvedIn } from '#core/trains/dissolved.ts';
 import type { TrainCase } from '#core/trains/grade.ts';
 import { remaining, type Train } from '#core/trains/train.ts';
-import { NITRATE_MG_L } from '#core/water/hazards.ts';
-import type { Passing } from '#core/water/passing.ts';
 import { listing, log } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { thingName } from '../../texts/thingName.ts';
@@ -111,8 +112,6 @@ export function TrainDrawing({ of, train }: Props) {
           <DissolvedLine
             key={one.id}
             of={one}
-            found={of.found}
-            last={train.steps.at(-1)!.after}
             xOf={midOf}
             topPx={safePx + i * DISSOLVED_PX + 6}
             rightPx={endPx}
@@ -251,22 +250,31 @@ function Ends({
   });
 }
 
+/** What there is of it first and last, against the lowest limit. */
+function dissolvedWords({ id, shares, figures }: Dissolved): Message {
+  const isOver = shares.at(-1)! > 1;
+  if (id === 'salt') return message(isOver ? 'safe.dissolved.salt' : 'safe.dissolved.salt.out');
+  const name = `parameter.${id}`;
+  if (!figures)
+    return message(isOver ? 'safe.dissolved.unmeasured' : 'safe.dissolved.unmeasured.out', { name });
+  const [figure, last] = [figures[0]!, figures.at(-1)!];
+  const params = { name, figure, last, limit: lowestLimit(id), unit: unitText(id) };
+  return message(figure === last ? 'safe.dissolved.chemical' : 'safe.dissolved.chemical.changed', params);
+}
+
 /** What is dissolved, against its limit: it comes down by few methods, and goes up by a boil. */
 function DissolvedLine({
-  of: { id, shares, rises },
-  found,
-  last,
+  of,
   xOf,
   topPx,
   rightPx,
 }: Pick<Axes, 'xOf'> & {
   readonly of: Dissolved;
-  readonly found: Passing;
-  readonly last: Passing;
   readonly topPx: number;
   readonly rightPx: number;
 }) {
   const say = useSay();
+  const { shares, rises } = of;
   const bottom = topPx + DISSOLVED_PX - 16;
   const limit = bottom - LIMIT_PX;
   // a boil adds a hundredth: that it does is seen, how much stands in words; what is under the limit is drawn under it
@@ -278,15 +286,7 @@ function DissolvedLine({
     `${step === 0 ? LEFT_PX : xOf(step)},${yOf(step)}`,
     `${step === shares.length - 1 ? rightPx : xOf(step + 1)},${yOf(step)}`,
   ]);
-  const figures = {
-    mgL: found.nitrateMgL ?? 0,
-    lastMgL: last.nitrateMgL ?? 0,
-    limitMgL: NITRATE_MG_L,
-  };
-  const text =
-    id === 'nitrate'
-      ? say(figures.mgL === figures.lastMgL ? 'safe.nitrate' : 'safe.nitrate.changed', figures)
-      : say(`safe.dissolved.${id}${isOver ? '' : '.out'}`);
+  const text = say(dissolvedWords(of));
   return (
     <g>
       <line x1={LEFT_PX} x2={rightPx} y1={limit} y2={limit} stroke="var(--slate)" />

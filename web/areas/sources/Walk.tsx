@@ -4,6 +4,7 @@ import type { SourceFacts } from '#core/sources/facts.ts';
 import { caseOf } from '#core/sources/known.ts';
 import { fearsOf } from '#core/water/hazards.ts';
 import { useFacts, useToday } from '../../app/hooks.ts';
+import { useStateNow } from '../../session/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';
@@ -74,9 +75,10 @@ interface RowProps {
 
 function Row({ source, standing, pxPerM, widthPx, trips }: RowProps) {
   const say = useSay();
-  const today = useToday();
+  const facts = useFacts();
+  const now = useStateNow();
   const { state, stop, notices } = standing;
-  const fears = [...new Set(fearsOf(caseOf(source, today)).map(f => f.of))].filter(
+  const fears = [...new Set(fearsOf(caseOf(facts, source, now)).map(f => f.of))].filter(
     of => source.said[of]?.is !== 'struck',
   );
   return (
@@ -89,7 +91,7 @@ function Row({ source, standing, pxPerM, widthPx, trips }: RowProps) {
             distanceM: source.distanceM,
           })}
         </span>
-        {source.happened.length > 0 && (
+        {standing.holds.some(h => h.since) && (
           <strong className="border-l-4 border-clay pl-2">{say('sources.look-again')}</strong>
         )}
         {notices.map(n => (

@@ -1,8 +1,10 @@
-import type { Day } from '#core/calendar/day.ts';
+import type { Instant } from '#core/calendar/day.ts';
 import { type Credit, targets } from '#core/ct/credit.ts';
-import { type Message, message, type Params } from '#core/judgement.ts';
+import type { Hold } from '#core/findings/holds.ts';
+import { type Judgement, type Message, message, type Params } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { SourceFacts } from '#core/sources/facts.ts';
+import { heldAt } from '#core/sources/findings.ts';
 import { noticesFor, sourcedOf, stopsAt } from '#core/sources/known.ts';
 import type { WaterState } from '#core/store/state.ts';
 import { asItComes, type Required, requiredOf } from '#core/water/waters.ts';
@@ -10,7 +12,8 @@ import { asItComes, type Required, requiredOf } from '#core/water/waters.ts';
 /** How a source stands today, as it is drawn and said. */
 export interface SourceStanding {
   readonly state: WaterState;
-  readonly stop: ReturnType<typeof stopsAt>[number] | undefined;
+  readonly stop: Judgement | undefined;
+  readonly holds: readonly Hold[];
   readonly notices: ReturnType<typeof noticesFor>;
   readonly required: Required | undefined;
 }
@@ -27,7 +30,7 @@ const asksOf = (aim: Credit): Params => ({
 /** What is to be done before a source is drunk from, as one sentence. */
 export function askedOf({ state, stop, notices, required }: SourceStanding): Message {
   const [notice] = notices;
-  if (stop) return message(`stop.${stop}`);
+  if (stop) return stop.reason;
   if (notice) return notice.allClear ? message('sources.watch') : message(`notice.${notice.kind}.remedy`);
   if (!required) return message('sources.stop');
   return state === 'ready'
@@ -36,15 +39,15 @@ export function askedOf({ state, stop, notices, required }: SourceStanding): Mes
 }
 
 /** Stops first, then what authorities say, then what its water asks. */
-export function standingOf(facts: Facts, source: SourceFacts, today: Day): SourceStanding {
-  const { timeZone } = facts.group;
-  const [stop] = stopsAt(source, today, timeZone);
+export function standingOf(facts: Facts, source: SourceFacts, now: Instant): SourceStanding {
+  const [stop] = stopsAt(facts, source, now);
+  const holds = heldAt(facts, source, now);
   const notices = noticesFor(facts, source.id);
-  const { water, origin } = sourcedOf(source, today, timeZone);
+  const { water, origin } = sourcedOf(facts, source, now);
   const required = requiredOf(water, origin);
   const isFresh =
     asItComes(water, origin) === 'drinking' || (origin?.protection === 'tested' && required !== undefined);
   const state: WaterState =
     stop || !required ? 'failed' : notices.length > 0 ? 'past' : isFresh ? 'ready' : 'utility';
-  return { state, stop, notices, required };
+  return { state, stop, holds, notices, required };
 }
