@@ -2,6 +2,7 @@ import { addMinutes, type Instant } from '../calendar/day.ts';
 import { REPEAT_CONTACT_MIN } from './contact.ts';
 import { type ChlorineReading, leastResidualMgL, residualOutcome } from './residual.ts';
 import type { Clarity, DoseSchoolId } from './schools.ts';
+import { STOP_OVER } from './slip.ts';
 import type { StrengthSchoolId } from './strength.ts';
 
 /** By a tool as it is, diluted first, or nothing at all. */
@@ -94,6 +95,21 @@ export interface BatchStanding {
   readonly lastReading?: ChlorineReading & { readonly at: Instant };
 }
 
+/** More than any school puts into clear water at once (mg/L): ⅛ teaspoon of 9 % bleach in a US gallon is 15.6. */
+const MOST_SCHOOL_MG_L = 16;
+
+/**
+ * So much went in that a smell proves nothing: twice what was instructed, or more than any school asks where nobody instructed
+ * anything. It is read by a figure, or stands until it is.
+ * @param round 1 where the one repeat was due
+ */
+export function isOverdose({ instruction, events }: Batch, dosedMgL: number, round: 0 | 1): boolean {
+  const rounds = round + 1;
+  const isInstructed = events.some(e => e.what === 'dosed' && e.instructedMl !== undefined);
+  const most = isInstructed ? STOP_OVER * instruction.targetMgL : MOST_SCHOOL_MG_L;
+  return instruction.targetMgL > 0 && dosedMgL > most * rounds - 1e-6;
+}
+
 /** A batch still waits for somebody or for the clock. */
 export function isRunning(phase: BatchPhase): boolean {
   return ['check', 'dose', 'mix', 'stand', 'read', 'air', 'repeat'].includes(phase);
@@ -139,6 +155,8 @@ export function standingOf(batch: Batch, now: Instant): BatchStanding {
       case 'read': {
         lastReading = event;
         if (!standsUntil || !isMixed || event.at < standsUntil) break;
+        // a nose tells some chlorine from none, and not how much: what is known to be too much is read
+        if (event.mgL === undefined && event.smell !== 'none' && isOverdose(batch, dosedMgL, round)) break;
         const end = residualOutcome(event, leastResidualMgL(batch.instruction.clarity));
         if (end === 'none') outcome = round === 0 ? 'repeat' : 'failed';
         else if (end === 'high') outcome = 'air';

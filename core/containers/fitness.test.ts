@@ -80,9 +80,9 @@ describe('what a vessel leaves of the water in it', () => {
     expect(of({ heldBefore: 'new' })).toBeUndefined();
   });
 
-  it('what was found in it since the filling ends it for drinking; a lost seal or a drip do not', () => {
+  it('what was found in it ends it for drinking; a lost seal does not', () => {
     const spoilt = findings.filter(found => of({ found })?.[0] === 'utility');
-    expect(spoilt).toEqual(['cracked', 'smell', 'algae', 'near-fuel']);
+    expect(spoilt).toEqual(['leaking', 'cracked', 'smell', 'algae', 'near-fuel']);
     expect(of({ found: 'smell' })).toEqual(['utility', 'refuse', 'found.smell']);
   });
 

@@ -59,7 +59,13 @@ export function sourcedAt(
   const asked = is('salty') ? poorerOf({ water: 'brackish' }, plain) : plain;
   // what comes out of a tap is tap water only as long as nothing came in
   const isFouled =
-    is('germs') || is('cloudy-tap') || is('works') || is('flooded-tap') || is('sewage') || is('brown-tap');
+    is('germs') ||
+    is('germs-confirmed') ||
+    is('cloudy') ||
+    is('works') ||
+    is('flooded-tap') ||
+    is('sewage') ||
+    is('brown-tap');
   const kind = classOf(site);
   return isFouled && (kind === 'tap' || kind === 'sealed') ? poorerOf({ water: 'unknown' }, asked) : asked;
 }
@@ -76,7 +82,8 @@ function ownOrigin(
   switch (classOf(site)) {
     case 'ground': {
       if (risks?.some(risk => latrineRisks.includes(risk))) return { protection: 'latrine' };
-      const isUpset = is('germs') || is('upset') || is('sewage');
+      if (is('germs-confirmed')) return { protection: 'latrine' };
+      const isUpset = is('germs') || is('upset') || is('sewage') || is('cloudy');
       const isCritical = risks?.some(risk => criticalRisks.includes(risk)) ?? false;
       if (risks === undefined || isUpset || isCritical || !site.isClosed || risks.length > SOUND_SCORE)
         return risks || isUpset ? { protection: 'exposed' } : undefined;
@@ -88,13 +95,17 @@ function ownOrigin(
     }
     case 'roof': {
       if (site.roof === 'unfit') return { roof: 'unfit' };
-      if (is('germs') || is('works')) return { roof: 'soiled' };
+      if (is('germs') || is('germs-confirmed') || is('works')) return { roof: 'soiled' };
       if (risks === undefined || site.roof === undefined) return undefined;
       const isSoiled = risks.length > SOUND_SCORE || risks.some(risk => soiling.includes(risk));
       return { roof: isSoiled ? 'soiled' : 'sound' };
     }
     case 'surface': {
-      if (risks?.some(risk => people.includes(risk)) || site.upstream.includes('people'))
+      if (
+        is('germs-confirmed') ||
+        risks?.some(risk => people.includes(risk)) ||
+        site.upstream.includes('people')
+      )
         return { upstream: 'people' };
       // germs of people are looked for by those of beasts: nobody knows whose they are, and nobody lives there
       return site.upstream.includes('nobody') ? { upstream: 'nobody' } : undefined;

@@ -1,11 +1,5 @@
-import {
-  type ChemicalId,
-  type Chemicals,
-  chemicalIds,
-  isChemical,
-  lowestLimit,
-  type Removal,
-} from '../quality/chemicals.ts';
+import { type ChemicalId, chemicalIds, isChemical, lowestLimit } from '../quality/ceilings.ts';
+import type { Chemicals, Removal } from '../quality/chemicals.ts';
 import type { TestMethod } from '../quality/parameters.ts';
 import { figureOf, isExpired, type TestReading } from '../quality/testReading.ts';
 import type { Finding } from './finding.ts';

@@ -1,6 +1,7 @@
 import { addMinutes, type Instant } from '../calendar/day.ts';
 import { RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts';
 import { lowerGrade, type WaterGrade } from '../quality/fitness.ts';
+import { LEAST_PH, MOST_EC_US_CM, MOST_PH, MOST_TDS_MG_L } from '../quality/limits.ts';
 import { figureOf, germsOf } from '../quality/testReading.ts';
 import type { Feared, SourceEvent, Upstream } from '../water/hazards.ts';
 import { classOf, type Finding, type FindingOf, type Place, type Sign, signsOf } from './finding.ts';
@@ -66,8 +67,11 @@ const confirmed =
 
 const isTap = (place: Place): boolean => classOf(place) === 'tap';
 const isRoof = (place: Place): boolean => classOf(place) === 'roof';
-/** What runs or stands in the open is flood water in a flood, and catches what falls. */
-const isOpenWater = (place: Place): boolean => classOf(place) === 'surface' || classOf(place) === 'snow';
+/** What runs or stands in the open is flood water in a flood, and catches what falls; what is brought in a tank does not. */
+const isOpenWater = (place: Place): boolean =>
+  (classOf(place) === 'surface' || classOf(place) === 'snow') &&
+  place.water !== 'carrier' &&
+  place.water !== 'unknown';
 const isGround = (place: Place): boolean => classOf(place) === 'ground';
 /** Ash, soot and spray reach what lies under the open sky. */
 const isUnderSky = (place: Place): boolean =>
@@ -80,12 +84,6 @@ const fallout = (what: SourceEvent): HoldRow => ({
   most: 'utility',
   ends: place => [isRoof(place) ? ['seven-days', 'two-rains'] : ['fourteen-days', 'dry']],
 });
-
-/** Sour, like lye, or salt: beyond this it is another water than anybody meant to drink (§12). */
-const LEAST_PH = 4;
-const MOST_PH = 11;
-const MOST_TDS_MG_L = 3000;
-const MOST_EC_US_CM = 4600;
 
 /** Whether a reading of pH lies beyond what taste explains; undefined where it is none. */
 function isSourOrLye({ reading }: FindingOf<'read'>): boolean | undefined {
@@ -184,7 +182,7 @@ export const holdRows = {
     ends: () => [['supplier'], ['flushed', 'germs-none']],
   },
   germs: {
-    begins: finding => isGermy(finding) || confirmed('bacteria', 'viruses', 'protozoa', 'crypto')(finding),
+    begins: finding => isGermy(finding),
     most: 'as-asked',
     ends: place =>
       place.isStored
@@ -193,11 +191,21 @@ export const holdRows = {
           ? [['germs-none-twice', 'follow-up']]
           : [['germs-none-twice']],
   },
-  /** A tap that runs cloudy brings what it should not. */
-  'cloudy-tap': {
-    begins: (finding, place) => isTap(place) && shows('cloudy')(finding, place),
+  /** Somebody who knows says that they are in it. */
+  'germs-confirmed': {
+    begins: confirmed('bacteria', 'viruses', 'protozoa', 'crypto'),
     most: 'as-asked',
-    ends: () => [['clear']],
+    ends: () => BY_WORD,
+  },
+  /** What comes clear out of a tap, a bottle or the ground and turns cloudy brings what it should not. */
+  cloudy: {
+    begins: (finding, place) =>
+      (isTap(place) || isGround(place) || classOf(place) === 'sealed') &&
+      shows('cloudy', 'brown')(finding, place),
+    most: 'as-asked',
+    ends: place => [
+      place.isStored ? ['treated', 'clear'] : isTap(place) ? ['clear'] : ['clear', 'germs-none'],
+    ],
   },
 } as const satisfies Record<string, HoldRow>;
 

@@ -1,4 +1,5 @@
-import type { ChemicalId, Removal } from '../quality/chemicals.ts';
+import type { ChemicalId } from '../quality/ceilings.ts';
+import type { Removal } from '../quality/chemicals.ts';
 import { type Blank, type Inputs, numberOf } from './method.ts';
 
 // What a device's certificate says it takes of what is dissolved: of each substance by itself. A rating for germs, or for salt, is

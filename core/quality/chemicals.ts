@@ -1,28 +1,20 @@
+import {
+  type ChemicalId,
+  chemicalIds,
+  highestLimit,
+  isLifelong,
+  isPastCeiling,
+  lowestLimit,
+} from './ceilings.ts';
 import { nitrogenSum, SUM_MOST } from './limits.ts';
-import { limits } from './limitTable.ts';
-import type { ParameterId } from './parameters.ts';
 
 // What is dissolved in a water is carried as a figure, and what a device takes of it as a share: §11, "Chemicals carry figures".
-
-/** What may be dissolved in a water and is not taken out by what kills germs. In the unit of its parameter. */
-export const chemicalIds = ['nitrate', 'nitrite', 'lead', 'arsenic', 'fluoride', 'manganese'] as const;
-export type ChemicalId = (typeof chemicalIds)[number];
 
 /** Figures of a water; what nobody read is not there. Infinite where it was confirmed and nobody has a figure. */
 export type Chemicals = Readonly<Partial<Record<ChemicalId, number>>>;
 
 /** The share of each that a device's certificate says it takes out (0 to 1); no certificate for it takes none. */
 export type Removal = Readonly<Partial<Record<ChemicalId, number>>>;
-
-export const isChemical = (parameter: ParameterId): parameter is ChemicalId =>
-  chemicalIds.some(id => id === parameter);
-
-/** The lowest limit that any authority sets for it. */
-export const lowestLimit = (id: ChemicalId): number =>
-  Math.min(...(limits[id] ?? []).flatMap(limit => limit.most ?? []));
-/** The highest: past it is past every authority. */
-export const highestLimit = (id: ChemicalId): number =>
-  Math.max(...(limits[id] ?? []).flatMap(limit => limit.most ?? []));
 
 /** The worse figure of each: two waters that were poured together, whatever the shares were. */
 export function worseOf(a: Chemicals, b: Chemicals): Chemicals {
@@ -59,8 +51,6 @@ export const bothOf = (a: Removal, b: Removal): Removal =>
     }),
   );
 
-/** Past so many times the lowest limit what harms over a lifetime is drunk by nobody. */
-export const CEILING = 5;
 /** In an outage what harms over a lifetime may be drunk for so long (days). */
 export const OUTAGE_DAYS = 14;
 
@@ -79,8 +69,6 @@ export interface Dissolved {
   readonly notFor: readonly NotFor[];
 }
 
-const isLifelong = (id: ChemicalId): boolean => id === 'lead' || id === 'arsenic' || id === 'fluoride';
-
 function severityOf(id: ChemicalId, figure: number, all: Chemicals): Severity {
   if (figure <= lowestLimit(id)) {
     const sum = nitrogenSum(all.nitrate ?? 0, all.nitrite ?? 0);
@@ -88,7 +76,7 @@ function severityOf(id: ChemicalId, figure: number, all: Chemicals): Severity {
   }
   if (id === 'manganese') return 'some';
   if (isLifelong(id)) {
-    if (figure > CEILING * lowestLimit(id)) return 'nobody';
+    if (isPastCeiling(id, figure)) return 'nobody';
     return figure > highestLimit(id) ? 'short' : 'some';
   }
   if (figure > highestLimit(id)) return 'nobody';

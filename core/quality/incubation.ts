@@ -1,9 +1,11 @@
 import { addMinutes, type Instant, minutesBetween } from '../calendar/day.ts';
 
-/** When a bottle, a plate or a rack is read (hours after it was begun). */
+/** When a bottle, a plate or a rack is read (hours after it was begun), and how warm it stands for that (°C), where its kit says so. */
 export interface Window {
   readonly fromH: number;
   readonly toH: number;
+  readonly fromC?: number | undefined;
+  readonly toC?: number | undefined;
 }
 
 /** A sample that stands warm until it is read. */
@@ -18,19 +20,21 @@ export interface Incubation {
 export const COLDEST_C = 15;
 /** From here on germs grow at their usual pace. */
 export const WARM_C = 20;
-/** Hotter than any kit is kept: the germs that are sought die. */
+/** Hotter than this what is sought dies in most kits; and hotter than the other in all of them (°C). */
+export const HOT_C = 35;
 export const HOTTEST_C = 45;
 
 /**
- * The window in which a sample is read: the kit's own, or 24 to 48 h at 20 °C and more, 48 to 72 h at 15 to 20 °C, because what
- * is sought grows at half its pace there. Colder, there is none.
+ * The window in which a sample is read: the kit's own at the kit's own temperatures; by default 24 to 48 h at 20 to 35 °C, 48 to
+ * 72 h at 15 to 20 °C, because what is sought grows at half its pace there. Colder or hotter, there is none.
  */
 export function windowOf({
   temperatureC,
   window,
 }: Pick<Incubation, 'temperatureC' | 'window'>): Window | undefined {
-  if (temperatureC < COLDEST_C || temperatureC > HOTTEST_C) return undefined;
-  if (window) return window;
+  if (window && temperatureC >= (window.fromC ?? WARM_C) && temperatureC <= (window.toC ?? HOTTEST_C))
+    return window;
+  if (temperatureC < COLDEST_C || temperatureC > HOT_C) return undefined;
   return temperatureC < WARM_C ? { fromH: 48, toH: 72 } : { fromH: 24, toH: 48 };
 }
 
@@ -59,7 +63,7 @@ export type VoidWhy = 'early' | 'late' | 'cold' | 'hot';
 /** Why a sample that had not turned when it was read proves nothing; a positive counts whenever it is seen. */
 export function voidWhy(incubation: Incubation, readAt: Instant): VoidWhy | undefined {
   const window = windowOf(incubation);
-  if (!window) return incubation.temperatureC > HOTTEST_C ? 'hot' : 'cold';
+  if (!window) return incubation.temperatureC > HOT_C ? 'hot' : 'cold';
   const hours = minutesBetween(incubation.from, readAt) / 60;
   if (hours < window.fromH) return 'early';
   return hours > window.toH ? 'late' : undefined;

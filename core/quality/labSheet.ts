@@ -215,6 +215,9 @@ const present = /^(present|presence|positive|pos|p|\+|detected|yes)\.?$/i;
 const absent = /^(absent|absence|negative|neg|a|not present|no growth|none)\.?$/i;
 const notDetected = /^(nd|n\.d\.?|not detected|bdl|<\s*(lod|loq|dl)|below detection.*|u)$/i;
 const tooMany = /^(tntc|too numerous.*|confluent.*|>?\s*tntc)$/i;
+/** What is written of one millilitre was seen in one: none there says nothing of a hundred. */
+const examined = (unit: string | undefined): Partial<TestReading> =>
+  /(\/|per)\s*ml$/i.test((unit ?? '').trim()) ? { volumeMl: 1 } : {};
 /** More colonies than this are not counted on a plate. */
 const PLATE_MOST = 200;
 
@@ -238,9 +241,9 @@ function readingOf(
   const word = foundWords.find(w => w === text.toLowerCase()) as FoundWord | undefined;
   if (row.class === 'germs') {
     if (present.test(text)) return make({ found: 'present' });
-    if (absent.test(text)) return make({ found: 'absent' });
+    if (absent.test(text)) return make({ found: 'absent', ...examined(unit) });
     // in 100 mL of a laboratory, none detected is fewer than one
-    if (notDetected.test(text)) return make({ value: 1, beyond: 'below' });
+    if (notDetected.test(text)) return make({ value: 1, beyond: 'below', ...examined(unit) });
     if (tooMany.test(text)) return make({ value: PLATE_MOST, beyond: 'above' });
   } else if (notDetected.test(text)) return no(heading, 'not-detected', text);
   if (word && row.words?.includes(word)) return make({ found: word });
@@ -255,6 +258,7 @@ function readingOf(
   const isForm = form !== undefined && row.as !== undefined && form in row.as;
   return make({
     value,
+    ...(row.class === 'germs' ? examined(figure.unit || unit) : {}),
     ...(figure.beyond ? { beyond: figure.beyond } : {}),
     ...(isForm ? { as: form } : {}),
   });

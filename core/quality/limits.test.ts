@@ -111,9 +111,10 @@ describe('a figure against its limits', () => {
 });
 
 describe('what the water is for', () => {
-  it('a low residual is a watch in sealed store and a fail at a tap', () => {
+  it('a low residual is a watch in sealed store and at a tap of a supply, and a fail in what is delivered', () => {
     expect(standing(read('free-chlorine', 0.1))).toBe('watch');
-    expect(standing(read('free-chlorine', 0.1), { purpose: 'tap' })).toBe('fail');
+    expect(standing(read('free-chlorine', 0.1), { purpose: 'tap' })).toBe('watch');
+    expect(standing(read('free-chlorine', 0.1), { purpose: 'delivery' })).toBe('fail');
   });
 
   it('a low residual at the end of a contact time is a fail', () => {

@@ -3,9 +3,10 @@ import { TOP_UP_MG_L } from '../chlorine/schools.ts';
 import type { CitationId } from '../citations.ts';
 import { type Judgement, judge, type Message, message, type Params } from '../judgement.ts';
 import type { Instant } from '../moment.ts';
+import { CEILING, isChemical, isPastCeiling } from './ceilings.ts';
 import { type Limit, limitsSeen, type SeenLimit, sourceOf } from './limitTable.ts';
 import { parameterRow, unitText } from './parameters.ts';
-import { type Dated, figureOf, germsOf, isExpired, whyVoid } from './testReading.ts';
+import { type Dated, EXAMINED_ML, examinedMl, figureOf, germsOf, isExpired, whyVoid } from './testReading.ts';
 
 /** Dissolved solids by conductivity (mg/L for µS/cm). */
 export const TDS_PER_US_CM = 0.65;
@@ -14,8 +15,8 @@ const IDEAL_NTU = 1;
 /** WHO's palatable water (mg/L). */
 const GOOD_TDS_MG_L = 600;
 
-/** What the water that was read is for. `raw`: treated before it is drunk; `tap`: a delivery point; `contact`: the end of a contact time. */
-export type Purpose = 'store' | 'tap' | 'fresh' | 'raw' | 'contact';
+/** What the water that was read is for. `raw`: treated before it is drunk; `tap`: of a public supply; `delivery`: of a carrier; `contact`: the end of a contact time. */
+export type Purpose = 'store' | 'tap' | 'delivery' | 'fresh' | 'raw' | 'contact';
 
 /** What else is known where a reading is judged. */
 export interface ReadingCase {
@@ -122,11 +123,15 @@ function judgeGerms(r: Dated, { purpose }: ReadingCase): Said {
   const why = whyVoid(r);
   const germs = germsOf(r);
   const params = { ...nameOf(r), germs: germs ?? 0 };
-  if (germs === undefined)
-    return why
-      ? cannotSay(`void.${why}`, r)
-      : cannotSay(isExpired(r, r.on) ? 'expired' : 'coarse', r, { expiresDay: r.kit?.expires ?? '' });
-  if (germs < 1) return say('pass', 'judged.germs.none', 'who-gdwq', params);
+  if (germs === undefined) {
+    if (why) return cannotSay(`void.${why}`, r);
+    if (isExpired(r, r.on)) return cannotSay('expired', r, { expiresDay: r.kit?.expires ?? '' });
+    if (r.parameter === 'h2s') return cannotSay('screen', r);
+    return cannotSay(examinedMl(r) < EXAMINED_ML && r.beyond !== 'above' ? 'little' : 'coarse', r, {
+      volumeMl: examinedMl(r),
+    });
+  }
+  if (germs === 0) return say('pass', 'judged.germs.none', 'who-gdwq', params);
   if (r.parameter === 'total-coliforms')
     return say('watch', 'judged.coliforms', 'who-gdwq', params, 'judged.coliforms.remedy');
   if (purpose === 'raw')
@@ -164,9 +169,12 @@ function judgeChlorine(r: Dated, { purpose }: ReadingCase): Said {
   const isLow = r.beyond === 'below' ? figure <= 0.2 : r.beyond === undefined && figure < 0.2;
   if (isLow && purpose === 'contact')
     return say('fail', 'judged.chlorine.contact', 'who-gdwq', params, 'residual.none.remedy');
+  if (isLow && purpose === 'delivery')
+    return say('fail', 'judged.chlorine.delivery', 'who-gdwq', params, 'judged.chlorine.delivery.remedy');
+  // of a public supply it is drunk fresh all the same, and topped up where it is stored
   if (isLow)
     return purpose === 'tap'
-      ? say('fail', 'judged.chlorine.tap', 'who-gdwq', params, 'judged.chlorine.tap.remedy')
+      ? say('watch', 'judged.chlorine.tap', 'who-gdwq', params, 'judged.chlorine.tap.remedy')
       : say(
           'watch',
           purpose === 'store' ? 'judged.chlorine.low' : 'judged.chlorine.none',
@@ -227,6 +235,8 @@ function judgeFigure(r: Dated, c: ReadingCase, seen: readonly SeenLimit[]): Said
   const params = nameOf(r);
   if (r.parameter === 'temperature') return say('pass', 'judged.noted', 'record', params);
   if (r.parameter === 'turbidity') return judgeTurbidity(r, c);
+  if (isOtherWater(r))
+    return say('fail', 'judged.other-water', 'practice', params, 'judged.other-water.remedy');
   const past = seen.filter(l => l.is === 'past');
   const first = past[0] ?? seen[0];
   if (!first) return say('pass', 'judged.noted', 'record', params);
@@ -242,6 +252,8 @@ function judgeFigure(r: Dated, c: ReadingCase, seen: readonly SeenLimit[]): Said
     const isTasted = (r.parameter === 'tds' || r.parameter === 'conductivity') && tdsOf(r) > GOOD_TDS_MG_L;
     return say('pass', isTasted ? 'judged.tds.fair' : 'judged.within', source, { ...said, tdsMgL: tdsOf(r) });
   }
+  if (isChemical(r.parameter) && isPastCeiling(r.parameter, figureOf(r) ?? 0))
+    return say('fail', 'judged.ceiling', source, { ...said, times: CEILING }, 'judged.ceiling.remedy');
   const isEvery = past.length === seen.length;
   if (of === 'working')
     return say(
@@ -261,6 +273,19 @@ function judgeFigure(r: Dated, c: ReadingCase, seen: readonly SeenLimit[]): Said
 
 const tdsOf = (r: Dated): number =>
   Math.round((figureOf(r) ?? 0) * (r.parameter === 'conductivity' ? TDS_PER_US_CM : 1));
+
+/** Past what taste explains it is another water: pH below 4 or above 11, more than 3,000 mg/L dissolved (4,600 µS/cm). */
+export function isOtherWater(r: Dated): boolean {
+  const figure = figureOf(r);
+  if (figure === undefined || r.beyond === 'below') return false;
+  if (r.parameter === 'ph') return figure < LEAST_PH || figure > MOST_PH;
+  if (r.parameter === 'tds') return figure > MOST_TDS_MG_L;
+  return r.parameter === 'conductivity' && figure > MOST_EC_US_CM;
+}
+export const LEAST_PH = 4;
+export const MOST_PH = 11;
+export const MOST_TDS_MG_L = 3000;
+export const MOST_EC_US_CM = 4600;
 
 /** A limit as a text says it: a figure, or two with what lies between. */
 const boundOf = ({ least, most }: Limit): string => [least, most].filter(b => b !== undefined).join('–');
@@ -299,6 +324,12 @@ function forInfants(
 ): Judgement[] {
   const of = parameterRow(r.parameter).class;
   const isPast = seen.some(l => l.is === 'past');
+  if (isPast && r.parameter === 'manganese')
+    return [
+      judge(hasYoung ? 'refuse' : 'warn', message('judged.infant.manganese', nameOf(r)), 'who-gdwq', {
+        remedy: message('judged.infant.remedy'),
+      }),
+    ];
   if (!isPast || (of !== 'acute' && of !== 'lifelong')) return [];
   return [
     judge(
@@ -325,7 +356,11 @@ function blindOf(r: Dated, standing: Standing): Message | undefined {
 }
 
 /** A fail that holds a water back at once, until it is followed up: germs, what poisons at once, what stops by eye or nose. */
-export function isAlarm(r: Dated, judged: Pick<Judged, 'standing'>): boolean {
+export function isAlarm(r: Dated, judged: Pick<Judged, 'standing' | 'judgement'>): boolean {
   const of = parameterRow(r.parameter).class;
-  return judged.standing === 'fail' && (of === 'germs' || of === 'acute' || of === 'senses');
+  const isForAll = of === 'germs' || of === 'acute' || of === 'senses';
+  // what harms over a lifetime is borne for a while, but not past its ceiling
+  const isBeyond =
+    judged.judgement.reason.id === 'judged.ceiling' || judged.judgement.reason.id === 'judged.other-water';
+  return judged.standing === 'fail' && (isForAll || isBeyond);
 }

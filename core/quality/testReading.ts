@@ -23,6 +23,8 @@ export interface TestReading {
   readonly found?: FoundWord | undefined;
   /** The tubes that a most probable number comes from. */
   readonly rack?: readonly Dilution[] | undefined;
+  /** How much of the sample was examined for germs (mL): none found in less than 100 proves nothing. */
+  readonly volumeMl?: number | undefined;
   readonly range?: { readonly least: number; readonly most: number } | undefined;
   /** Of a tube: the depth at which its mark is lost (cm). */
   readonly depthCm?: number | undefined;
@@ -80,19 +82,42 @@ export const whyVoid = (r: Dated): VoidWhy | undefined => {
   return r.incubated && isNegative ? voidWhy(r.incubated, r.at) : undefined;
 };
 
+/** None found counts only in so much (mL): what is in 100 mL is not seen in a drop of it (WHO). */
+export const EXAMINED_ML = 100;
+
+/** How much was examined for germs: the tubes of a rack together, what was said of a plate, and 100 mL of a bottle or a laboratory. */
+export function examinedMl({
+  method,
+  rack,
+  volumeMl,
+}: Pick<TestReading, 'method' | 'rack' | 'volumeMl'>): number {
+  if (rack) return rack.reduce((sum, d) => sum + d.tubes * d.volumeMl, 0);
+  // a film or a plate takes a millilitre, a membrane a hundred: nobody said which
+  return volumeMl ?? (method === 'plate' ? 0 : EXAMINED_ML);
+}
+
+/** Whether a reading that found none may prove that there is none: enough of it, in its window, by a kit in date, and no screen. */
+const provesNone = (r: Dated): boolean =>
+  r.parameter !== 'h2s' &&
+  examinedMl(r) >= EXAMINED_ML - 1e-9 &&
+  whyVoid(r) === undefined &&
+  // what is kept beside a subject has no local day: the day of its moment tells as well
+  !isExpired(r, r.on ?? r.at.slice(0, 10));
+
 /**
- * Germs that a reading tells of (per 100 mL): a bottle that turned counts as one at least; undefined where it tells nothing, as a
- * void one, an expired kit, or a reading of something else does not.
+ * Germs that a reading tells of (per 100 mL): a bottle that turned counts as one at least, and any figure above none is one;
+ * undefined where it tells nothing, as a void one, an expired kit, a millilitre without any, a screen that stayed clear, or a
+ * reading of something else does not.
  */
 export function germsOf(r: Dated): number | undefined {
   if (parameterRow(r.parameter).class !== 'germs') return undefined;
   if (r.found === 'present') return 1;
-  // what is kept beside a subject has no local day: the day of its moment tells as well
-  const isVoid = whyVoid(r) !== undefined || isExpired(r, r.on ?? r.at.slice(0, 10));
+  if (r.found === 'absent') return provesNone(r) ? 0 : undefined;
   const figure = figureOf(r);
-  if (r.found === 'absent') return isVoid ? undefined : 0;
   if (figure === undefined) return undefined;
   // "<1" is none found; "<10" leaves room for some
-  if (r.beyond === 'below') return isVoid || figure > 1 ? undefined : 0;
-  return figure < 1 && isVoid ? undefined : figure;
+  if (r.beyond === 'below') return figure <= 1 && provesNone(r) ? 0 : undefined;
+  // more than none, however little was looked at
+  if (r.beyond === 'above') return Math.max(1, figure);
+  return figure > 0 ? figure : provesNone(r) ? 0 : undefined;
 }

@@ -1,9 +1,11 @@
-import { dayOf, type Instant } from '../calendar/day.ts';
+import { type Day, dayOf, type Instant } from '../calendar/day.ts';
 import { dissolvedIn, figuresOf, type Traced, worseTraced } from '../findings/dissolved.ts';
 import { type Hold, isGermFree, mostLeft } from '../findings/holds.ts';
 import { type Meaning, meaningOf, mixedOf } from '../findings/meaning.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
+import { type Care, homesOf } from '../plan/care.ts';
+import { isLifelong } from '../quality/ceilings.ts';
 import { type Dissolved, isHeldBy, pastLimits } from '../quality/chemicals.ts';
 import { lowerGrade, type WaterGrade } from '../quality/fitness.ts';
 import { unitText } from '../quality/parameters.ts';
@@ -11,7 +13,7 @@ import { germsOf } from '../quality/testReading.ts';
 import type { ContainerFacts, Fill } from '../store/facts.ts';
 import { type Drawn, findingsIn, originsOf, type Water as Stored, siteIn } from '../store/findings.ts';
 import { lastFigure, lastOf } from '../tests/readings.ts';
-import type { SourceCase, Stop } from '../water/hazards.ts';
+import type { SourceCase } from '../water/hazards.ts';
 import { gravestOf } from '../water/notices.ts';
 import { poorerOf, type Sourced } from '../water/waters.ts';
 import type { NoticeFacts, SourceFacts } from './facts.ts';
@@ -120,14 +122,18 @@ export const noticesOn = (
 export const noticesFor = (facts: Pick<Facts, 'notice'>, source: string): NoticeFacts[] =>
   Object.values(facts.notice).filter(n => n.sources.includes(source) && (isInForce(n) || isUnderWatch(n)));
 
-/** What the mains are good for now: by the gravest notice for a tap, until the house is flushed. */
-export function mainsGrade(facts: Pick<Facts, 'notice' | 'source'>): 'drinking' | 'utility' | 'never' {
+/** What the mains are good for now: by the gravest notice for a tap, until the house is flushed, and by what was found there. */
+export function mainsGrade(
+  facts: Grounds & Pick<Facts, 'notice'>,
+  now: Instant,
+): 'drinking' | 'utility' | 'never' {
   const open = Object.values(facts.notice).filter(
     n => (isInForce(n) || isUnderWatch(n)) && n.sources.some(id => facts.source[id]?.kind === 'tap'),
   );
-  const gravest = gravestOf(open);
-  if (!gravest) return 'drinking';
-  return gravest.kind === 'do-not-use' ? 'never' : 'utility';
+  if (gravestOf(open)?.kind === 'do-not-use') return 'never';
+  const holds = sourcesOf(facts).flatMap(s => (s.kind === 'tap' ? heldAt(facts, s, now) : []));
+  if (holds.some(h => h.most === 'never')) return 'never';
+  return open.length > 0 || holds.length > 0 ? 'utility' : 'drinking';
 }
 
 /** A judgement of a notice, as it holds water back. */
@@ -196,14 +202,13 @@ export function knownOf(facts: Where, fill: Fill, now: Instant, vessel?: Contain
   const through = poured.map(p => ofVessel(facts, p.vessel, p.water, p.at, now));
   const isAllKnown = named.length === drawn.length;
   const own = ofVessel(facts, vessel, fill, now, now);
-  const { sourced, holds } = [...named, ...through].reduce<Meaning>(
-    // nobody knew more of it when it was filled, and all of it came from where that is known: what is known there holds
-    (worst, part) =>
-      worst.sourced.water === part.sourced.water && worst.sourced.origin === undefined && isAllKnown
-        ? { ...mixedOf(worst, part), sourced: part.sourced }
-        : mixedOf(worst, part),
-    own,
-  );
+  const { sourced, holds } = [...named, ...through].reduce<Meaning>((worst, part) => {
+    const mixed = mixedOf(worst, part);
+    if (worst.sourced.water !== part.sourced.water || !isAllKnown) return mixed;
+    // where all of it came from is known: what nobody said when it was filled or poured is what is known there
+    if (worst.sourced.origin === undefined) return { ...mixed, sourced: part.sourced };
+    return part.sourced.origin === undefined ? { ...mixed, sourced: worst.sourced } : mixed;
+  }, own);
   const brought = [...named, ...through].map(m => m.dissolved).reduce(worseTraced, {});
   const dissolved = dissolvedIn(within, brought);
   const past = pastLimits(figuresOf(dissolved));
@@ -243,7 +248,7 @@ export function knownOf(facts: Where, fill: Fill, now: Instant, vessel?: Contain
 }
 
 /** Why nothing that is done at home makes it fit, and the way on. */
-export const judgeStop = (stop: Stop): Judgement =>
+export const judgeStop = (stop: 'pool' | 'flood'): Judgement =>
   judge('refuse', message(`stop.${stop}`), 'who-gdwq', { remedy: message('stop.remedy') });
 
 /** What a finding says of a water, and what would end it. */
@@ -258,6 +263,26 @@ export const judgeHold = ({ of, most, since }: Hold): Judgement =>
       ),
     },
   );
+
+/** What is dissolved in a water that may be drunk all the same: for whom it is not, and first of all whether they live here. */
+export function watchOfDissolved(
+  facts: Pick<Facts, 'home'>,
+  past: readonly Dissolved[],
+  today: Day,
+): Judgement | undefined {
+  const [first] = past;
+  if (!first) return undefined;
+  const hurt = past.find(d => homesOf(facts, careOf(d), today).length > 0);
+  if (!hurt) return { ...judgeDissolved(first), verdict: 'warn' };
+  const of = hurt.id === 'manganese' ? 'manganese' : isLifelong(hurt.id) ? 'lifelong' : 'acute';
+  const params = { name: `parameter.${hurt.id}`, figure: hurt.figure, unit: unitText(hurt.id) };
+  return judge('warn', message(`judged.infant.${of}`, params), 'who-gdwq', {
+    remedy: message('judged.infant.remedy'),
+  });
+}
+
+/** Whom a substance hurts first, as the homes are asked. */
+const careOf = ({ id }: Dissolved): Care => (isLifelong(id) || id === 'manganese' ? 'lifelong' : 'nitrate');
 
 /** What a figure past a limit says of a water, to whom, and what takes it out. */
 export function judgeDissolved({ id, figure, limit, severity }: Dissolved): Judgement {

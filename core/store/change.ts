@@ -5,6 +5,8 @@ import { dailyNeed } from '../need/need.ts';
 import { type Reach, reachOf } from '../need/reach.ts';
 import type { Subject } from '../subject.ts';
 import { alarmedContainers } from '../tests/alarms.ts';
+import { containersPoured } from './find.ts';
+import { originsOf } from './findings.ts';
 import {
   containerState,
   countIn,
@@ -17,9 +19,19 @@ import {
 } from './state.ts';
 
 /** What the state of every container, or the need, depends on: a change there is worked out whole. */
-const shared = ['plan', 'group', 'home', 'kind', 'place', 'source', 'notice'] as const;
+const shared = ['plan', 'group', 'home', 'kind', 'place', 'source', 'notice', 'catchment'] as const;
 const isShared = (facts: Facts, next: Facts): boolean =>
-  shared.some(type => next[type] !== facts[type]) || !isSameAlarms(facts, next);
+  shared.some(type => next[type] !== facts[type]) || !isSameAlarms(facts, next) || !isSamePoured(facts, next);
+
+/** What is found in a vessel is told of those that were filled out of it. */
+function isSamePoured(facts: Facts, next: Facts): boolean {
+  if (facts.container === next.container) return true;
+  return [...containersPoured(next)].every(id =>
+    originsOf(next, next.container[id]!.fill!).poured.every(
+      ({ vessel }) => facts.container[vessel.id] === next.container[vessel.id],
+    ),
+  );
+}
 
 /** A fail in one vessel is told of others that were filled with it. */
 function isSameAlarms(facts: Facts, next: Facts): boolean {

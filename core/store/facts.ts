@@ -78,8 +78,8 @@ export interface Fill {
   /** People who fell ill and had drunk of it, and what was said to end what was found in it. */
   readonly ill?: readonly Illness[];
   readonly ended?: readonly (Ending & { readonly at: Instant })[];
-  /** When germs were found in it last: what was done to it before earned nothing that holds. */
-  readonly germsFoundAt?: Instant;
+  /** When germs, or a cloud, were found in it last: what was done to it before earned nothing that holds. */
+  readonly undoneAt?: Instant;
   readonly failed?: { readonly at: Instant; readonly why: Failing['why'] };
   /** Sheets begun on this very water, and what each would credit: one begun on other water proves nothing here. */
   readonly sheets?: Readonly<Record<string, RunCredit>>;

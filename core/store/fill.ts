@@ -44,7 +44,7 @@ export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
     ...(left || source || vessel ? { from: [...(left ? partsOf(left) : []), part].slice(-PARTS_KEPT) } : {}),
     ...(left?.ill ? { ill: left.ill } : {}),
     ...(left?.ended ? { ended: left.ended } : {}),
-    ...(left?.germsFoundAt ? { germsFoundAt: left.germsFoundAt } : {}),
+    ...(left?.undoneAt ? { undoneAt: left.undoneAt } : {}),
     ...(left?.failed ? { failed: left.failed } : {}),
     // poured onto other water it is as poor as that: what was earned in a part was not earned in the rest
     ...(treated && !left

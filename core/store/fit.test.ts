@@ -548,14 +548,28 @@ describe('what a water is, as a vessel leaves it', () => {
     expect(isEaten()).toBe('vessel.galvanised');
   });
 
-  it('was looked at since it was filled, or that look tells nothing of it', () => {
-    h.write('inspected', drum, { found: 'smell' });
-    fill('treated-tap');
-    expect(vesselOf(facts().container[drum]!, 'HDPE')).toBeUndefined();
-    h.write('inspected', drum, { found: 'smell' });
-    expect(vesselOf(facts().container[drum]!, 'HDPE')?.judgement.reason.id).toBe('found.smell');
-    // of a kind that nobody knows it is taken for plastic, with nothing in it for nothing
-    h.write('emptied', drum, { to: 'drain' });
-    expect(vesselOf(facts().container[drum]!, undefined)).toBeUndefined();
+  it('outlives the water: what was found at it holds until it is mended, cleaned or replaced', () => {
+    const says = () => vesselOf(facts().container[drum]!, 'HDPE')?.judgement.reason.id;
+    const clean = () => h.write('sanitised', drum, { waterL: 2, bleachMl: 10 });
+    for (const [found, isWashedAway] of [
+      ['smell', true],
+      ['algae', true],
+      ['cracked', false],
+      ['leaking', false],
+      ['near-fuel', false],
+    ] as const) {
+      h.write('inspected', drum, { found });
+      fill('treated-tap');
+      expect(says(), found).toBe(`found.${found}`);
+      // a look at something else ends none of it
+      h.write('inspected', drum, { found: 'broken-seal' });
+      expect(says(), found).toBe(`found.${found}`);
+      h.write('emptied', drum, { to: 'drain' });
+      clean();
+      fill('treated-tap');
+      expect(says(), found).toBe(isWashedAway ? undefined : `found.${found}`);
+      h.write('inspected', drum, { found: 'sound' });
+      expect(says(), found).toBeUndefined();
+    }
   });
 });

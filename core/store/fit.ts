@@ -33,7 +33,7 @@ function passedBatches(fill: Fill, now: Instant): Passed[] {
     const later = fill.readings.filter(r => r.at < nextAt);
     const earned = batchEarned(batch, standing, now, later);
     // germs that were found in it since outlived it, or came in after it
-    if (fill.germsFoundAt && (standing.provedAt ?? '') <= fill.germsFoundAt) return [];
+    if (fill.undoneAt && (standing.provedAt ?? '') <= fill.undoneAt) return [];
     return earned ? [{ batch, standing, earned }] : [];
   });
 }
@@ -78,7 +78,7 @@ export interface Earned {
   readonly isDesalted?: true;
 }
 
-/** What was earned in a fill so far; of what was done before germs were found in it, nothing. */
+/** What was earned in a fill so far; of what was done before germs or a cloud were found in it, nothing. */
 export function earnedIn(fill: Fill, now: Instant): Earned {
   const { [CHLORINE]: tablets = noCredit, ...others } = fill.treated?.byMethod ?? {};
   const bleach = chlorineOf(fill, now);

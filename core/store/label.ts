@@ -1,4 +1,5 @@
 import { dayOf } from '../calendar/day.ts';
+import { isOverdose } from '../chlorine/batch.ts';
 import { type Message, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import { leftParams } from '../quality/advice.ts';
@@ -52,13 +53,18 @@ export function labelOf(facts: Facts, container: ContainerFacts, state: Containe
     lines.push(message('label.filled', { filledDay: dayOf(fill.at, facts.group.timeZone) }));
   }
   lines.push(...keepsLines(state));
-  const said = state.watch?.reason;
-  if (said?.id === 'judged.lifelong' || said?.id.startsWith('judged.infant.'))
-    lines.push(message('label.lifelong', { name: said.params?.name ?? '' }));
+  for (const { id, severity } of state.past ?? [])
+    lines.push(
+      message(severity === 'short' ? 'label.lifelong' : 'label.infant', { name: `parameter.${id}` }),
+    );
   if (container.setApart) lines.push(message('label.set-apart', { what: container.setApart }));
   if (state.batch && state.standing && state.standing.doses > 0) {
-    const { school, doseMl } = state.batch.instruction;
+    const { school } = state.batch.instruction;
+    const { dosedMgL, round } = state.standing;
+    // what went in, not what was meant to
+    const doseMl = state.batch.events.reduce((sum, e) => sum + (e.what === 'dosed' ? e.doseMl : 0), 0);
     lines.push(message('label.treated', { school: `school.${school}`, doseMl }));
+    if (isOverdose(state.batch, dosedMgL, round)) lines.push(message('label.overdose', { mgL: dosedMgL }));
     lines.push(message('label.by', { by: state.batch.by }));
   }
   const place = facts.place[container.place];

@@ -11,14 +11,15 @@ import { countedL } from '../need/building.ts';
 import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/need.ts';
 import { type Held, type Reach, reachOf } from '../need/reach.ts';
 import { judgeFitness, judgeLow } from '../quality/advice.ts';
+import type { Dissolved } from '../quality/chemicals.ts';
 import { lastFree, type Proof, untilOf, type WaterFitness } from '../quality/fitness.ts';
 import { incubationAt } from '../quality/incubation.ts';
 import { type GoodUntil, isFridge, isOver } from '../rotation/goodUntil.ts';
-import { knownOf, mainsGrade } from '../sources/known.ts';
+import { knownOf, mainsGrade, watchOfDissolved } from '../sources/known.ts';
 import type { Subject } from '../subject.ts';
 import { neighboursOf, watchOfNeighbour } from '../tests/alarms.ts';
-import { watchOfTests } from '../tests/standing.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
+import { originsOf } from './findings.ts';
 import { fitnessIn, isGivenUp } from './fit.ts';
 import { failure, heldBack, heldFirst, waiting } from './held.ts';
 
@@ -56,6 +57,8 @@ export interface ContainerState {
   readonly proof?: Proof;
   /** What its water is fit for, where it holds any that is not failed, held or waiting. */
   readonly fitness?: WaterFitness;
+  /** What is dissolved in it past a limit: whom it is not for. */
+  readonly past?: readonly Dissolved[];
   /** Something to be done about it that does not end it: a low reading, a vessel that eats chlorine. */
   readonly watch?: Judgement;
   readonly goodUntil?: GoodUntil;
@@ -223,8 +226,12 @@ function fitState(
   const watch =
     grade === 'limited' && known.boil
       ? known.says
-      : watchOf(facts, container, fill, today, vessel?.judgement);
-  const good = { ...dated, ...(watch ? { watch } : {}) };
+      : watchOf(facts, container, fill, known.past, today, vessel?.judgement);
+  const good = {
+    ...dated,
+    ...(watch ? { watch } : {}),
+    ...(known.past.length > 0 ? { past: known.past } : {}),
+  };
   const judgement = judgeFitness(fitness, sourced, until);
   if (grade === 'limited') return { ...good, state: 'limited', counts: apart ? null : 'limited', judgement };
   const isDue = until.at !== undefined || daysLeft <= facts.plan.noticeDays;
@@ -250,10 +257,11 @@ function watchOf(
   facts: Facts,
   container: ContainerFacts,
   fill: Fill,
+  past: readonly Dissolved[],
   today: Day,
   vessel: Judgement | undefined,
 ): Judgement | undefined {
-  const found = watchOfNeighbour(facts, container, fill) ?? watchOfTests(facts, container, fill, today);
+  const found = watchOfNeighbour(facts, container, fill) ?? watchOfDissolved(facts, past, today);
   if (found) return found;
   const last = lastFree(fill.readings);
   return last && last.mgL! < RESIDUAL_LEAST_MG_L ? judgeLow(last.mgL!) : vessel;
@@ -323,12 +331,19 @@ interface Kept {
 const kept = new WeakMap<ContainerFacts, Kept>();
 
 const bearingOn = (facts: Facts, container: ContainerFacts): readonly object[] => [
-  ...(container.fill?.from ?? []).flatMap(({ source }) => (source && facts.source[source]) || []),
+  ...(container.fill?.from ? wheresOf(facts, container.fill) : []),
   ...Object.values(facts.notice),
   ...(container.fill ? neighboursOf(facts, container, container.fill).map(n => n.alarm) : []),
-  // whether an infant lives here is asked only where a figure is past somebody's limit
-  ...(container.tests ? [facts.home] : []),
+  // who drinks of it, how many fell ill, and what was washed off
+  facts.home,
+  facts.catchment,
 ];
+/** The sources and the vessels that a water came through. */
+function wheresOf(facts: Facts, fill: Fill): object[] {
+  const { drawn, poured } = originsOf(facts, fill);
+  const sources = drawn.flatMap(({ source }) => (source && facts.source[source]) || []);
+  return [...sources, ...poured.map(p => p.vessel)];
+}
 const isSame = (a: readonly object[], b: readonly object[]): boolean =>
   a.length === b.length && a.every((one, i) => one === b[i]);
 const FOREVER = '9999';
@@ -351,6 +366,7 @@ export function stateOfOne(facts: Facts, container: ContainerFacts, now: Instant
     now < last.until &&
     last.facts.plan.rotationSchool === facts.plan.rotationSchool &&
     last.facts.plan.noticeDays === facts.plan.noticeDays &&
+    last.facts.plan.targetDays === facts.plan.targetDays &&
     last.facts.group.timeZone === facts.group.timeZone &&
     last.facts.kind === facts.kind &&
     last.facts.place[container.place] === facts.place[container.place] &&
@@ -389,7 +405,12 @@ export function* stateInLots(facts: Facts, now: Instant): InLots<State> {
   const today = dayOf(now, facts.group.timeZone);
   const containers: Record<Subject, ContainerState> = {};
   let holdsUntil = FOREVER;
-  const held = { ...countedL(facts.plan.building, mainsGrade(facts)), dueL: 0, bySmellL: 0, limitedL: 0 };
+  const held = {
+    ...countedL(facts.plan.building, mainsGrade(facts, now)),
+    dueL: 0,
+    bySmellL: 0,
+    limitedL: 0,
+  };
   const tally = Object.fromEntries(waterStates.map(name => [name, { count: 0, litres: 0 }])) as Record<
     WaterState,
     { count: number; litres: number }

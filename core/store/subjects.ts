@@ -17,5 +17,6 @@ export const container: SubjectDefinition<'container'> = {
     code: c => codeKey(c.code),
     place: c => c.place,
     alarm: c => (c.alarms?.length ? 'some' : ''),
+    poured: c => (c.fill?.from?.some(part => part.vessel !== undefined) ? 'some' : ''),
   },
 };

@@ -129,7 +129,7 @@ export function retestOf(tests: Readings | undefined, { reading }: Alarm, after:
 
 /** As bad as what raised the alarm; a clean test of another kind answers nothing, and is not bad either. */
 const isBad = (r: Kept, of: ParameterId): boolean =>
-  parameterRow(of).class === 'germs' ? (germsOf(r) ?? 0) >= 1 : !isClean(r, of);
+  parameterRow(of).class === 'germs' ? (germsOf(r) ?? 0) > 0 : !isClean(r, of);
 
 // ——— what was filled from the same water ———
 

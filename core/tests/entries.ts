@@ -1,5 +1,6 @@
 import { type ChlorineReading, readingMethods } from '../chlorine/residual.ts';
 import { noCredit } from '../ct/credit.ts';
+import { signsOf } from '../findings/finding.ts';
 import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
 import type { Told } from '../log/entry.ts';
@@ -58,13 +59,28 @@ function ofGerms(facts: ContainerFacts, reading: Kept): ContainerFacts {
   if (germs === undefined) return facts;
   // coliforms without E. coli came in with soil or a dirty tap as often as with dung
   if (germs === 0 || reading.parameter === 'total-coliforms') return facts;
-  // what was earned before did not hold them back, or they came in since
-  return withFill(fouled(facts), ({ treated, ...fill }) => ({
+  return undone(fouled(facts), reading.at);
+}
+
+/** What was earned before did not hold it back, or it came in since: the water is treated anew. */
+const undone = (facts: ContainerFacts, at: string): ContainerFacts =>
+  withFill(facts, ({ treated, ...fill }) => ({
     ...fill,
-    germsFoundAt: reading.at,
+    undoneAt: at,
     ...(treated ? { treated: { ...treated, byMethod: {}, credit: noCredit } } : {}),
   }));
-}
+
+/** Treated water that turns cloudy is not what was put in. */
+const ofCloud = (facts: ContainerFacts, { at, entry: _, ...reading }: Kept): ContainerFacts =>
+  signsOf({ at, is: 'read', reading }, { water: 'treated-tap' }).includes('cloudy')
+    ? undone(facts, at)
+    : facts;
+
+/** Fuel and solvent go into the wall of a vessel: it is looked at, and found sound or replaced, before it holds drinking water. */
+const ofFuel = (facts: ContainerFacts, { at, found }: Kept): ContainerFacts =>
+  found === 'fuel' || found === 'solvent' || found === 'sheen'
+    ? { ...facts, spoiled: { at, found: 'near-fuel' } }
+    : facts;
 
 /** What is read in a container: its chlorine goes to the water and its batch, the rest stands beside them. */
 function readInContainer(facts: ContainerFacts, entry: Told<ReadingFields>): ContainerFacts {
@@ -74,7 +90,10 @@ function readInContainer(facts: ContainerFacts, entry: Told<ReadingFields>): Con
   const { fill } = facts;
   // of an empty vessel there is no water that it could be a reading of: it stands in the log alone
   if (!fill || fill.remainingL <= 0) return facts;
-  const noted = ofGerms(withReading(facts, reading), reading);
+  const noted = [ofGerms, ofFuel, ofCloud].reduce(
+    (before, of) => of(before, reading),
+    withReading(facts, reading),
+  );
   const grade = gradeAt(facts, fill, entry.happenedAt);
   const purpose: Purpose = grade === 'utility' || grade === 'never' ? 'raw' : 'store';
   return alarms.alarmed(noted, reading, { purpose, since: fill.since }, alarms.partsWithWater(fill));

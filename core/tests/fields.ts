@@ -11,7 +11,14 @@ import { faultOf } from '../quality/testReading.ts';
 export const readable = ['container', 'source', 'supply', 'sheet'] as const;
 
 const hours = between(1, 24 * 30);
-const window = fields({ fromH: hours, toH: hours });
+const kitC = between(0, 60);
+/** When a kit is read by its own rule, and how warm it stands for that. */
+const window = fields({
+  fromH: hours,
+  toH: hours,
+  fromC: v.exactOptional(kitC),
+  toC: v.exactOptional(kitC),
+});
 
 /** What it was read with: a kit of the supplies, or one that is named by its lot alone. */
 const kit = fields({
@@ -44,6 +51,7 @@ export const testReading = v.pipe(
     rack: v.exactOptional(v.pipe(v.array(dilution), v.minLength(1), v.maxLength(MOST_DILUTIONS))),
     /** 95 % interval. */
     range: v.exactOptional(fields({ least: between(0, 1e12), most: between(0, 1e12) })),
+    volumeMl: v.exactOptional(between(0.01, 10_000)),
     depthCm: v.exactOptional(between(0.1, 1000)),
     point: v.exactOptional(point),
     kit: v.exactOptional(kit),

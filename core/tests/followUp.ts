@@ -1,9 +1,9 @@
-import type { Instant } from '../calendar/day.ts';
+import { addMinutes, type Instant } from '../calendar/day.ts';
 import { standingOf } from '../chlorine/batch.ts';
 import { parameterRow } from '../quality/parameters.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import { openAlarms, retestOf } from './alarms.ts';
-import type { Alarm, Readings } from './facts.ts';
+import type { Alarm, Kept, Readings } from './facts.ts';
 import { type FollowStep, followSteps } from './fields.ts';
 
 /** A subject in which a fail was found. */
@@ -44,6 +44,14 @@ export function dealtWithAt(
   return last ? { at: last, way: 'treated' } : undefined;
 }
 
+/** Of germs at a source one clean test is a chance: two, a day apart, answer it (§11). */
+function retestOfSource(tests: Readings | undefined, alarm: Alarm, from: Instant): Kept | undefined {
+  const first = retestOf(tests, alarm, from);
+  if (!first || parameterRow(alarm.reading.parameter).class !== 'germs') return first;
+  return retestOf(tests, alarm, addMinutes(first.at, DAY_MIN - 1));
+}
+const DAY_MIN = 24 * 60;
+
 /**
  * The sheet of a follow-up: stop, tell those who drank of it, sample again, treat or pour away, find the cause, clean, retest.
  * What the record shows by itself is done by it: water poured out, a vessel sanitised; a retest only ever is.
@@ -60,7 +68,10 @@ export function followLines(subject: Followed, alarm: Alarm, container?: Contain
   const before = [alarm.at, alarm.steps.treat?.at, alarm.steps.cause?.at, dealt?.at].filter(
     at => at !== undefined,
   );
-  const retest = retestOf(subject.tests, alarm, before.sort().at(-1)!);
+  const from = before.sort().at(-1)!;
+  const retest = container
+    ? retestOf(subject.tests, alarm, from)
+    : retestOfSource(subject.tests, alarm, from);
   return followSteps.map((step): FollowLine => {
     if (step === 'treat' && container)
       return { step, ...(dealt ? { doneAt: dealt.at, way: dealt.way } : {}), byRecord: true };

@@ -309,7 +309,7 @@ describe('other readings of stored water', () => {
     read(drum, 'nitrate', { value: 45, as: 'NO3' });
     expect(at(drum, later(3))).toMatchObject({
       counts: 'drinking',
-      watch: { reason: { id: 'judged.one-of' } },
+      watch: { reason: { id: 'dissolved.some' } },
     });
     read(drum, 'nitrate', { value: 45, as: 'N' });
     expect(at(drum, later(3)).state).toBe('failed');
@@ -350,14 +350,14 @@ describe('other readings of stored water', () => {
   it('lead over its limit is a watch in store', () => {
     read(drum, 'lead', { value: 14 });
     const state = at(drum, later(3));
-    expect(state).toMatchObject({ counts: 'drinking', watch: { reason: { id: 'judged.lifelong' } } });
+    expect(state).toMatchObject({ counts: 'drinking', watch: { reason: { id: 'dissolved.short' } } });
     expect(labelOf(facts(), container(drum), state).lines.map(l => l.id)).toContain('label.lifelong');
   });
 
   it('lead over its limit is no water where a child under a year lives, nitrate only under half a year', () => {
     h.write('home.set', h.subject('home'), { name: 'One', people: [{ born: '2025-09' }] });
     read(drum, 'nitrate', { value: 45, as: 'NO3' });
-    expect(at(drum, later(3)).watch?.reason.id).toBe('judged.one-of');
+    expect(at(drum, later(3)).watch?.reason.id).toBe('dissolved.some');
     read(drum, 'lead', { value: 14 });
     expect(at(drum, later(3)).watch?.reason.id).toBe('judged.infant.lifelong');
   });

@@ -1,5 +1,5 @@
 import { treatmentOf } from '../methods/treatments.ts';
-import { type ChemicalId, chemicalIds, lowestLimit } from '../quality/chemicals.ts';
+import { type ChemicalId, chemicalIds, lowestLimit } from '../quality/ceilings.ts';
 import type { Passing } from '../water/passing.ts';
 import type { TrainCase } from './grade.ts';
 import type { Train } from './train.ts';

@@ -49,22 +49,6 @@ export const feared = [
 ] as const;
 export type Feared = (typeof feared)[number];
 
-/** Why no train of treatments is built for a water: find other water. */
-export const stops = [
-  'flood',
-  'sheen',
-  'fuel-smell',
-  'unnatural',
-  'mine',
-  'industry',
-  'spill',
-  'poisoning',
-  'scum',
-  'pool',
-  'illness',
-] as const;
-export type Stop = (typeof stops)[number];
-
 /** A source as far as somebody looked at it. */
 export interface SourceCase {
   readonly kind: SourceKind;
@@ -172,7 +156,7 @@ const rules: readonly {
     source: 'who-gdwq',
     holds: c => rowOf(kindRow(c.kind).water).class === 'ground' && c.eColi === undefined,
   },
-  { why: 'e-coli', of: germs, source: 'who-gdwq', holds: c => (c.eColi ?? 0) >= 1 },
+  { why: 'e-coli', of: germs, source: 'who-gdwq', holds: c => (c.eColi ?? 0) > 0 },
   {
     why: 'nitrate',
     of: ['nitrate-metals'],
@@ -249,21 +233,3 @@ export function fearsOf(c: SourceCase): Fear[] {
     .flatMap(({ of, why, source }) => of.map((one): Fear => ({ of: one, why, source })))
     .sort((a, b) => feared.indexOf(a.of) - feared.indexOf(b.of));
 }
-
-const stopRules: Readonly<Record<Exclude<Stop, 'illness'>, (c: SourceCase) => boolean>> = {
-  // what runs or stands in the open is flood water then; a well that was flooded is another rule (see `sourcedOf`)
-  flood: c => c.kind === 'flood' || (isOpen(c) && c.events.includes('flood')),
-  sheen: c => c.seen?.looks.includes('sheen') ?? false,
-  'fuel-smell': c => c.seen?.smell === 'fuel' || c.seen?.smell === 'solvent',
-  unnatural: c => c.seen?.looks.includes('unnatural') ?? false,
-  mine: c => c.upstream.includes('mine'),
-  industry: c => c.upstream.includes('industry'),
-  spill: c => c.upstream.includes('spill') || c.events.includes('spill'),
-  poisoning: c => c.seen?.looks.includes('dead-animals') ?? false,
-  scum: hasScum,
-  pool: c => c.kind === 'pool',
-};
-
-/** Why nothing that is done at home makes a water fit to drink; empty where something may. */
-export const stopsOf = (c: SourceCase): Stop[] =>
-  stops.filter(stop => stop !== 'illness' && stopRules[stop](c));

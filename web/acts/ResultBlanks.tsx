@@ -130,6 +130,23 @@ export function ResultBlanks({
           ),
         }}
       />
+      {method === 'plate' && (
+        <Phrase
+          text="reading.examined"
+          blanks={{
+            volume: (
+              <QuantityBlank
+                label={say('reading.examined-ml')}
+                dimension="number"
+                value={blanks.volumeMl}
+                onValue={volumeMl => onBlanks({ volumeMl })}
+                least={0.01}
+                most={10_000}
+              />
+            ),
+          }}
+        />
+      )}
       {slip !== undefined && say('reading.slip', { slip })}
       {stood}
     </>

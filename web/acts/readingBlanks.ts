@@ -31,6 +31,8 @@ export interface ReadingBlanks {
   readonly as?: ReportedAs | undefined;
   readonly found?: FoundWord | undefined;
   readonly depthCm?: number | undefined;
+  /** How much of the sample a plate was made with. */
+  readonly volumeMl?: number | undefined;
   readonly rack?: readonly DilutionBlanks[];
   /** A kit of the supplies, or one that is not kept there. */
   readonly kit?: Subject | 'other' | undefined;
@@ -111,7 +113,12 @@ function resultOf(b: ReadingBlanks, method: TestMethod): Partial<ReadingFields> 
     };
   }
   if (b.value === undefined) return undefined;
-  return { value: b.value, ...(b.beyond ? { beyond: b.beyond } : {}), ...(b.as ? { as: b.as } : {}) };
+  return {
+    value: b.value,
+    ...(method === 'plate' && b.volumeMl !== undefined ? { volumeMl: b.volumeMl } : {}),
+    ...(b.beyond ? { beyond: b.beyond } : {}),
+    ...(b.as ? { as: b.as } : {}),
+  };
 }
 
 /** A bottle that stayed clear proves something only where it is known how long and how warm it stood. */

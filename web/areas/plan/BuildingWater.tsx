@@ -3,6 +3,7 @@ import { mainsGrade } from '#core/sources/known.ts';
 import { useFacts } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
+import { useStateNow } from '../../session/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
@@ -13,6 +14,7 @@ const nothing: Water = { heaterL: 0, pressureL: 0, cisternL: 0, counts: false };
 export function BuildingWater() {
   const say = useSay();
   const facts = useFacts();
+  const now = useStateNow();
   const { plan } = facts;
   const { recordAndTell } = useRecord();
   const building = plan.building ?? nothing;
@@ -21,7 +23,7 @@ export function BuildingWater() {
       [draft('plan.set', 'plan', { building: { ...building, ...change } })],
       say('plan.changed'),
     );
-  const litres = countedL(building, mainsGrade(facts));
+  const litres = countedL(building, mainsGrade(facts, now));
   return (
     <section>
       <h2 className="mb-1 text-base">{say('building-water.title')}</h2>

@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { stepWords } from '#core/bench/safe.ts';
 import { type Credit, type Target, targets } from '#core/ct/credit.ts';
 import { type Message, message } from '#core/judgement.ts';
-import { lowestLimit } from '#core/quality/chemicals.ts';
+import { lowestLimit } from '#core/quality/ceilings.ts';
 import { unitText } from '#core/quality/parameters.ts';
 import { type Dissolved, dissolvedIn } from '#core/trains/dissolved.ts';
 import type { TrainCase } from '#core/trains/grade.ts';
