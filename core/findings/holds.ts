@@ -18,6 +18,7 @@ export const words = [
   'flushed',
   'over',
   'rinsed',
+  'rains',
   'dry',
 ] as const;
 export type Word = (typeof words)[number];
@@ -275,7 +276,7 @@ function isMet(
     case 'two-rains':
       return (
         after.filter(f => f.is === 'rained' && f.mm >= WASHING_MM).length >= 2 ||
-        after.some(f => f.is === 'said' && f.of === of && f.by === 'rinsed')
+        after.some(f => f.is === 'said' && f.of === of && f.by === 'rains')
       );
     case 'back-in-range': {
       const told = after.filter(f => f.is === 'read').map(of === 'salty' ? isSalty : isSourOrLye);
@@ -336,7 +337,11 @@ export function holdsAt(findings: readonly Finding[], place: Place, now: Instant
 export const wordsOf = ({ ends }: Hold): Word[] => [
   ...new Set(
     ends.flatMap(way =>
-      way.flatMap(({ condition, isMet: is }) => (is || !isWord(condition) ? [] : [condition])),
+      way.flatMap(({ condition, isMet: is }): Word[] => {
+        // where no gauge tells it, somebody does
+        const word = condition === 'two-rains' ? 'rains' : condition;
+        return is || !isWord(word) ? [] : [word];
+      }),
     ),
   ),
 ];

@@ -25,6 +25,7 @@ function waitingAt(facts: Facts, state: ContainerState, today: Day): readonly Wa
   const container = facts.container[state.id]!;
   const waiting = [
     containerDuty(facts, state, today),
+    stoppedDuty(facts, state, today),
     watchDuty(container, state, today),
     begunDuty(container, state, today),
     ...incidentDuties(container, facts.group.timeZone, today),
@@ -99,6 +100,22 @@ function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | 
   }
 }
 
+/** Water that would be drunk but for what was found: why, and the way on. What a notice holds is told with the notice. */
+function stoppedDuty(facts: Facts, state: ContainerState, today: Day): Duty | undefined {
+  if (!state.isStopped || state.judgement.reason.id.startsWith('notice.')) return undefined;
+  const { code, place } = facts.container[state.id]!;
+  return {
+    id: `stopped:${state.id}`,
+    area: 'store',
+    when: 'now',
+    day: today,
+    subject: state.id,
+    what: message('duty.stopped', { code, litres: state.litres, place: facts.place[place]?.name ?? '' }),
+    verdict: 'refuse',
+    judgement: state.judgement,
+  };
+}
+
 /** What is to be done about water that is good for hours: read its chlorine again, or use it. */
 const hourlyDuty: Readonly<Record<string, string>> = {
   'rule.one-day-dose': 'duty.reread',
@@ -148,8 +165,9 @@ function heldDuty(
 /** Like duties of a place merge into one line from this many on. */
 const MERGE_FROM = 2;
 
-/** Rotations that fall on one day in one place are one line, and all that is past in one place. */
-function mergeKey({ id, what, day }: Duty, place: Subject): string {
+/** Rotations that fall on one day in one place are one line, and all that is past, or stopped by one thing, in one place. */
+function mergeKey({ id, what, day, judgement }: Duty, place: Subject): string {
+  if (what.id === 'duty.stopped') return `${what.id}|${place}|${judgement?.reason.id}`;
   if (what.id === 'duty.rotate') return `${what.id}|${place}|${day}`;
   return what.id === 'duty.past' ? `${what.id}|${place}` : id;
 }

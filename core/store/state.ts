@@ -15,9 +15,10 @@ import type { Dissolved } from '../quality/chemicals.ts';
 import { lastFree, type Proof, untilOf, type WaterFitness } from '../quality/fitness.ts';
 import { incubationAt } from '../quality/incubation.ts';
 import { type GoodUntil, isFridge, isOver } from '../rotation/goodUntil.ts';
-import { knownOf, mainsGrade, watchOfDissolved } from '../sources/known.ts';
+import { type Known, knownOf, mainsGrade, watchOfDissolved } from '../sources/known.ts';
 import type { Subject } from '../subject.ts';
 import { neighboursOf, watchOfNeighbour } from '../tests/alarms.ts';
+import { asItComes } from '../water/waters.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
 import { originsOf } from './findings.ts';
 import { fitnessIn, isGivenUp } from './fit.ts';
@@ -57,6 +58,8 @@ export interface ContainerState {
   readonly proof?: Proof;
   /** What its water is fit for, where it holds any that is not failed, held or waiting. */
   readonly fitness?: WaterFitness;
+  /** It would be drinking water but for what was found. */
+  readonly isStopped?: true;
   /** What is dissolved in it past a limit: whom it is not for. */
   readonly past?: readonly Dissolved[];
   /** Something to be done about it that does not end it: a low reading, a vessel that eats chlorine. */
@@ -191,7 +194,15 @@ function fitState(
         : (known.says ?? judgeFitness(fitness, sourced, undefined));
     return grade === 'never'
       ? { state: 'failed', counts: null, fitness, judgement }
-      : { state: 'utility', counts: 'utility', fitness, judgement };
+      : {
+          state: 'utility',
+          counts: 'utility',
+          fitness,
+          judgement,
+          ...(judgement === known.says && isMeantToBeDrunk(container, fill, known)
+            ? { isStopped: true as const }
+            : {}),
+        };
   }
   const isOpen = countsAsOpened(fill, now);
   const { timeZone } = facts.group;
@@ -251,6 +262,13 @@ function fitState(
     judgement: isPlain ? judge('warn', message(`state.${state}`, params), until.rule.source) : judgement,
   };
 }
+
+/** Water that came to be drunk, or that somebody treated for it; where no treatment helps, any in a vessel for drinking water. */
+const isMeantToBeDrunk = ({ role }: ContainerFacts, fill: Fill, known: Known): boolean =>
+  ((known.most ?? known.isMineral ?? known.isBoiledOnly) !== undefined && role === 'clean') ||
+  asItComes(fill.water, fill.origin) === 'drinking' ||
+  fill.treated !== undefined ||
+  fill.batches.length > 0;
 
 /** Filled with what failed elsewhere, a figure past a limit, a low last reading, or a vessel that eats the chlorine in it. */
 function watchOf(

@@ -47,6 +47,9 @@ function DutyRow({ duty }: { duty: Duty }) {
         >
           {say(duty.what)}
         </Link>
+        {duty.what.id.startsWith('duty.stopped') && duty.judgement && (
+          <p className="text-small font-semibold">{say(duty.judgement.reason)}</p>
+        )}
         {duty.judgement?.remedy && !duty.what.id.startsWith('duty.past') && (
           <p className="text-small text-ash">{say(duty.judgement.remedy)}</p>
         )}
