@@ -40,6 +40,8 @@ export type Finding = { readonly at: Instant } & (
   /** A run that takes germs out was finished; one that takes out what is dissolved, by its certificate. */
   | { readonly is: 'treated' }
   | { readonly is: 'removed'; readonly shares: Removal }
+  /** Somebody set it aside as failed: a recall, a broken seal. */
+  | { readonly is: 'failed' }
   | { readonly is: 'rained'; readonly mm: number }
   | { readonly is: 'said'; readonly of: HoldId; readonly by: Word }
 );

@@ -51,6 +51,7 @@ const begun: Readonly<Record<HoldId, readonly (readonly [Place, (at: Instant) =>
   scum: [[stream, looked('scum-green')]],
   confirmed: [[spring, at => ({ at, is: 'confirmed', of: 'toxin' })]],
   unnatural: [[tap, looked('unnatural')]],
+  failed: [[drum, at => ({ at, is: 'failed' })]],
   flood: [[stream, happened('flood')]],
   sewage: [[spring, smells('sewage')]],
   spraying: [

@@ -127,6 +127,7 @@ export const holdRows = {
     most: 'never',
     ends: () => [['cause', 'germs-none', 'clear']],
   },
+  failed: { begins: finding => finding.is === 'failed', most: 'utility', ends: () => [] },
   flood: { begins: happened('flood', isOpenWater), most: 'never', ends: () => [['over']] },
   sewage: {
     begins: shows('sewage'),

@@ -18,7 +18,7 @@ export interface Meaning {
 
 /** What a finding tells about: the first of each that comes after a water was drawn still speaks of that water. */
 function thingOf(finding: Finding): string | undefined {
-  if (finding.is === 'looked' || finding.is === 'inspected') return finding.is;
+  if (finding.is === 'looked' || finding.is === 'inspected' || finding.is === 'failed') return finding.is;
   if (finding.is !== 'read') return undefined;
   const { reading, at } = finding;
   if (reading.parameter === 'e-coli' || reading.parameter === 'h2s')

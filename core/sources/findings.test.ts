@@ -484,7 +484,7 @@ describe('findings added up', () => {
           expect(isNoBetter(letter(outcome(mixed)), letter(outcome(second)))).toBe(true);
         },
       ),
-      { numRuns: 80 },
+      { numRuns: 150 },
     );
   });
 });

@@ -1,9 +1,9 @@
 import { dayOf, type Instant } from '../calendar/day.ts';
-import { holdsAt, wordsOf } from '../findings/holds.ts';
+import { wordsOf } from '../findings/holds.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
-import { findingsIn, siteIn } from '../store/findings.ts';
+import { heldIn } from '../store/findings.ts';
 import type { Clearing, Ending, Illness, Looking, NoticeFields, SourceFields, Testing } from './fields.ts';
 import { heldAt } from './findings.ts';
 import { sourcesOf } from './known.ts';
@@ -84,11 +84,7 @@ export function onNotice(facts: Facts, { data }: Told<NoticeFields>, now: Instan
 export function onEnded(facts: Facts, { subject, data }: Told<Ending>, now: Instant): Judgement[] {
   const source = facts.source[subject];
   const container = facts.container[subject];
-  const holds = source
-    ? heldAt(facts, source, now)
-    : container?.fill
-      ? holdsAt(findingsIn(facts, container, container.fill), siteIn(container.fill), now)
-      : [];
+  const holds = source ? heldAt(facts, source, now) : container ? heldIn(facts, container, now) : [];
   const hold = holds.find(h => h.of === data.of);
   if (!hold || !wordsOf(hold).includes(data.by)) return [refuse('guard.not-its-end')];
   return [];

@@ -201,7 +201,9 @@ export function knownOf(facts: Where, fill: Fill, now: Instant, vessel?: Contain
   });
   const through = poured.map(p => ofVessel(facts, p.vessel, p.water, p.at, now));
   const isAllKnown = named.length === drawn.length;
-  const own = ofVessel(facts, vessel, fill, now, now);
+  const itself = ofVessel(facts, vessel, fill, now, now);
+  // that this very vessel failed is its state, and said first of all
+  const own = { ...itself, holds: itself.holds.filter(h => h.of !== 'failed') };
   const { sourced, holds } = [...named, ...through].reduce<Meaning>((worst, part) => {
     const mixed = mixedOf(worst, part);
     if (worst.sourced.water !== part.sourced.water || !isAllKnown) return mixed;

@@ -55,6 +55,7 @@ export interface PastFill {
   readonly from?: readonly FillPart[];
   readonly ill?: readonly Illness[];
   readonly ended?: Fill['ended'];
+  readonly failed?: Fill['failed'];
 }
 
 /** Water in a container, since it was last filled. */

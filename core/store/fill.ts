@@ -64,7 +64,7 @@ const PAST_KEPT = 6;
 /** A container whose water is gone, or is about to be: what was known of it stays for what was poured out of it. */
 export function passedOn({ fill, past = [], ...container }: ContainerFacts, until: Instant): ContainerFacts {
   if (!fill) return past.length > 0 ? { ...container, past } : container;
-  const { since, water, origin, from, ill, ended } = fill;
+  const { since, water, origin, from, ill, ended, failed: fail } = fill;
   const gone: PastFill = {
     since,
     until,
@@ -73,6 +73,7 @@ export function passedOn({ fill, past = [], ...container }: ContainerFacts, unti
     ...(from ? { from } : {}),
     ...(ill ? { ill } : {}),
     ...(ended ? { ended } : {}),
+    ...(fail ? { failed: fail } : {}),
   };
   return { ...container, past: [...past, gone].slice(-PAST_KEPT) };
 }

@@ -2,6 +2,7 @@ import type { Instant } from '../calendar/day.ts';
 import { standingOf } from '../chlorine/batch.ts';
 import type { Site } from '../findings/asked.ts';
 import type { Finding } from '../findings/finding.ts';
+import { type Hold, holdsAt } from '../findings/holds.ts';
 import type { Facts } from '../log/facts.ts';
 import { drinkersOf, inTime, ofIllness, ofReadings } from '../sources/findings.ts';
 import type { Subject } from '../subject.ts';
@@ -31,6 +32,7 @@ export function findingsIn(facts: Pick<Facts, 'home'>, { tests }: ContainerFacts
     ...read,
     ...(isNow ? ofBatches(water) : []),
     ...(water.ended ?? []).map(({ at, of, by }): Finding => ({ at, is: 'said', of, by })),
+    ...(water.failed ? [{ at: water.failed.at, is: 'failed' } as const] : []),
     ...ofIllness(water.ill ?? [], drinkersOf(facts)),
     ...(isNow ? ofTreatment(water) : []),
   ]);
@@ -61,6 +63,12 @@ export const siteIn = ({ water }: Pick<Water, 'water'>): Site => ({
   isClosed: false,
   upstream: [],
 });
+
+/** What was found of the water that is in a vessel now, and holds it back. */
+export const heldIn = (facts: Pick<Facts, 'home'>, container: ContainerFacts, now: Instant): Hold[] =>
+  container.fill && container.fill.remainingL > 0
+    ? holdsAt(findingsIn(facts, container, container.fill), siteIn(container.fill), now)
+    : [];
 
 /** A part of a fill that came straight from where water comes from. */
 export interface Drawn {

@@ -166,11 +166,11 @@ function judgePouring(facts: Facts, { subject, also = [], data }: Told<Filling>)
   const { vessel: id, volumeL } = data;
   if (id === undefined) return [];
   const from = facts.container[id];
-  if (!from || id === subject || !also.includes(id))
-    return [judge('refuse', message('guard.no-container'), 'record')];
+  if (!from || id === subject) return [judge('refuse', message('guard.no-container'), 'record')];
   const left = from.fill?.remainingL ?? 0;
   const judgements: Judgement[] = [];
-  if (volumeL.value > left + 1e-6)
+  // a bottle out of a pack was drawn by itself
+  if (also.includes(id) && volumeL.value > left + 1e-6)
     judgements.push(
       judge(
         'refuse',

@@ -173,6 +173,8 @@ function badness({ water, origin = {} }: Sourced): number {
     (hasHumanWaste(water, origin) ? 5 : 0) +
     // what somebody saw stands before what nobody asked
     (Object.keys(origin).length > 0 ? 0.5 : 0) +
+    // what is drunk fresh stands behind what asks as much and is not
+    (origin.protection === 'tested' ? 0 : 0.2) +
     (row.class === 'sealed' || row.class === 'tap' ? 0 : 1)
   );
 }

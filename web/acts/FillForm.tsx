@@ -1,10 +1,14 @@
 import { useMemo, useState } from 'react';
 import { usableL } from '#core/containers/kinds.ts';
+import type { Facts } from '#core/log/facts.ts';
+import type { ContainerFacts } from '#core/store/facts.ts';
+import { carriedOf } from '#core/store/fit.ts';
 import { kindOf } from '#core/store/state.ts';
 import type { Amount, Provenance } from '#core/units/amount.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts, useReader } from '../app/hooks.ts';
 import { type Draft, draft } from '../session/draft.ts';
+import { useStateNow } from '../session/hooks.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../ui/Blank.tsx';
@@ -16,11 +20,23 @@ import type { ActFormProps } from './actForm.ts';
 import { VesselDialog } from './VesselDialog.tsx';
 import { type Sourced, sourcedFields, WaterBlanks } from './WaterBlanks.tsx';
 
+/** So many are offered; more are found by standing nearer. */
+const MOST_VESSELS = 60;
+
+/** Vessels with water that may be poured out of, those of the same place first. */
+const pourable = (facts: Facts, { id, place }: ContainerFacts): ContainerFacts[] =>
+  Object.values(facts.container)
+    .filter(c => c.id !== id && (c.fill?.remainingL ?? 0) > 0 && !c.held?.length)
+    .sort((a, b) => Number(b.place === place) - Number(a.place === place) || (a.code < b.code ? -1 : 1))
+    .slice(0, MOST_VESSELS);
+
 /** Fills an empty container; a full one is emptied first, to utility water (that is a rotation). */
 export function FillForm({ container, onDone }: ActFormProps) {
   const say = useSay();
   const facts = useFacts();
   const { units } = useReader();
+  const now = useStateNow();
+  const vessels = useMemo(() => pourable(facts, container), [facts, container]);
   const kind = kindOf(facts, container.kind);
   const left = container.fill?.remainingL ?? 0;
   const [volumeL, setVolumeL] = useState<number | undefined>(kind && usableL(kind));
@@ -40,17 +56,25 @@ export function FillForm({ container, onDone }: ActFormProps) {
       ...withProvenance(volumeL, known),
       ...(known === 'guessed' && spread !== undefined ? { spread } : {}),
     };
+    const out = sourced.vessel === undefined ? undefined : facts.container[sourced.vessel]?.fill;
+    const treated = out && carriedOf(out, now);
     const list: Draft[] = left > 0 ? [draft('emptied', container.id, { to: 'utility' })] : [];
     list.push(
-      draft('filled', container.id, {
-        volumeL: amount,
-        ...sourcedFields(sourced),
-        sealed: true,
-        ...(printedUntil ? { printedUntil } : {}),
-      }),
+      draft(
+        'filled',
+        container.id,
+        {
+          volumeL: amount,
+          ...sourcedFields(sourced),
+          ...(treated ? { treated } : {}),
+          sealed: true,
+          ...(printedUntil ? { printedUntil } : {}),
+        },
+        sourced.vessel === undefined ? {} : { also: [sourced.vessel] },
+      ),
     );
     return list;
-  }, [volumeL, known, spread, sourced, printedUntil, left, container.id]);
+  }, [volumeL, known, spread, sourced, printedUntil, left, container.id, facts, now]);
   const isBought = water === 'bought' || water === 'pouch';
   return (
     <Act
@@ -81,7 +105,7 @@ export function FillForm({ container, onDone }: ActFormProps) {
               />
             ),
             provenance: <ProvenanceBlank value={known} onValue={setKnown} />,
-            water: <WaterBlanks {...sourced} onChange={setSourced} />,
+            water: <WaterBlanks {...sourced} onChange={setSourced} vessels={vessels} />,
             printed: isBought && (
               <Phrase
                 text="fill.sentence.printed"

@@ -74,6 +74,7 @@ function openedDrafts(facts: Facts, container: ContainerFacts, pack: ContainerKi
       {
         volumeL: measured(pieceL(pack)),
         water,
+        vessel: container.id,
         sealed: true,
         ...(origin ? { origin } : {}),
         ...(printedUntil ? { printedUntil } : {}),

@@ -1,4 +1,5 @@
 import { sourcedOf, sourcesOf } from '#core/sources/known.ts';
+import type { ContainerFacts } from '#core/store/facts.ts';
 import { asItComes, askedOf, type Origin, originAnswers, type Water, waterIds } from '#core/water/waters.ts';
 import { useFacts } from '../app/hooks.ts';
 import { useStateNow } from '../session/hooks.ts';
@@ -12,14 +13,18 @@ export interface Sourced {
   readonly origin: Origin;
   /** Where it is fetched: what it needs follows from there. */
   readonly source?: string | undefined;
+  /** The vessel that it is poured out of: what is known of that water goes with it. */
+  readonly vessel?: string | undefined;
 }
 
 interface Props extends Sourced {
   readonly onChange: (next: Sourced) => void;
+  /** Vessels that it may be poured out of. */
+  readonly vessels?: readonly ContainerFacts[];
 }
 
 /** Which water it is, and the one question that decides what it needs: who lives upstream, the well's cover, the roof. */
-export function WaterBlanks({ water, origin, source, onChange }: Props) {
+export function WaterBlanks({ water, origin, source, vessel, vessels, onChange }: Props) {
   const say = useSay();
   return (
     <>
@@ -33,7 +38,7 @@ export function WaterBlanks({ water, origin, source, onChange }: Props) {
           note: say(`water.comes.${asItComes(value)}`),
         }))}
       />
-      {!source && (
+      {!source && !vessel && (
         <OriginBlank
           isAfter
           water={water}
@@ -41,7 +46,13 @@ export function WaterBlanks({ water, origin, source, onChange }: Props) {
           onOrigin={next => onChange({ water, origin: next })}
         />
       )}
-      <SourceBlank source={source} onChange={onChange} water={water} />
+      <SourceBlank
+        source={source}
+        vessel={vessel}
+        onChange={onChange}
+        water={water}
+        {...(vessels ? { vessels } : {})}
+      />
     </>
   );
 }
@@ -49,13 +60,21 @@ export function WaterBlanks({ water, origin, source, onChange }: Props) {
 const NO_SOURCE = 'none';
 
 /** Which of the sources that are written down: what is known there is taken over, and is not asked again. */
-export function SourceBlank({ water, source, onChange }: Pick<Props, 'water' | 'source' | 'onChange'>) {
+export function SourceBlank({
+  water,
+  source,
+  vessel,
+  vessels = [],
+  onChange,
+}: Pick<Props, 'water' | 'source' | 'vessel' | 'vessels' | 'onChange'>) {
   const say = useSay();
   const facts = useFacts();
   const now = useStateNow();
   const sources = sourcesOf(facts);
-  if (sources.length === 0) return null;
+  if (sources.length === 0 && vessels.length === 0) return null;
   const take = (id: string) => {
+    const held = facts.container[id]?.fill;
+    if (held) return onChange({ water: held.water, origin: held.origin ?? {}, vessel: id });
     const chosen = facts.source[id];
     if (!chosen) return onChange({ water, origin: {} });
     const { origin = {}, water: is } = sourcedOf(facts, chosen, now);
@@ -70,7 +89,7 @@ export function SourceBlank({ water, source, onChange }: Pick<Props, 'water' | '
           source: (
             <ChoiceBlank<string>
               label={say('fill.source')}
-              value={source ?? NO_SOURCE}
+              value={vessel ?? source ?? NO_SOURCE}
               onValue={take}
               choices={[
                 { value: NO_SOURCE, label: say('fill.source.none') },
@@ -78,6 +97,11 @@ export function SourceBlank({ water, source, onChange }: Pick<Props, 'water' | '
                   value: s.id,
                   label: s.name,
                   note: say(`source-kind.${s.kind}`),
+                })),
+                ...vessels.map(c => ({
+                  value: c.id,
+                  label: say('fill.out-of', { code: c.code }),
+                  note: facts.place[c.place]?.name ?? '',
                 })),
               ]}
             />
@@ -125,8 +149,10 @@ export const sourcedFields = ({
   water,
   origin,
   source,
-}: Sourced): { water: Water; origin?: Origin; source?: string } => ({
+  vessel,
+}: Sourced): { water: Water; origin?: Origin; source?: string; vessel?: string } => ({
   water,
   ...(source ? { source } : {}),
+  ...(vessel ? { vessel } : {}),
   ...(Object.keys(origin).length > 0 ? { origin } : {}),
 });

@@ -6,11 +6,13 @@ import { judgeCare } from '#core/plan/care.ts';
 import { sourcesOf } from '#core/sources/known.ts';
 import { offersTopUp } from '#core/store/acts.ts';
 import type { ContainerFacts, Fill } from '#core/store/facts.ts';
+import { heldIn } from '#core/store/findings.ts';
 import { kindOf } from '#core/store/state.ts';
 import { parametersAt } from '#core/tests/points.ts';
 import { askedOf } from '#core/water/waters.ts';
 import { ContainerActs } from '../../acts/ContainerActs.tsx';
 import { FollowUp } from '../../acts/FollowUp.tsx';
+import { Holds } from '../../acts/Holds.tsx';
 import { SubjectStrip } from '../../acts/SubjectStrip.tsx';
 import { OriginBlank } from '../../acts/WaterBlanks.tsx';
 import { History } from '../../app/History.tsx';
@@ -114,7 +116,9 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
   const say = useSay();
   const facts = useFacts();
   const { timeZone, today } = useReader();
-  const state = useCalmWater().state.containers[container.id];
+  const calm = useCalmWater().state;
+  const state = calm.containers[container.id];
+  const { now } = calm;
   const kindName = useKindName();
   const { recordAndTell } = useRecord();
   const kind = kindOf(facts, container.kind);
@@ -152,11 +156,14 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
               />
               <OriginLine container={container} {...fill} />
             </Line>
-            {fill.from?.every(part => part.source) ? (
+            {fill.from?.every(part => part.source ?? part.vessel) ? (
               <Line name={say('life.source')}>
                 {format.listing([
                   ...new Set(
-                    fill.from.flatMap(part => (part.source && facts.source[part.source]?.name) || []),
+                    fill.from.flatMap(
+                      ({ source = '', vessel = '' }) =>
+                        facts.source[source]?.name ?? facts.container[vessel]?.code ?? [],
+                    ),
                   ),
                 ])}
               </Line>
@@ -238,6 +245,7 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
       <JudgementLine judgement={state.judgement} />
       {state.state === 'limited' && <Judgements of={judgeCare(facts, ['limited'], today)} />}
       {state.watch && <JudgementLine judgement={state.watch} />}
+      <Holds subject={container.id} name={container.code} holds={heldIn(facts, container, now)} />
       <FollowUp subject={container} name={container.code} container={container} />
       <ContainerActs key={container.id} container={container} />
       <Strips container={container} />
