@@ -2,6 +2,7 @@ import { addMonths, type Day, type Instant } from '../calendar/day.ts';
 import { type Message, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import type { Context } from '../methods/method.ts';
+import { treatmentOf } from '../methods/treatments.ts';
 import type { Care } from '../plan/care.ts';
 import { ownedTools } from '../plan/tools.ts';
 import { pastLimits } from '../quality/chemicals.ts';
@@ -179,7 +180,9 @@ export function caresOf(train: Train | undefined): Care[] {
   const left = pastLimits(train.steps.at(-1)?.after.dissolved ?? {});
   return [
     ...(train.tier === 'limited' || train.tier === 'resort' ? (['limited'] as const) : []),
-    ...(train.steps.some(s => s.means.method === 'iodine') ? (['iodine'] as const) : []),
+    ...(train.steps.some(s => treatmentOf(s.means.method).adds.includes('iodine'))
+      ? (['iodine'] as const)
+      : []),
     ...(train.steps.some(s => s.after.isChlorinated) ? (['dialysis'] as const) : []),
     ...(left.some(d => !d.notFor.includes('pregnant')) ? (['nitrate'] as const) : []),
     ...(left.some(d => d.notFor.includes('pregnant')) ? (['lifelong'] as const) : []),

@@ -1,4 +1,5 @@
 import { type Credit, noCredit } from '../ct/credit.ts';
+import type { Removal } from '../quality/chemicals.ts';
 import { type PoreFilter, poreCredit } from './pore.ts';
 
 /** Kinds of device, with the log reductions of WHO's household-treatment table where no certified figure is known. */
@@ -35,6 +36,8 @@ export function filterBarrier({ kind, poreUm }: FilterDevice): string {
 export interface FilterDevice extends Partial<PoreFilter> {
   readonly kind: DeviceKind;
   readonly certified?: Credit;
+  /** The share of what is dissolved that its certificate says it takes out. */
+  readonly removes?: Removal;
 }
 
 /** Log reductions that a device earns: by its certificate, by its pores, or by its kind; nothing is taken for granted. */

@@ -14,7 +14,7 @@ export const certifiedFor = [
 ] as const satisfies readonly ChemicalId[];
 export type CertifiedFor = (typeof certifiedFor)[number];
 
-const blankOf = {
+export const blankOf = {
   nitrate: 'takesNitrate',
   lead: 'takesLead',
   arsenic: 'takesArsenic',

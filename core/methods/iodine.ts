@@ -2,10 +2,20 @@ import { CLEAR_NTU } from '../clearing/settle.ts';
 import { credit } from '../ct/credit.ts';
 import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import { judgeMeant } from './guard.ts';
-import { choiceOf, doStep, type Method, meantBlank, numberOf, waitStep, warn } from './method.ts';
+import {
+  type Blank,
+  choiceOf,
+  doStep,
+  type Inputs,
+  type Method,
+  meantBlank,
+  numberOf,
+  waitStep,
+  warn,
+} from './method.ts';
 
 /** Colder than this the longer time holds (°C). */
-const COLD_C = 10;
+export const COLD_C = 10;
 
 const IODINE_CLEAR_DROPS_L = 5;
 const IODINE_CLOUDY_DROPS_L = 10;
@@ -16,6 +26,27 @@ export const MOST_IODINE_DAYS = 21;
 
 const notFor = (id: string, params?: Params): Judgement =>
   judge('refuse', message(id, params), 'cdc-emergency', { remedy: message('iodine.not-for.remedy') });
+
+/** Who drinks it, and for how long it has been drunk. */
+export const drinkerBlanks: readonly Blank[] = [
+  {
+    id: 'drinkers',
+    kind: 'choice',
+    options: ['none', 'pregnant', 'nursing', 'thyroid', 'allergy', 'infant'],
+    start: 'none',
+  },
+  { id: 'days', kind: 'quantity', dimension: 'timeDays', least: 0, most: 365, wholeNumbers: true, start: 1 },
+];
+
+/** Whom iodine harms, in whatever form, and for how long it is no longer for an emergency. */
+export function judgeDrinkers(inputs: Inputs): Judgement[] {
+  const drinkers = choiceOf(inputs, 'drinkers');
+  const days = numberOf(inputs, 'days') ?? 0;
+  return [
+    ...(drinkers === 'none' ? [] : [notFor(`iodine.not-for.${drinkers}`)]),
+    ...(days > MOST_IODINE_DAYS ? [notFor('iodine.too-long', { days })] : []),
+  ];
+}
 
 /** The usual bands, said as what they mean here: fewer drops are no lighter cure but none. */
 function judgeDrops(meantPerL: number, params: Params & { perL: number }): Judgement {
@@ -52,21 +83,7 @@ export const iodine: Method = {
     { id: 'clarity', kind: 'choice', options: ['clear', 'cloudy'], start: 'clear' },
     // unanswered is cold
     { id: 'temperatureC', kind: 'quantity', dimension: 'waterC', least: -2, most: 60 },
-    {
-      id: 'drinkers',
-      kind: 'choice',
-      options: ['none', 'pregnant', 'nursing', 'thyroid', 'allergy', 'infant'],
-      start: 'none',
-    },
-    {
-      id: 'days',
-      kind: 'quantity',
-      dimension: 'timeDays',
-      least: 0,
-      most: 365,
-      wholeNumbers: true,
-      start: 1,
-    },
+    ...drinkerBlanks,
     meantBlank('dropsPerL', 200),
   ],
   answer: inputs => {
@@ -77,9 +94,7 @@ export const iodine: Method = {
     const perL = isCloudy ? IODINE_CLOUDY_DROPS_L : IODINE_CLEAR_DROPS_L;
     const drops = Math.ceil(perL * volumeL - 1e-9);
     const minutes = isCold ? 60 : 30;
-    const days = numberOf(inputs, 'days') ?? 0;
     const meant = numberOf(inputs, 'meant');
-    const drinkers = choiceOf(inputs, 'drinkers');
     const params = {
       drops,
       perL,
@@ -104,11 +119,7 @@ export const iodine: Method = {
         ],
       },
       due: { amount: perL, unit: 'drops/L', judge: dropsPerL => judgeDrops(dropsPerL, params) },
-      judgements: [
-        ...(drinkers === 'none' ? [] : [notFor(`iodine.not-for.${drinkers}`)]),
-        ...(days > MOST_IODINE_DAYS ? [notFor('iodine.too-long', { days })] : []),
-        warn('iodine.crypto', 'cdc-emergency'),
-      ],
+      judgements: [...judgeDrinkers(inputs), warn('iodine.crypto', 'cdc-emergency')],
       steps: [
         doStep('dose', message('step.iodine.dose', params)),
         doStep('loose', message('step.iodine.loose')),

@@ -12,6 +12,7 @@ import { electricity } from './electricity.ts';
 import { filter } from './filter.ts';
 import { flocculant } from './flocculant.ts';
 import { iodine } from './iodine.ts';
+import { iodineTablets } from './iodineTablets.ts';
 import { layeredFilter } from './layeredFilter.ts';
 import type { Method } from './method.ts';
 import { pasteurise } from './pasteurise.ts';
@@ -48,6 +49,7 @@ export const methods: readonly Method[] = [
   tablets,
   flocculant,
   iodine,
+  iodineTablets,
   permanganate,
   sun,
   uv,

@@ -6,6 +6,7 @@ export const supplyKinds = {
   'dioxide-tablets': { unit: 'pieces', keepsMonths: 48 },
   flocculant: { unit: 'pieces', keepsMonths: 36 },
   iodine: { unit: 'mL', keepsMonths: 36 },
+  'iodine-tablets': { unit: 'pieces', keepsMonths: 36 },
   neutraliser: { unit: 'g', keepsMonths: 36 },
   permanganate: { unit: 'g', keepsMonths: 60 },
   alum: { unit: 'g', keepsMonths: 60 },

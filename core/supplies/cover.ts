@@ -1,10 +1,13 @@
 import { addDays, type Day, daysBetween } from '../calendar/day.ts';
-import { TARGET_CLEAR_MG_L } from '../chlorine/schools.ts';
-import { agedStrengthMgMl, labelStrengthMgMl } from '../chlorine/strength.ts';
+import { doseAnswers, TARGET_CLOUDY_MG_L } from '../chlorine/schools.ts';
+import { agedStrengthMgMl, type Bleach, labelStrengthMgMl } from '../chlorine/strength.ts';
+import { type Credit, meets, noCredit, sumOf, targets } from '../ct/credit.ts';
+import { deviceCredit } from '../filters/device.ts';
 import { filterStanding } from '../filters/register.ts';
 import { boilOf, holdMin, stoves } from '../heat/boil.ts';
 import type { Facts } from '../log/facts.ts';
 import { MOST_IODINE_DAYS } from '../methods/iodine.ts';
+import { treatmentOf } from '../methods/treatments.ts';
 import type { SupplyKind } from '../stock/kinds.ts';
 import { supplyUntil } from '../stock/until.ts';
 import type { SupplyFacts } from './facts.ts';
@@ -19,6 +22,7 @@ const wayOf: Partial<Record<SupplyKind, Way>> = {
   'dioxide-tablets': 'chlorine',
   flocculant: 'chlorine',
   iodine: 'iodine',
+  'iodine-tablets': 'iodine',
   filter: 'filter',
   lamp: 'light',
   propane: 'boil',
@@ -31,6 +35,7 @@ const wayOf: Partial<Record<SupplyKind, Way>> = {
 
 /** Where nothing else is known: a tablet for 20 L, five drops of iodine a litre, powder of 65 %. */
 const TABLET_L = 20;
+const IODINE_TABLET_L = 0.5;
 const PACKET_L = 10;
 const IODINE_ML_L = 0.25;
 const POWDER_SHARE = 0.65;
@@ -44,11 +49,12 @@ export function litresPerUnit(supply: SupplyFacts, today: Day, altitudeM: number
       const { bleach } = supply;
       if (bleach?.product !== 'plain') return 0;
       const freshMgMl = labelStrengthMgMl(bleach.basis, bleach.strength);
-      const days = bleach.madeOn ? daysBetween(bleach.madeOn, today) : 0;
-      return (bleach.measuredMgMl ?? agedStrengthMgMl(freshMgMl, days, bleach.keptC)) / TARGET_CLEAR_MG_L;
+      const strengthMgMl =
+        bleach.measuredMgMl ?? agedStrengthMgMl(freshMgMl, bleachAgeDays(supply, today), bleach.keptC);
+      return strengthMgMl / doseMgL(bleach, strengthMgMl);
     }
     case 'chlorine-powder':
-      return (POWDER_SHARE * 1000) / TARGET_CLEAR_MG_L;
+      return (POWDER_SHARE * 1000) / TARGET_CLOUDY_MG_L;
     case 'chlorine-tablets':
     case 'dioxide-tablets':
       return supply.treatsL ?? TABLET_L;
@@ -56,6 +62,8 @@ export function litresPerUnit(supply: SupplyFacts, today: Day, altitudeM: number
       return supply.treatsL ?? PACKET_L;
     case 'iodine':
       return 1 / IODINE_ML_L;
+    case 'iodine-tablets':
+      return supply.treatsL ?? IODINE_TABLET_L;
     case 'filter':
     case 'lamp':
       return 1;
@@ -63,6 +71,34 @@ export function litresPerUnit(supply: SupplyFacts, today: Day, altitudeM: number
       return boiledPerKg(supply.kind, altitudeM);
   }
 }
+
+/** Bleach of which nobody knows the age counts as so old on the day it was written down (days). */
+export const UNDATED_DAYS = 182;
+
+/** How old a bottle is; one without a date goes on ageing from the day it was written down. */
+export function bleachAgeDays({ bleach, setAt }: Pick<SupplyFacts, 'bleach' | 'setAt'>, today: Day): number {
+  if (bleach?.madeOn) return Math.max(0, daysBetween(bleach.madeOn, today));
+  return UNDATED_DAYS + Math.max(0, daysBetween(setAt.slice(0, 10), today));
+}
+
+/**
+ * What the bench puts in with no meter and in the cold season (mg/L): the drop rule doubled, where the bottle has an answer in it,
+ * else the target for doubtful water. A store that lasts on a summer's dose is empty in winter.
+ */
+function doseMgL(bleach: Pick<Bleach, 'basis' | 'strength'>, strengthMgMl: number): number {
+  const c = {
+    volumeL: BATCH_L,
+    clarity: 'clear' as const,
+    temperatureC: COLDEST_C,
+    bleach,
+    strengthMgMl,
+    isTreatedTap: false,
+  };
+  const rule = doseAnswers(c).find(a => a.school === 'drops-rule');
+  return rule?.answers ? rule.targetMgL : TARGET_CLOUDY_MG_L;
+}
+const BATCH_L = 20;
+const COLDEST_C = 1;
 
 /** Litres boiled by a kg of fuel on the usual stove for it, a minute or three held. */
 function boiledPerKg(kind: SupplyKind, altitudeM: number): number | undefined {
@@ -97,13 +133,18 @@ const daysLeft = (supply: SupplyFacts, today: Day): number => {
 
 /** Nobody drinks iodine for longer than three weeks, however much of it there is. */
 const mostDays = (kind: SupplyKind): number =>
-  kind === 'iodine' ? MOST_IODINE_DAYS : Number.POSITIVE_INFINITY;
+  wayOf[kind] === 'iodine' ? MOST_IODINE_DAYS : Number.POSITIVE_INFINITY;
+
+interface Lot {
+  readonly litres: number;
+  readonly days: number;
+}
 
 /**
  * Litres that a lot of supplies treats before their dates come: those that end first are used first, and nothing is
  * used after its date.
  */
-function usableL(lots: readonly { litres: number; days: number }[], needL: number): number {
+function usableL(lots: readonly Lot[], needL: number): number {
   let [usedL, usedDays] = [0, 0];
   for (const lot of [...lots].sort((a, b) => a.days - b.days)) {
     const roomDays = Math.max(0, lot.days - usedDays);
@@ -124,6 +165,8 @@ export interface Cover {
   readonly endsOn: Day;
   /** What more would cover the plan's days, in the kind's unit; 0 when it does. */
   readonly lacks: number;
+  /** What a run with it earns; of several filters the poorest. */
+  readonly credit: Credit;
 }
 
 /**
@@ -136,15 +179,20 @@ export function coverOf(
   needL: number,
   planDays: number,
 ): Cover[] {
-  const byKind = new Map<SupplyKind, { lots: { litres: number; days: number }[]; perUnit: number }>();
+  const byKind = new Map<SupplyKind, { lots: Lot[]; perUnit: number; credit: Credit }>();
   for (const supply of Object.values(facts.supply)) {
     const perUnit = litresPerUnit(supply, today, facts.group.altitudeM);
     if (!perUnit || !wayOf[supply.kind]) continue;
     const lot = { litres: leftOf(supply, today) * perUnit, days: daysLeft(supply, today) };
-    byKind.set(supply.kind, { lots: [...(byKind.get(supply.kind)?.lots ?? []), lot], perUnit });
+    const before = byKind.get(supply.kind);
+    byKind.set(supply.kind, {
+      lots: [...(before?.lots ?? []), lot],
+      perUnit,
+      credit: before ? poorer(before.credit, creditOf(supply)) : creditOf(supply),
+    });
   }
   return [...byKind]
-    .map(([kind, { lots, perUnit }]): Cover => {
+    .map(([kind, { lots, perUnit, credit }]): Cover => {
       const litres = Math.min(
         usableL(lots, needL),
         needL > 0 ? mostDays(kind) * needL : Number.POSITIVE_INFINITY,
@@ -152,6 +200,7 @@ export function coverOf(
       const days = needL > 0 ? litres / needL : 0;
       return {
         kind,
+        credit,
         way: wayOf[kind]!,
         litres,
         days,
@@ -162,9 +211,68 @@ export function coverOf(
     .sort((a, b) => b.days - a.days);
 }
 
-/** Ways that each cover the plan's days by themselves: two are asked for. */
-export function independentWays(covers: readonly Cover[], planDays: number): Way[] {
-  const days = new Map<Way, number>();
-  for (const c of covers) days.set(c.way, (days.get(c.way) ?? 0) + c.days);
-  return [...days].filter(([, d]) => d >= planDays).map(([way]) => way);
+/** What a run with a supply earns: a filter by what it is, a lamp of unstated fluence, anything else by its method. */
+function creditOf({ kind, device }: SupplyFacts): Credit {
+  if (kind === 'filter') return device ? deviceCredit(device) : noCredit;
+  const method = methodOfKind[kind];
+  if (kind === 'dioxide-tablets') return DIOXIDE_LONG;
+  return method ? treatmentOf(method).credit : BOILED;
 }
+const methodOfKind: Partial<Record<SupplyKind, string>> = {
+  bleach: 'dose',
+  'chlorine-powder': 'dose',
+  'chlorine-tablets': 'tablets',
+  flocculant: 'flocculant',
+  iodine: 'iodine',
+  'iodine-tablets': 'iodine-tablets',
+  lamp: 'uv',
+};
+const BOILED = treatmentOf('boil').credit;
+/** Chlorine dioxide after its four hours, by its label. */
+const DIOXIDE_LONG: Credit = { bacteria: 3, viruses: 3, protozoa: 3, crypto: 2 };
+
+const poorer = (a: Credit, b: Credit): Credit => ({
+  bacteria: Math.min(a.bacteria, b.bacteria),
+  viruses: Math.min(a.viruses, b.viruses),
+  protozoa: Math.min(a.protozoa, b.protozoa),
+  crypto: Math.min(a.crypto, b.crypto),
+});
+
+/** The water that the group would treat: what it asks, and whether iodine harms somebody here. */
+export interface Asked {
+  readonly least: Credit;
+  readonly mayIodine: boolean;
+}
+
+/**
+ * Ways that each cover the plan's days and make drinking water of what there is to treat: two are asked for. Two kinds that fall
+ * short by themselves are a way together where their sum does not: a filter, and chlorine behind it.
+ */
+export function independentWays(
+  covers: readonly Pick<Cover, 'way' | 'days' | 'credit'>[],
+  planDays: number,
+  { least, mayIodine }: Asked,
+): Way[][] {
+  const ways = new Map<Way, { days: number; credit: Credit }>();
+  for (const { way, days, credit } of covers) {
+    const before = ways.get(way);
+    ways.set(way, {
+      days: (before?.days ?? 0) + days,
+      credit: before ? better(before.credit, credit) : credit,
+    });
+  }
+  const lasting = [...ways].filter(([way, { days }]) => days >= planDays && (way !== 'iodine' || mayIodine));
+  const whole = lasting.filter(([, { credit }]) => meets(credit, least)).map(([way]) => [way]);
+  const short = lasting.filter(([, { credit }]) => !meets(credit, least));
+  const used = new Set<Way>();
+  for (const [a, { credit }] of short)
+    for (const [b, other] of short) {
+      if (a >= b || used.has(a) || used.has(b) || !meets(sumOf([credit, other.credit]), least)) continue;
+      whole.push([a, b]);
+      used.add(a).add(b);
+    }
+  return whole;
+}
+
+const better = (a: Credit, b: Credit): Credit =>
+  targets.reduce<Credit>((sum, t) => ({ ...sum, [t]: Math.max(a[t], b[t]) }), a);

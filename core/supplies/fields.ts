@@ -4,6 +4,7 @@ import type { Credit } from '../ct/credit.ts';
 import { between, day, type Fields, fields, line, name, subjectOf, whole } from '../fields.ts';
 import { deviceKinds } from '../filters/device.ts';
 import type { DataOf } from '../log/define.ts';
+import type { Removal } from '../quality/chemicals.ts';
 import { parameterIds } from '../quality/parameters.ts';
 import { supplyKindIds } from '../stock/kinds.ts';
 import { bottleEvents, filterEvents } from '../stock/supply.ts';
@@ -20,6 +21,16 @@ const bleach: Fields<Bleach> = fields({
 
 const log10 = between(0, 10);
 const certified: Fields<Credit> = fields({ bacteria: log10, viruses: log10, protozoa: log10, crypto: log10 });
+
+const share = between(0, 1);
+const removal: Fields<Removal> = fields({
+  nitrate: v.exactOptional(share),
+  nitrite: v.exactOptional(share),
+  lead: v.exactOptional(share),
+  arsenic: v.exactOptional(share),
+  fluoride: v.exactOptional(share),
+  manganese: v.exactOptional(share),
+});
 
 /** How much there is, in the unit of the kind. */
 const amount = between(0, 10_000_000);
@@ -39,6 +50,7 @@ const what = {
       poreUm: v.exactOptional(between(0.0001, 100)),
       rating: v.exactOptional(v.picklist(['absolute', 'nominal'])),
       certified: v.exactOptional(certified),
+      removes: v.exactOptional(removal),
     }),
   ),
   home: v.exactOptional(subjectOf('home')),

@@ -1,12 +1,12 @@
 import type { Day } from '../calendar/day.ts';
 import type { Facts } from '../log/facts.ts';
 import type { HomeFacts } from '../plan/facts.ts';
-import { coverOf, type Way } from './cover.ts';
+import { type Asked, type Cover, coverOf, independentWays, type Way } from './cover.ts';
 
 /** Ways that a home can count on for the plan's days. */
 export interface HomeWays {
   readonly home: HomeFacts;
-  readonly ways: readonly Way[];
+  readonly ways: readonly (readonly Way[])[];
 }
 
 /** What the group keeps for all: not what one of several homes keeps for itself. */
@@ -15,18 +15,15 @@ export function sharedSupply(facts: Pick<Facts, 'supply' | 'home'>): Facts['supp
   return Object.fromEntries(Object.entries(facts.supply).filter(([, s]) => s.home === undefined));
 }
 
-/** Days by way, of supplies that pass a test, for a need. */
-function daysByWay(
+/** How far each kind of supply that passes a test goes, for a need. */
+function coversOf(
   facts: Pick<Facts, 'supply' | 'group'>,
   isTheirs: (home: string | undefined) => boolean,
   today: Day,
   needL: number,
-): Map<Way, number> {
+): Cover[] {
   const supply = Object.fromEntries(Object.entries(facts.supply).filter(([, s]) => isTheirs(s.home)));
-  const days = new Map<Way, number>();
-  for (const c of coverOf({ ...facts, supply }, today, needL, 1))
-    days.set(c.way, (days.get(c.way) ?? 0) + c.days);
-  return days;
+  return coverOf({ ...facts, supply }, today, needL, 1);
 }
 
 /**
@@ -39,18 +36,16 @@ export function waysByHome(
   today: Day,
   needL: number,
   planDays: number,
+  asked: Asked,
 ): HomeWays[] {
   const homes = Object.values(facts.home);
   const heads = homes.reduce((sum, home) => sum + home.people.length, 0);
-  const shared = daysByWay(facts, home => home === undefined, today, needL);
+  const shared = coversOf(facts, home => home === undefined, today, needL);
   return homes
     .filter(home => home.people.length > 0)
     .map(home => {
       const ownL = (needL * home.people.length) / heads;
-      const own = daysByWay(facts, id => id === home.id, today, ownL);
-      const ways = [...new Set([...shared.keys(), ...own.keys()])].filter(
-        way => (shared.get(way) ?? 0) + (own.get(way) ?? 0) >= planDays,
-      );
-      return { home, ways };
+      const own = coversOf(facts, id => id === home.id, today, ownL);
+      return { home, ways: independentWays([...shared, ...own], planDays, asked) };
     });
 }

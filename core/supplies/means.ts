@@ -3,6 +3,7 @@ import { deviceCredit } from '../filters/device.ts';
 import { filterStanding } from '../filters/register.ts';
 import { stoves } from '../heat/boil.ts';
 import type { Facts } from '../log/facts.ts';
+import { inputsOfRemoval } from '../methods/certificate.ts';
 import type { Inputs } from '../methods/method.ts';
 import { iodineBar } from '../plan/care.ts';
 import type { SupplyKind } from '../stock/kinds.ts';
@@ -48,6 +49,12 @@ const waysOf: Partial<Record<SupplyKind, (supply: SupplyFacts, facts: Where, tod
     flocculant: ({ treatsL }) => [{ method: 'flocculant', inputs: given('packL', treatsL) }],
     // what is made for all is not made with what harms one
     iodine: (_, facts, today) => [{ method: 'iodine', inputs: given('drinkers', iodineBar(facts, today)) }],
+    'iodine-tablets': ({ treatsL }, facts, today) => [
+      {
+        method: 'iodine-tablets',
+        inputs: { ...given('packL', treatsL), ...given('drinkers', iodineBar(facts, today)) },
+      },
+    ],
     alum: () => [{ method: 'alum', inputs: {} }],
     carbon: () => [{ method: 'carbon', inputs: {} }],
     lamp: () => [{ method: 'uv', inputs: {} }],
@@ -62,6 +69,7 @@ const waysOf: Partial<Record<SupplyKind, (supply: SupplyFacts, facts: Where, tod
         ...given('poreUm', poreUm),
         ...given('rating', rating),
         ...certified,
+        ...inputsOfRemoval(device.removes),
         ...given('newLH', newLH),
         ...given('nowLH', lastLH),
         // sand that somebody keeps in use has its skin

@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { credit } from '../ct/credit.ts';
 import { noFacts } from '../record.ts';
 import { supplyUntil } from '../stock/until.ts';
 import { coverOf, independentWays, leftOf } from './cover.ts';
@@ -17,6 +18,8 @@ const keep = (...list: (SupplySet & { amount: number; used?: number })[]) => ({
     ]),
   ),
 });
+/** A protected well that is stored, and nobody whom iodine harms. */
+const ASKED = { least: credit(2, 3, 0, 0), mayIodine: true };
 const bleach = { product: 'plain', basis: 'wt-naocl', strength: 6, madeOn: TODAY, keptC: 15 } as const;
 
 describe('the day a supply is trusted to', () => {
@@ -39,11 +42,25 @@ describe('the day a supply is trusted to', () => {
 });
 
 describe('the cover', () => {
-  it('of a litre of fresh 6 % bleach at 2 mg/L is 30,900 L', () => {
+  it('of a litre of fresh 6 % bleach is what the drop rule makes of it in cold water: 85 drops to 20 L', () => {
+    // 8 drops a US gallon, doubled below 5 °C: 16 × 20 ÷ 3.785 = 84.5, whole drops of 0.05 mL
     const [cover] = coverOf(keep({ name: 'B', kind: 'bleach', amount: 1000, bleach }), TODAY, 100, 14);
-    expect(cover!.litres).toBeCloseTo((1000 * 61.78) / 2, -1);
-    expect(cover!.days).toBeCloseTo(309, 0);
+    expect(cover!.litres).toBeCloseTo((1000 / (85 * 0.05)) * 20, 0);
     expect(cover!.lacks).toBe(0);
+  });
+
+  it('of bleach without a date is that of a bottle half a year old, and it goes on ageing', () => {
+    const { madeOn: _, ...undated } = bleach;
+    const lot = { name: 'B', kind: 'bleach', amount: 1000, bleach: undated } as const;
+    const on = (day: string) => coverOf(keep(lot), day, 10, 14)[0]!;
+    expect(supplyUntil(keep(lot).supply['supply:0']!)).toBe('2027-05-25');
+    expect(on('2027-05-25').litres).toBeGreaterThan(0);
+    expect(on('2027-05-26').litres).toBe(0);
+  });
+
+  it('of iodine tablets ends after three weeks, as that of the tincture does', () => {
+    const [cover] = coverOf(keep({ name: 'I', kind: 'iodine-tablets', amount: 10_000 }), TODAY, 10, 60);
+    expect(cover).toMatchObject({ way: 'iodine', days: 21, credit: credit(2, 2, 1, 0) });
   });
 
   it('of what is past its date, or used up, is nothing', () => {
@@ -78,8 +95,30 @@ describe('the cover', () => {
       { name: 'T', kind: 'chlorine-tablets', amount: 500, treatsL: 20 },
       { name: 'P', kind: 'propane', amount: 5 },
     );
-    expect(independentWays(coverOf(facts, TODAY, 100, 14), 14)).toEqual(['chlorine']);
-    expect(independentWays(coverOf(facts, TODAY, 20, 14), 14).sort()).toEqual(['boil', 'chlorine']);
+    expect(independentWays(coverOf(facts, TODAY, 100, 14), 14, ASKED)).toEqual([['chlorine']]);
+    expect(independentWays(coverOf(facts, TODAY, 20, 14), 14, ASKED).sort()).toEqual([
+      ['boil'],
+      ['chlorine'],
+    ]);
+  });
+
+  it('counts as a way only what makes drinking water of what there is to treat', () => {
+    const filter = (device: SupplySet['device'] & {}) =>
+      ({ name: 'F', kind: 'filter', amount: 9000, device }) as const;
+    const chlorine = { name: 'B', kind: 'bleach', amount: 1000, bleach } as const;
+    const iodine = { name: 'I', kind: 'iodine', amount: 1000 } as const;
+    const stream = { least: credit(2, 3, 2, 2), mayIodine: true };
+    const ways = (asked: typeof stream, ...list: Parameters<typeof keep>) =>
+      independentWays(coverOf(keep(...list), TODAY, 10, 14), 14, asked);
+    expect(ways(stream, chlorine)).toEqual([]);
+    expect(ways(stream, filter({ kind: 'hollow-fibre' }))).toEqual([]);
+    expect(ways(stream, filter({ kind: 'ultrafilter' }))).toEqual([['filter']]);
+    // chlorine behind a filter is one way, and not two
+    expect(ways(stream, chlorine, filter({ kind: 'hollow-fibre' }))).toEqual([['chlorine', 'filter']]);
+    expect(ways(stream, chlorine, filter({ kind: 'by-pore', poreUm: 0.1, rating: 'nominal' }))).toEqual([]);
+    const easy = { least: credit(2, 2, 0, 0), mayIodine: true };
+    expect(ways(easy, iodine)).toEqual([['iodine']]);
+    expect(ways({ ...easy, mayIodine: false }, iodine)).toEqual([]);
   });
 });
 
@@ -93,9 +132,9 @@ describe('two ways for every home', () => {
   const homes = { 'home:a': home('a', 3), 'home:b': home('b', 1), 'home:c': home('c', 0) };
   const waysOf = (...list: Parameters<typeof keep>) =>
     Object.fromEntries(
-      waysByHome({ ...keep(...list), home: homes }, TODAY, 20, 14).map(h => [
+      waysByHome({ ...keep(...list), home: homes }, TODAY, 20, 14, ASKED).map(h => [
         h.home.name,
-        [...h.ways].sort(),
+        h.ways.flat().sort(),
       ]),
     );
 
@@ -185,7 +224,7 @@ describe('a cover ends where its date ends', () => {
       { name: 'New', kind: 'bleach', amount: 100, bleach },
     );
     const [cover] = coverOf(two, TODAY, 100, 30);
-    expect(cover!.days).toBeCloseTo(10 + (100 * 61.78) / 2 / 100, 0);
+    expect(cover!.days).toBeCloseTo(10 + ((100 / (85 * 0.05)) * 20) / 100, 0);
   });
   it('iodine covers three weeks at most', () => {
     const [cover] = coverOf(keep({ name: 'I', kind: 'iodine', amount: 5000 }), TODAY, 10, 60);

@@ -1,5 +1,6 @@
 import { noCredit, targets } from '#core/ct/credit.ts';
 import { type DeviceKind, deviceKinds, type FilterDevice } from '#core/filters/device.ts';
+import { blankOf, certifiedFor } from '#core/methods/certificate.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
@@ -66,8 +67,22 @@ export function DeviceBlanks({ device, onDevice }: Props) {
         certificate: device?.kind === 'certified' && (
           <Phrase
             text="device.sentence.certificate"
-            blanks={Object.fromEntries(
-              targets.map(target => [
+            blanks={Object.fromEntries([
+              ...certifiedFor.map(id => [
+                blankOf[id],
+                <QuantityBlank
+                  key={id}
+                  label={word(blankOf[id])}
+                  dimension="percent"
+                  value={device.removes?.[id] === undefined ? undefined : device.removes[id] * 100}
+                  onValue={percent =>
+                    onDevice({ ...device, removes: { ...device.removes, [id]: (percent ?? 0) / 100 } })
+                  }
+                  least={0}
+                  most={99.9}
+                />,
+              ]),
+              ...targets.map(target => [
                 target,
                 <QuantityBlank
                   key={target}
@@ -84,7 +99,7 @@ export function DeviceBlanks({ device, onDevice }: Props) {
                   most={9}
                 />,
               ]),
-            )}
+            ])}
           />
         ),
       }}

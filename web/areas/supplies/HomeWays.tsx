@@ -1,8 +1,10 @@
+import { askedOfSupplies } from '#core/supplies/asked.ts';
 import { waysByHome } from '#core/supplies/homes.ts';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Phrase } from '../../ui/Phrase.tsx';
+import { wayWords } from './wayWords.ts';
 
 /** Ways asked of every home: what breaks one leaves the other. */
 const WAYS_ASKED = 2;
@@ -11,14 +13,15 @@ const WAYS_ASKED = 2;
 export function HomeWays() {
   const say = useSay();
   const facts = useFacts();
-  const { today, need } = useWaterState();
-  const homes = waysByHome(facts, today, need.drinkingL, facts.plan.targetDays);
+  const { today, need, now } = useWaterState();
+  const asked = askedOfSupplies(facts, now, today);
+  const homes = waysByHome(facts, today, need.drinkingL, facts.plan.targetDays, asked);
   if (homes.length < 2) return null;
   const lacking = homes.filter(h => h.ways.length < WAYS_ASKED);
   // homes that lack the same are named together
   const byWays = new Map<string, string[]>();
   for (const { home, ways } of lacking) {
-    const have = format.listing(ways.map(way => say(`way.${way}`)));
+    const have = format.listing(ways.map(way => wayWords(way, say)));
     byWays.set(have, [...(byWays.get(have) ?? []), home.name]);
   }
   return (

@@ -2,6 +2,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { supplyKinds } from '#core/stock/kinds.ts';
 import { supplyUntil } from '#core/stock/until.ts';
+import { askedOfSupplies } from '#core/supplies/asked.ts';
 import { coverOf, independentWays, leftOf } from '#core/supplies/cover.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { sharedSupply } from '#core/supplies/homes.ts';
@@ -20,6 +21,7 @@ import { FilterRegister } from './FilterRegister.tsx';
 import { HomeWays } from './HomeWays.tsx';
 import { Kits } from './Kits.tsx';
 import { SupplyEditor } from './SupplyEditor.tsx';
+import { wayWords } from './wayWords.ts';
 
 /** Days of the scale that hold the cover without crowding what is near the goal. */
 const TICKS = [1, 3, 7, 14, 30, 90, 365];
@@ -31,12 +33,12 @@ const WAYS_WANTED = 2;
 export function Supplies() {
   const say = useSay();
   const facts = useFacts();
-  const { today, need, reach } = useWaterState();
+  const { today, need, reach, now } = useWaterState();
   const [editing, setEditing] = useState<SupplyFacts | 'new' | null>(null);
   useAsked('supplies', { add: () => setEditing('new') });
   const planDays = facts.plan.targetDays;
   const covers = coverOf({ ...facts, supply: sharedSupply(facts) }, today, need.drinkingL, planDays);
-  const ways = independentWays(covers, planDays);
+  const ways = independentWays(covers, planDays, askedOfSupplies(facts, now, today));
   const supplies = Object.values(facts.supply).sort((a, b) => (a.name < b.name ? -1 : 1));
   return (
     <div className="flex max-w-[1080px] flex-col gap-6 p-6 max-wide:p-4">
@@ -48,7 +50,7 @@ export function Supplies() {
           </p>
           <p className={ways.length < WAYS_WANTED ? 'border-l-4 border-clay pl-3' : 'text-ash'}>
             {ways.length > 0 &&
-              say('supplies.ways-are', { ways: format.listing(ways.map(way => say(`way.${way}`))) })}{' '}
+              say('supplies.ways-are', { ways: format.listing(ways.map(way => wayWords(way, say))) })}{' '}
             {say(ways.length < WAYS_WANTED ? 'supplies.too-few' : 'supplies.enough', {
               perDay: reach.drinkingNeedL,
             })}

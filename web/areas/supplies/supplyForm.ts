@@ -8,12 +8,13 @@ import type { SupplySet } from '#core/supplies/fields.ts';
 import { type Draft, draft, newSubject } from '../../session/draft.ts';
 
 /** Counted by the piece, each for so many litres. */
-const pieces: readonly SupplyKind[] = ['chlorine-tablets', 'dioxide-tablets', 'bottles'];
+const pieces: readonly SupplyKind[] = ['chlorine-tablets', 'dioxide-tablets', 'iodine-tablets', 'bottles'];
 /** Lasts so many months once opened, or taken into use. */
 const lasting: readonly SupplyKind[] = [
   'chlorine-tablets',
   'dioxide-tablets',
   'iodine',
+  'iodine-tablets',
   'test-kit',
   'filter',
   'carbon',

@@ -1,0 +1,6 @@
+import type { Way } from '#core/supplies/cover.ts';
+import * as format from '../../texts/format.ts';
+import type { Say } from '../../texts/texts.ts';
+
+/** A way to treat in words: one kind, or two that are one way together. */
+export const wayWords = (way: readonly Way[], say: Say): string => format.list(way.map(w => say(`way.${w}`)));
