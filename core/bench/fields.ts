@@ -3,7 +3,7 @@ import { type BatchCheck, type DoseInstruction, doseWays } from '../chlorine/bat
 import { clarities, doseSchoolIds } from '../chlorine/schools.ts';
 import { strengthSchools } from '../chlorine/strength.ts';
 import type { Credit } from '../ct/credit.ts';
-import { between, type Fields, fields, isKey, line, litres, name, subjectOf } from '../fields.ts';
+import { between, type Fields, fields, isKey, line, litres, name, subjectOf, whole } from '../fields.ts';
 import type { Message } from '../judgement.ts';
 import type { DataOf } from '../log/define.ts';
 import { holds, type Step, stepKinds } from '../methods/method.ts';
@@ -55,7 +55,13 @@ const step: Fields<Step> = fields({
   text,
   kind: v.picklist(stepKinds),
   waitMin: v.exactOptional(between(0, 60 * 24 * 14)),
-  daylight: v.exactOptional(fields({ latitudeDeg: between(-90, 90), longitudeDeg: between(-180, 180) })),
+  daylight: v.exactOptional(
+    fields({
+      latitudeDeg: between(-90, 90),
+      longitudeDeg: between(-180, 180),
+      wholeDays: v.exactOptional(whole(1, 14)),
+    }),
+  ),
   reading: v.exactOptional(reading),
   onFail: v.exactOptional(text),
 });

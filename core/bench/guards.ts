@@ -1,6 +1,6 @@
 import { dayOf, type Instant } from '../calendar/day.ts';
 import type { DoseInstruction } from '../chlorine/batch.ts';
-import { judgeAgainstInstruction } from '../chlorine/slip.ts';
+import { judgeAgainstInstruction, otherRuleOf } from '../chlorine/slip.ts';
 import { targets } from '../ct/credit.ts';
 import { filterStanding } from '../filters/register.ts';
 import { type Judgement, judge, message, refusals } from '../judgement.ts';
@@ -52,7 +52,10 @@ export const onDosed = ofContainer((_, container, entry: Told<Dose>, now) => {
     return [
       judge('refuse', message('guard.no-batch'), 'record', { remedy: message('guard.no-batch.remedy') }),
     ];
-  const judged = judgeAgainstInstruction(entry.data.doseMl, running.batch.instruction.doseMl);
+  const { instruction } = running.batch;
+  const against = judgeAgainstInstruction(entry.data.doseMl, instruction.doseMl);
+  const other = against.verdict === 'ok' ? undefined : otherRuleOf(entry.data.doseMl, instruction);
+  const judged = other ? { ...against, slip: other } : against;
   return judged.verdict === 'ok' ? [] : [judged];
 });
 

@@ -1,6 +1,6 @@
 import { addMinutes, type Instant } from '../calendar/day.ts';
 import type { Step } from '../methods/method.ts';
-import { afterDaylight } from '../sun/daylight.ts';
+import { afterDaylight, afterWholeDays } from '../sun/daylight.ts';
 import type { SheetDone, SheetFacts } from './facts.ts';
 
 /** A sheet at a moment: the step that is live, its clock, or how it ended. */
@@ -42,10 +42,18 @@ export function sheetAt(sheet: SheetFacts, now: Instant): SheetStanding {
     return { phase: 'running', live, ...(failing ? { failing } : {}) };
   const standsFrom = sheet.done.at(-1)?.at ?? sheet.begunAt;
   const standsUntil = live.daylight
-    ? afterDaylight(standsFrom, live.waitMin, live.daylight)
+    ? litUntil(standsFrom, live.waitMin, live.daylight)
     : addMinutes(standsFrom, live.waitMin);
   return { phase: 'running', live, standsFrom, standsUntil, isOver: now >= standsUntil };
 }
+
+/** Six hours of sun, or whole days of it. */
+const litUntil = (
+  from: Instant,
+  minutes: number,
+  { wholeDays, ...site }: NonNullable<Step['daylight']>,
+): Instant =>
+  wholeDays === undefined ? afterDaylight(from, minutes, site) : afterWholeDays(from, wholeDays, site);
 
 /** Sheets that run, the soonest clock first. */
 export function runningSheets(sheets: Readonly<Record<string, SheetFacts>>, now: Instant): SheetFacts[] {

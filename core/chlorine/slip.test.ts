@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { contactTime } from './contact.ts';
 import { sanitisingRinse } from './sanitise.ts';
-import { judgeAgainstInstruction, likelySlip } from './slip.ts';
+import { judgeAgainstInstruction, likelySlip, otherRuleOf } from './slip.ts';
 
 describe('the likely slip', () => {
   it.each([
@@ -96,5 +96,19 @@ describe('the contact time', () => {
   it('is long in cloudy water, whatever else is known', () => {
     expect(contactTime({ temperatureC: 15, ph: 7, clarity: 'cloudy' })).toMatchObject({ minutes: 60 });
     expect(contactTime({ temperatureC: 15, ph: 7, clarity: 'clear' })).toMatchObject({ minutes: 30 });
+  });
+});
+
+describe('an amount that is another rule’s own figure', () => {
+  const of = (enteredMl: number, school: 'drops-rule' | 'target-dose' | 'eighth-teaspoon') =>
+    otherRuleOf(enteredMl, { school, volumeL: 20, strengthMgMl: 61.8 })?.params?.school;
+
+  it('is named as that rule’s, and the rule that was followed is not', () => {
+    // 20 L: 2 mg/L of 61.8 mg/mL is 0.65 mL; 8 drops a US gallon are 2.11 mL; ⅛ teaspoon a gallon is 3.26 mL
+    expect(of(0.65, 'drops-rule')).toBe('school.target-dose');
+    expect(of(2.11, 'target-dose')).toBe('school.drops-rule');
+    expect(of(3.26, 'target-dose')).toBe('school.eighth-teaspoon');
+    expect(of(2.11, 'drops-rule')).toBeUndefined();
+    expect(of(9, 'target-dose')).toBeUndefined();
   });
 });

@@ -1,6 +1,7 @@
 import { type Judgement, judge, type Message, message } from '../judgement.ts';
-import { litresPer } from '../units/volume.ts';
+import { litresPer, STANDARD_DROPS_PER_ML } from '../units/volume.ts';
 import { spoonMl } from './measure.ts';
+import { type DoseSchoolId, TARGET_CLEAR_MG_L, TARGET_CLOUDY_MG_L } from './schools.ts';
 
 /** At or beyond these ratios of the rounded instruction an amount is stopped. */
 export const STOP_OVER = 2;
@@ -52,6 +53,44 @@ export function likelySlip(enteredMl: number, instructedMl: number): Message | u
     .filter(s => alike(ratio, s.ratio, LIKENESS))
     .sort((a, b) => Math.abs(Math.log(ratio / a.ratio)) - Math.abs(Math.log(ratio / b.ratio)))[0];
   return near && message(near.id, { ratio });
+}
+
+/** Bleach of 6 and of 8.25 % by weight, which the drop rule has a row for; it has none for what is further off (mg/mL). */
+const SIX_PERCENT_MG_ML = 61.8;
+const EIGHT_PERCENT_MG_ML = 87.3;
+const OFF_LABEL_SHARE = 0.2;
+
+/** What each rule puts into a litre of water, by the strength of the bleach (mL). */
+const rulesMlL: readonly { readonly school: DoseSchoolId; readonly mlL: (strengthMgMl: number) => number }[] =
+  [
+    { school: 'target-dose', mlL: strength => TARGET_CLEAR_MG_L / strength },
+    { school: 'target-dose', mlL: strength => TARGET_CLOUDY_MG_L / strength },
+    // eight drops of 6 % or six of 8.25 % to a US gallon, and twice as many in cold or cloudy water
+    ...[8, 16, 6, 12].map(drops => ({
+      school: 'drops-rule' as const,
+      mlL: () => drops / STANDARD_DROPS_PER_ML / litresPer['US gal'],
+    })),
+    ...[1, 2].map(times => ({
+      school: 'eighth-teaspoon' as const,
+      mlL: () => (times * litresPer.tsp * 1000) / 8 / litresPer['US gal'],
+    })),
+  ];
+/** A figure within this share of a rule's own is taken for it. */
+const RULE_LIKENESS = 0.04;
+
+/** The rule whose own figure an amount is, where another was followed: no slip of the hand, but of the page. */
+export function otherRuleOf(
+  enteredMl: number,
+  {
+    school,
+    volumeL,
+    strengthMgMl,
+  }: { readonly school: DoseSchoolId; readonly volumeL: number; readonly strengthMgMl: number },
+): Message | undefined {
+  const rule = rulesMlL.find(
+    r => r.school !== school && alike(enteredMl, r.mlL(strengthMgMl) * volumeL, RULE_LIKENESS),
+  );
+  return rule && message('slip.other-rule', { school: `school.${rule.school}` });
 }
 
 /**

@@ -12,6 +12,7 @@ import {
   strengthBases,
   strengthSchools,
 } from '../chlorine/strength.ts';
+import { CLEAR_NTU } from '../clearing/settle.ts';
 import { credit, noCredit } from '../ct/credit.ts';
 import { message } from '../judgement.ts';
 import { measured } from '../units/amount.ts';
@@ -50,7 +51,7 @@ export function doseQuestion(
   const [temperatureC, ph] = [numberOf(inputs, 'temperatureC'), numberOf(inputs, 'ph')];
   return {
     volumeL: measured(volumeL),
-    clarity: clarityOf(numberOf(inputs, 'ntu') ?? 0),
+    clarity: clarityOf(numberOf(inputs, 'ntu') ?? CLEAR_NTU),
     ...(temperatureC === undefined ? {} : { temperatureC }),
     ...(ph === undefined ? {} : { ph }),
     isTreatedTap: false,

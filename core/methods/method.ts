@@ -96,7 +96,12 @@ export interface Step {
   readonly kind: (typeof stepKinds)[number];
   readonly waitMin?: number;
   /** Its minutes run only while the sun is up there. */
-  readonly daylight?: { readonly latitudeDeg: number; readonly longitudeDeg: number };
+  readonly daylight?: {
+    readonly latitudeDeg: number;
+    readonly longitudeDeg: number;
+    /** So many days from sunrise to sunset, however long they are, in place of the minutes. */
+    readonly wholeDays?: number;
+  };
   /** What a reading must be, and what to do when it is not. */
   readonly reading?: { readonly unit: string; readonly least?: number; readonly most?: number };
   readonly onFail?: Message;

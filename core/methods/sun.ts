@@ -1,6 +1,6 @@
 import { credit } from '../ct/credit.ts';
 import { message } from '../judgement.ts';
-import { bottlesFor, EXPOSURE_WH_M2, exposureOf, MOST_DAYS } from '../sun/sun.ts';
+import { bottlesFor, dayLengthMin, EXPOSURE_WH_M2, exposureOf, MOST_DAYS } from '../sun/sun.ts';
 import { choiceOf, doStep, type Method, numberOf, refuse, waitStep, warn } from './method.ts';
 
 /** Sunshine that a bottle has had its fill of: six hours, or the second evening. */
@@ -74,6 +74,7 @@ export const sun: Method = {
     const exposure = exposureOf(latitude, today, oktas, (shade ?? 0) / 100);
     const bottle = choiceOf(inputs, 'bottle');
     const isUsable = exposure.days <= MOST_DAYS;
+    const shineMin = exposure.days > 1 ? exposure.days * dayLengthMin(latitude, today) : SIX_HOURS_MIN;
     const params = {
       ...exposure,
       needL,
@@ -115,9 +116,13 @@ export const sun: Method = {
         doStep('shake', message('step.sun.shake')),
         doStep('lay', message('step.sun.lay')),
         {
-          // two whole days are twice the six hours of one, and the night counts for nothing
-          ...waitStep('shine', message('step.sun.shine', params), exposure.days * SIX_HOURS_MIN),
-          daylight: { latitudeDeg: latitude, longitudeDeg: numberOf(inputs, 'longitude') ?? 0 },
+          // six hours of one day; more than one are whole days, from sunrise to sunset
+          ...waitStep('shine', message('step.sun.shine', params), shineMin),
+          daylight: {
+            latitudeDeg: latitude,
+            longitudeDeg: numberOf(inputs, 'longitude') ?? 0,
+            ...(exposure.days > 1 ? { wholeDays: exposure.days } : {}),
+          },
         },
         {
           id: 'meter',

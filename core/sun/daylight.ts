@@ -43,6 +43,26 @@ const STEP_MIN = 5;
 const MOST_MIN = 14 * 1440;
 
 /**
+ * The moment at which so many whole days have passed, each from its sunrise to its sunset: what was laid out after sunrise has its
+ * first whole day tomorrow. At any latitude and date; a polar night is not waited for longer than a fortnight.
+ */
+export function afterWholeDays(from: Instant, days: number, site: Site): Instant {
+  let isWhole = false;
+  let done = 0;
+  for (let passed = STEP_MIN; passed <= MOST_MIN; passed += STEP_MIN) {
+    const [before, now] = [addMinutes(from, passed - STEP_MIN), addMinutes(from, passed)];
+    const [wasLit, isLit] = [isDaylight(before, site), isDaylight(now, site)];
+    if (!wasLit && isLit) isWhole = true;
+    if (wasLit && !isLit && isWhole) {
+      done += 1;
+      isWhole = false;
+      if (done >= days) return now;
+    }
+  }
+  return addMinutes(from, MOST_MIN);
+}
+
+/**
  * The moment at which so many minutes of daylight have passed: hours count only between sunrise and sunset. Good to five
  * minutes, and never early.
  */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
-import { afterDaylight, clockLongitudeDeg, isDaylight } from './daylight.ts';
+import { afterDaylight, afterWholeDays, clockLongitudeDeg, isDaylight } from './daylight.ts';
 import { exposureBetween, type Lying } from './meter.ts';
-import { dailyWhM2 } from './sun.ts';
+import { dailyWhM2, dayLengthMin } from './sun.ts';
 
 const whole: Lying = {
   from: '2026-06-21T00:00:00.000Z',
@@ -71,4 +71,32 @@ it('the cloud may be told by the hour', () => {
   const clear = exposureBetween(span, () => 0);
   const half = exposureBetween(span, (_, at) => (at < '2026-06-21T12' ? 8 : 0));
   expect(half / clear).toBeCloseTo((0.25 + 1) / 2, 2);
+});
+
+describe('whole days', () => {
+  const equator = { latitudeDeg: 0, longitudeDeg: 0 };
+  const hourOf = (at: string) => Number(at.slice(11, 13)) + Number(at.slice(14, 16)) / 60;
+
+  it('run from sunrise to sunset: what is laid out after sunrise has its first one tomorrow', () => {
+    const two = afterWholeDays('2026-03-21T05:00:00.000Z', 2, equator);
+    expect([two.slice(0, 10), Math.round(hourOf(two))]).toEqual(['2026-03-22', 18]);
+    expect(afterWholeDays('2026-03-21T08:00:00.000Z', 2, equator).slice(0, 10)).toBe('2026-03-23');
+  });
+
+  it('are two of them however long each is, and never one long day of the north', () => {
+    // a day in June is 18.5 hours long at 60° N: twelve hours of sun are over before its evening
+    for (const latitudeDeg of [-60, -35, 0, 35, 54, 60, 66])
+      for (const day of ['2026-01-15', '2026-03-20', '2026-06-21', '2026-09-22', '2026-12-21']) {
+        const end = afterWholeDays(`${day}T00:00:00.000Z`, 2, { latitudeDeg, longitudeDeg: 0 });
+        expect((Date.parse(end) - Date.parse(`${day}T00:00:00.000Z`)) / 86_400_000).toBeGreaterThan(1.4);
+      }
+  });
+
+  it('are as long as an almanac has them', () => {
+    expect(dayLengthMin(0, '2026-03-21') / 60).toBeCloseTo(12, 1);
+    // London, 51.5° N: 16 h 38 min at midsummer and 7 h 50 min at midwinter with refraction, some ten minutes less without
+    expect(dayLengthMin(51.5, '2026-06-21') / 60).toBeCloseTo(16.4, 0);
+    expect(dayLengthMin(51.5, '2026-12-21') / 60).toBeCloseTo(7.7, 0);
+    expect([dayLengthMin(70, '2026-06-21'), dayLengthMin(70, '2026-12-21')]).toEqual([1440, 0]);
+  });
 });

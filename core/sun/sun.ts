@@ -17,6 +17,13 @@ export function cosZenith(latitudeDeg: number, dayOfYear: number, solarHour: num
   );
 }
 
+/** Minutes from sunrise to sunset on a day: the whole of it where the sun does not set, none where it does not rise. */
+export function dayLengthMin(latitudeDeg: number, day: Day): number {
+  const declination = rad(declinationDeg(daysBetween(`${day.slice(0, 4)}-01-01`, day) + 1));
+  const cosHour = -Math.tan(rad(latitudeDeg)) * Math.tan(declination);
+  return (Math.acos(Math.max(-1, Math.min(1, cosHour))) / Math.PI) * 1440;
+}
+
 /** Global radiation under a clear sky (W/m²): Haurwitz 1945. */
 export const clearSkyWM2 = (cosTheta: number): number =>
   cosTheta <= 0 ? 0 : 1098 * cosTheta * Math.exp(-0.057 / cosTheta);
