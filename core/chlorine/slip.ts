@@ -66,9 +66,17 @@ const rulesMlL: readonly { readonly school: DoseSchoolId; readonly mlL: (strengt
     { school: 'target-dose', mlL: strength => TARGET_CLEAR_MG_L / strength },
     { school: 'target-dose', mlL: strength => TARGET_CLOUDY_MG_L / strength },
     // eight drops of 6 % or six of 8.25 % to a US gallon, and twice as many in cold or cloudy water
-    ...[8, 16, 6, 12].map(drops => ({
+    ...(
+      [
+        [8, SIX_PERCENT_MG_ML],
+        [16, SIX_PERCENT_MG_ML],
+        [6, EIGHT_PERCENT_MG_ML],
+        [12, EIGHT_PERCENT_MG_ML],
+      ] as const
+    ).map(([drops, ofMgMl]) => ({
       school: 'drops-rule' as const,
-      mlL: () => drops / STANDARD_DROPS_PER_ML / litresPer['US gal'],
+      mlL: (strength: number) =>
+        alike(strength, ofMgMl, OFF_LABEL_SHARE) ? drops / STANDARD_DROPS_PER_ML / litresPer['US gal'] : 0,
     })),
     ...[1, 2].map(times => ({
       school: 'eighth-teaspoon' as const,
