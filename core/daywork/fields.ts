@@ -29,6 +29,7 @@ const phase = fields({
   away: yes,
   stove: yes,
   flame: yes,
+  isEffect: yes,
   daylight: yes,
   reading: v.exactOptional(
     fields({ least: v.exactOptional(between(-1e6, 1e6)), most: v.exactOptional(between(-1e6, 1e6)) }),

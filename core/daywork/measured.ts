@@ -4,9 +4,9 @@ import { minutesOf } from '../schedule/problem.ts';
 import type { WorkFacts } from './facts.ts';
 import { begunOf } from './underway.ts';
 
-/** Steps whose time is the work's own: hands, fires and flows. What stands for its effect is never reckoned shorter. */
+/** Steps whose time is the work's own: hands, fires and flows. What takes its time for its effect is never reckoned shorter. */
 const mayShorten = (phase: Phase): boolean =>
-  phase.hand === true || phase.id === 'rolling' || phase.id === 'run';
+  phase.isEffect !== true && (phase.hand === true || phase.id === 'rolling' || phase.id === 'run');
 
 /** One slow morning does not make the next plan absurd. */
 const [LEAST, MOST] = [0.5, 3];

@@ -88,6 +88,17 @@ describe('a step as a stage of the day', () => {
     expect(phaseOf('sun', 'shine', { latitude: 20, oktas: 1 })).toMatchObject({ daylight: true });
   });
 
+  it.each([
+    ['uv', 'light'],
+    ['alum', 'fast'],
+    ['alum', 'slow'],
+    ['flocculant', 'stir-time'],
+    ['dose', 'stand'],
+    ['boil', 'hold'],
+  ])('%s: the time of %s is its effect, though somebody is at it', (method, step) => {
+    expect(phaseOf(method, step)).toMatchObject({ isEffect: true });
+  });
+
   it('carries what its sheet is begun with, and what each size takes', () => {
     const stage = stageOf('dose', { strength: 6 });
     expect(stage.inputs).toMatchObject({ strength: 6 });
@@ -125,6 +136,16 @@ describe('every treatment', () => {
       ...steps.map(s => `work.step.${s.id}`),
     ];
     expect(wanted.filter(text => !texts[text])).toEqual([]);
+    // a wait of the sheet is an effect of the day's work, whoever stands at it: one rule for all methods
+    const answer = tried && !isBroken(tried) ? tried : undefined;
+    if (answer) {
+      const line = lineOf('1', [answer], everything, { heldL: 10 }, context);
+      const phases = 'missing' in line ? [] : line.stages.flatMap(stage => stage.phases);
+      const waits = steps.filter(s => s.kind === 'wait').map(s => s.id);
+      expect(phases.filter(p => p.isEffect).map(p => p.id)).toEqual(
+        phases.filter(p => waits.includes(p.id)).map(p => p.id),
+      );
+    }
     // what burns, or is stayed at, is a step that there is
     const ids = new Set(steps.map(s => s.id));
     if (ids.size > 0) expect([...onStove, ...flame, ...attended].filter(step => !ids.has(step))).toEqual([]);

@@ -66,6 +66,7 @@ function stageOf(id: string, step: Taken, tools: readonly Tool[], context: Conte
       ...(isByHand(told, last, work) ? { hand: true as const } : {}),
       ...(work.onStove?.includes(told.id) ? { stove: true as const } : {}),
       ...(work.flame?.includes(told.id) ? { flame: true as const } : {}),
+      ...(told.kind === 'wait' ? { isEffect: true as const } : {}),
       ...(told.daylight ? { daylight: true as const } : {}),
       ...(told.reading ? { reading: boundsOf(told.reading) } : {}),
     };

@@ -48,6 +48,8 @@ export interface Phase {
   /** A stove is under it; an open flame is watched by somebody who is awake and at home. */
   readonly stove?: true;
   readonly flame?: true;
+  /** Its time is its effect: a contact, a lamp, a mixing. Never shortened, whoever is at it. */
+  readonly isEffect?: true;
   /** Its minutes run only while the sun is up. */
   readonly daylight?: true;
   /** What must be read for it to be done. */
