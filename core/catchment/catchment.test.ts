@@ -29,7 +29,7 @@ describe('a roof', () => {
 });
 
 describe('what it is made of', () => {
-  const sound = { surface: 'tile', trims: [], soiled: [] } as const;
+  const sound = { form: 'roof' as const, surface: 'tile', trims: [], soiled: [] } as const;
 
   it('has the coefficients of the design tables', () => {
     const of = (id: (typeof surfaceIds)[number]) => surfaceRow(id).coefficient;
@@ -55,6 +55,18 @@ describe('what it is made of', () => {
   ] as const)('%s is %s', (surface, roof) => {
     expect(roofOf({ ...sound, surface })).toBe(roof);
     expect(judgeSurface({ ...sound, surface }).some(j => j.verdict === 'refuse')).toBe(roof === 'unfit');
+  });
+
+  it.each([
+    ['deck', 'concrete'],
+    ['deck', 'membrane'],
+    ['rock', 'rock'],
+  ] as const)('a %s of %s is soiled by who walks on it, and said to be', (form, surface) => {
+    expect(roofOf({ ...sound, form, surface })).toBe('soiled');
+    expect(judgeSurface({ ...sound, form, surface }).map(j => j.reason.id)).toEqual([
+      'catchment.soiled.underfoot',
+    ]);
+    expect(roofOf({ ...sound, form, surface, trims: ['lead-paint'] })).toBe('unfit');
   });
 
   it.each([

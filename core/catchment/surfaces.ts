@@ -29,7 +29,7 @@ export const surfaces = {
   membrane: { coefficient: 0.85, most: 'drinking', forms: ['roof', 'awning', 'deck'], source: 'who-gdwq' },
   'asphalt-shingle': { coefficient: 0.85, most: 'utility', forms: roofs, source: 'who-gdwq' },
   thatch: { coefficient: 0.2, most: 'utility', forms: roofs, source: 'who-gdwq' },
-  // bare rock soaks and holds pools; nobody keeps animals from it
+  // bare rock soaks and holds pools
   rock: { coefficient: 0.8, most: 'drinking', forms: ['rock'], source: 'practice' },
   'treated-timber': { coefficient: 0.8, most: 'utility', forms: ['roof', 'deck'], source: 'who-gdwq' },
   bitumen: { coefficient: 0.85, most: 'utility', forms: roofs, source: 'who-gdwq' },
@@ -50,23 +50,26 @@ const leaded: readonly Trim[] = ['lead-flashing', 'lead-paint', 'lead-weights'];
 /** What hangs over it, walks on it or is missing on the way to the tank: then germs of animals are feared. */
 export const soilings = ['trees', 'birds', 'climbing-animals', 'no-screen', 'no-first-flush'] as const;
 export type Soiling = (typeof soilings)[number];
+/** People and animals walk on them, and nobody keeps either away: soiled, whatever else is said of them. */
+const underfoot: readonly CatchmentForm[] = ['deck', 'rock'];
 /** Of these each alone makes a roof soiled: droppings, animals, or nothing that holds them back. */
 const soiling: readonly Soiling[] = ['birds', 'climbing-animals', 'no-screen', 'no-first-flush'];
 
 export interface SurfaceCase {
+  readonly form: CatchmentForm;
   readonly surface: Surface;
   readonly trims: readonly Trim[];
   readonly soiled: readonly Soiling[];
 }
 
 /** What the roof is to the water that runs off it, as the rest of the application asks it. */
-export function roofOf({ surface, trims: on, soiled }: SurfaceCase): 'sound' | 'soiled' | 'unfit' {
+export function roofOf({ form, surface, trims: on, soiled }: SurfaceCase): 'sound' | 'soiled' | 'unfit' {
   if (surfaceRow(surface).most === 'utility' || on.some(t => leaded.includes(t))) return 'unfit';
-  return soiled.some(s => soiling.includes(s)) ? 'soiled' : 'sound';
+  return underfoot.includes(form) || soiled.some(s => soiling.includes(s)) ? 'soiled' : 'sound';
 }
 
 /** Why water from it is not drunk, or what makes it poorer; the gravest first. */
-export function judgeSurface({ surface, trims: on, soiled }: SurfaceCase): Judgement[] {
+export function judgeSurface({ form, surface, trims: on, soiled }: SurfaceCase): Judgement[] {
   const row = surfaceRow(surface);
   const params = { surface: `surface.${surface}` };
   return [
@@ -88,6 +91,13 @@ export function judgeSurface({ surface, trims: on, soiled }: SurfaceCase): Judge
       ? [
           judge('warn', message('catchment.trim.copper-gutter'), 'practice', {
             remedy: message('catchment.trim.copper-gutter.remedy'),
+          }),
+        ]
+      : []),
+    ...(underfoot.includes(form)
+      ? [
+          judge('warn', message('catchment.soiled.underfoot'), 'who-gdwq', {
+            remedy: message('catchment.soiled.underfoot.remedy'),
           }),
         ]
       : []),

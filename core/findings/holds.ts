@@ -233,6 +233,9 @@ export const WASHING_MM = 5;
 /** After a rain that washes it in, open water is left for so long (days). */
 const RUNS_OFF_DAYS = 3;
 
+/** What a roof catches after ash, soot or spray is not drunk for so long, nor before two rains washed it (days). */
+export const ROOF_REST_DAYS = 7;
+
 const isPast = (since: Instant, days: number, now: Instant): boolean =>
   now >= addMinutes(since, days * DAY_MIN);
 
@@ -271,7 +274,7 @@ function isMet(
     case 'treated':
       return after.some(f => f.is === 'treated');
     case 'seven-days':
-      return isPast(began.at, 7, now);
+      return isPast(began.at, ROOF_REST_DAYS, now);
     case 'fourteen-days':
       return isPast(began.at, 14, now);
     case 'two-rains':

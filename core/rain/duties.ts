@@ -1,25 +1,42 @@
-import { type Day, dayOf } from '../calendar/day.ts';
+import { dayOf } from '../calendar/day.ts';
 import { type Duty, whenOf } from '../duty.ts';
+import { WASHING_MM } from '../findings/holds.ts';
 import { judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import type { State } from '../store/state.ts';
 import type { CatchmentFacts } from './facts.ts';
-import { assumedCoefficient, catchmentsOf, fitAt, isBlockedAt, upkeepOf } from './known.ts';
+import {
+  assumedCoefficient,
+  catchmentsOf,
+  fitAt,
+  foulingAt,
+  isBlockedAt,
+  isFallout,
+  runsAgainFrom,
+  upkeepOf,
+} from './known.ts';
 
-function dutiesOf(c: CatchmentFacts, today: Day, timeZone: string): Duty[] {
+function dutiesOf(facts: Facts, c: CatchmentFacts, { today, now }: State): Duty[] {
+  const { timeZone } = facts.group;
+  const lies = foulingAt(facts, c, now);
   const about = { area: 'rain', subject: c.id } as const;
   const { name } = c;
-  const fouled: Duty[] = c.fouled
+  const fouled: Duty[] = lies
     ? [
         {
           ...about,
           id: `divert:${c.id}`,
           when: 'now',
-          day: dayOf(c.fouled.at, timeZone),
-          what: message('duty.divert', { name, what: `fouling.${c.fouled.what}` }),
+          day: dayOf(lies.at, timeZone),
+          what: message('duty.divert', { name, what: `fouling.${lies.what}` }),
           verdict: 'refuse',
-          judgement: judge('refuse', message(`fouling.${c.fouled.what}.why`), 'who-gdwq', {
-            remedy: message('fouling.remedy'),
+          judgement: judge('refuse', message(`fouling.${lies.what}.why`), 'who-gdwq', {
+            remedy: isFallout(lies.what)
+              ? message('fouling.fallout.remedy', {
+                  fromDay: dayOf(runsAgainFrom(lies), timeZone),
+                  washingMm: WASHING_MM,
+                })
+              : message('fouling.remedy'),
           }),
         },
       ]
@@ -60,5 +77,5 @@ function dutiesOf(c: CatchmentFacts, today: Day, timeZone: string): Duty[] {
 }
 
 /** What keeps the catch honest: a pipe to be turned away, less that comes than should, and what is looked after. */
-export const duties = (facts: Facts, { today }: State): Duty[] =>
-  catchmentsOf(facts).flatMap(c => dutiesOf(c, today, facts.group.timeZone));
+export const duties = (facts: Facts, state: State): Duty[] =>
+  catchmentsOf(facts).flatMap(c => dutiesOf(facts, c, state));

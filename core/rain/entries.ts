@@ -7,7 +7,8 @@ import type { ContainerFacts } from '../store/facts.ts';
 import { filledAnew } from '../store/fill.ts';
 import { type CatchmentFacts, freshRain } from './facts.ts';
 import { cared, catchment, caught, dipped, fouled, normals, rainfall, rainPlan } from './fields.ts';
-import { onCatchment, onCaught, onDipped, onPlanned } from './guards.ts';
+import { onCatchment, onCaught, onDipped, onPlanned, onRinsed } from './guards.ts';
+import { bothFouled, runsAgainFrom } from './known.ts';
 
 /** Rains that are kept beside a catchment; older ones stay in the log. */
 const CATCHES_KEPT = 60;
@@ -138,7 +139,12 @@ const upkeep = {
   'catchment.fouled': kind({
     data: fouled,
     on: ['catchment'],
-    fold: { catchment: (facts, { happenedAt, data }) => ({ ...facts, fouled: { at: happenedAt, ...data } }) },
+    fold: {
+      catchment: (facts, { happenedAt, data }) => ({
+        ...facts,
+        fouled: bothFouled(facts.fouled, { at: happenedAt, ...data }),
+      }),
+    },
     guard: none,
     restsOn: none,
     words: ({ what }) => message('entry.catchment.fouled', { what: `fouling.${what}` }),
@@ -147,8 +153,13 @@ const upkeep = {
   'catchment.rinsed': kind({
     data: nothing,
     on: ['catchment'],
-    fold: { catchment: ({ fouled: _, ...facts }) => facts },
-    guard: none,
+    fold: {
+      catchment: (facts, { happenedAt }) => {
+        const { fouled, ...rinsed } = facts;
+        return fouled && happenedAt < runsAgainFrom(fouled) ? facts : rinsed;
+      },
+    },
+    guard: onRinsed,
     restsOn: none,
     words: none,
   }),

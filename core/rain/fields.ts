@@ -35,6 +35,8 @@ export const catchment = fields({
   /** From its floor to its overflow, where a stick dips (cm), of the first tank. */
   tankCm: v.exactOptional(between(10, 1000)),
   tankLies: v.exactOptional(v.boolean()),
+  /** From its floor to its outlet (cm): what stands below it is not drawn. */
+  outletCm: v.exactOptional(between(0, 1000)),
 });
 export type CatchmentFields = DataOf<typeof catchment>;
 
@@ -83,6 +85,9 @@ export type Dipped = DataOf<typeof dipped>;
 /** What fell on it or was sprayed near it: until it is rinsed nothing of it runs into a tank. */
 export const foulings = ['ash', 'smoke', 'spraying', 'droppings', 'works'] as const;
 export type Fouling = (typeof foulings)[number];
+/** What comes out of the air and is poison: rinsed by time and rain alone. */
+export const fallouts = ['ash', 'smoke', 'spraying'] as const satisfies readonly Fouling[];
+export type Fallout = (typeof fallouts)[number];
 export const fouled = fields({ what: v.picklist(foulings) });
 
 /** What is looked after at a catchment, and how often (days). */

@@ -1,5 +1,7 @@
+import { dayOf } from '../calendar/day.ts';
 import { SPRAY_US_CM } from '../catchment/attended.ts';
 import { judgeSurface } from '../catchment/surfaces.ts';
+import { WASHING_MM } from '../findings/holds.ts';
 import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
@@ -7,7 +9,15 @@ import type { ContainerFacts } from '../store/facts.ts';
 import { needsWater, onFilled } from '../store/guards.ts';
 import { kindOf } from '../store/state.ts';
 import type { CatchmentFields, Caught, Dipped, RainPlan } from './fields.ts';
-import { catchmentInto, isBetterThan, roofAt, surfaceCase } from './known.ts';
+import {
+  builtRoof,
+  catchmentInto,
+  foulingAt,
+  isBetterThan,
+  roofAt,
+  runsAgainFrom,
+  surfaceCase,
+} from './known.ts';
 
 const refuse = (id: string, params: Params = {}): Judgement =>
   judge('refuse', message(id, params), 'record', { remedy: message(`${id}.remedy`, params) });
@@ -50,11 +60,11 @@ export function onCaught(facts: Facts, entry: Told<Caught>, now: string): Judgem
     judgements.push(refuse('guard.caught-more', { fellL, litres: came, gaugeMm: data.gaugeMm }));
   else if (came > fellL)
     judgements.push(warn('guard.caught-more', { fellL, litres: came, gaugeMm: data.gaugeMm }));
-  if (catchment.fouled && data.into)
-    judgements.push(refuse('guard.caught-fouled', { what: `fouling.${catchment.fouled.what}` }));
+  const fouled = foulingAt(facts, catchment, entry.happenedAt);
+  if (fouled && data.into) judgements.push(refuse('guard.caught-fouled', { what: `fouling.${fouled.what}` }));
   if (data.conductivityUsCm !== undefined && data.conductivityUsCm > SPRAY_US_CM && data.into)
     judgements.push(warn('guard.caught-salt', { conductivityUsCm: data.conductivityUsCm }));
-  if (isBetterThan(data.roof, roofAt(catchment)))
+  if (isBetterThan(data.roof, roofAt(facts, catchment, entry.happenedAt)))
     judgements.push(refuse('guard.better-roof', { name: catchment.name }));
   const container = data.into ? facts.container[data.into] : undefined;
   if (data.into && !container) return [refuse('guard.no-tank')];
@@ -85,14 +95,14 @@ function intoTank(facts: Facts, entry: Told<Caught>, id: string, now: string): J
 }
 
 /** A level is told; a vessel that holds nothing says first what came into it. */
-export function onDipped(facts: Facts, { subject, data }: Told<Dipped>): Judgement[] {
+export function onDipped(facts: Facts, { subject, data, happenedAt }: Told<Dipped>): Judgement[] {
   const container = facts.container[subject];
   if (!container) return [refuse('guard.no-container')];
   const holdsL = holdsOf(facts, container);
   if (data.litres > holdsL * FULL_SHARE) return [refuse('guard.dip-over', { litres: data.litres, holdsL })];
   const before = container.fill?.remainingL ?? 0;
   const catchment = catchmentInto(facts, subject);
-  if (data.rise === 'rain' && catchment && isBetterThan(data.roof, roofAt(catchment)))
+  if (data.rise === 'rain' && catchment && isBetterThan(data.roof, roofAt(facts, catchment, happenedAt)))
     return [refuse('guard.better-roof', { name: catchment.name })];
   if (data.rise !== 'rain') {
     const empty = needsWater(container);
@@ -100,6 +110,20 @@ export function onDipped(facts: Facts, { subject, data }: Told<Dipped>): Judgeme
     if (data.litres > before + 1) return [refuse('guard.dip-rise', { litres: data.litres, before })];
   }
   return [];
+}
+
+/** What came out of the air is not washed off before its days are over. */
+export function onRinsed(facts: Facts, { subject, happenedAt }: Told): Judgement[] {
+  const fouled = facts.catchment[subject]?.fouled;
+  return fouled && happenedAt < runsAgainFrom(fouled)
+    ? [
+        refuse('guard.rinsed-early', {
+          what: `fouling.${fouled.what}`,
+          fromDay: dayOf(runsAgainFrom(fouled), facts.group.timeZone),
+          washingMm: WASHING_MM,
+        }),
+      ]
+    : [];
 }
 
 /** A plan asks of catchments that are there, under weather that is there. */
@@ -110,7 +134,7 @@ export function onPlanned(facts: Facts, { data }: Told<RainPlan>): Judgement[] {
   if (data.weather === 'record' && !(data.record && facts.rainfall[data.record]))
     return [refuse('guard.no-rainfall')];
   if (data.weather === 'normals' && !facts.rain.normals) return [refuse('guard.no-normals')];
-  const unfit = chosen.filter(c => c && roofAt(c) === 'unfit');
+  const unfit = chosen.filter(c => c && builtRoof(c) === 'unfit');
   return data.use === 'drinking' && unfit.length > 0
     ? [
         judge('refuse', message('guard.plan-unfit', { name: unfit[0]!.name }), 'who-gdwq', {

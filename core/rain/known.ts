@@ -1,14 +1,27 @@
-import { addDays, type Day, dayOf } from '../calendar/day.ts';
+import { addDays, addMinutes, type Day, dayOf, type Instant } from '../calendar/day.ts';
 import { type Catcher, runoffL } from '../catchment/catching.ts';
+import { dipL } from '../catchment/dip.ts';
 import { type CatchMeasured, fitCoefficient, isBlocked } from '../catchment/fitCatch.ts';
 import { flushL, planAreaM2 } from '../catchment/size.ts';
 import { roofOf, type SurfaceCase, surfaceRow } from '../catchment/surfaces.ts';
+import { type ContainerKind, usableL } from '../containers/kinds.ts';
+import { ROOF_REST_DAYS } from '../findings/holds.ts';
 import type { Facts } from '../log/facts.ts';
+import { type Grounds, heldAt } from '../sources/findings.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import { kindOf } from '../store/state.ts';
+import type { Subject } from '../subject.ts';
 import type { RainRecord } from '../weather/dailyRecord.ts';
 import type { CatchmentFacts, CaughtThere, RainfallFacts } from './facts.ts';
-import { type Care, type CatchmentFields, careIds, cares } from './fields.ts';
+import {
+  type Care,
+  type CatchmentFields,
+  careIds,
+  cares,
+  type Fallout,
+  type Fouling,
+  fallouts,
+} from './fields.ts';
 
 /** The catchments that are used. */
 export const catchmentsOf = (facts: Pick<Facts, 'catchment'>): CatchmentFacts[] =>
@@ -48,21 +61,54 @@ export function upkeepOf(c: CatchmentFacts, timeZone: string): Upkeep[] {
 export const areaOf = (c: CatchmentFields): number => planAreaM2(c);
 
 /** What is wrong with a surface; one that throws no first water away lacks the first flush. */
-export const surfaceCase = ({ surface, trims, soiled, flushMm }: CatchmentFields): SurfaceCase => ({
+export const surfaceCase = ({ form, surface, trims, soiled, flushMm }: CatchmentFields): SurfaceCase => ({
+  form,
   surface,
   trims,
   soiled: flushMm === 0 && !soiled.includes('no-first-flush') ? [...soiled, 'no-first-flush'] : soiled,
 });
 
+export const isFallout = (what: string): what is Fallout => fallouts.some(one => one === what);
+
+/** What lies on a surface now. */
+export interface Fouled {
+  readonly at: Instant;
+  readonly what: Fouling;
+}
+
+/** What lies on a surface when more falls on it: the poison stays the reason, and the last of it the moment. */
+export const bothFouled = (before: Fouled | undefined, next: Fouled): Fouled =>
+  before && isFallout(before.what) && !isFallout(next.what) ? before : next;
+
+/** When a fouled surface may run into its tank again: dust and droppings once rinsed, what is poison not for seven days either. */
+export const runsAgainFrom = ({ at, what }: Fouled): Instant =>
+  isFallout(what) ? addMinutes(at, ROOF_REST_DAYS * 24 * 60) : at;
+
+/**
+ * What lies on a catchment: told of it, or of the source that its water is known by. One sky is over both.
+ */
+export function foulingAt(facts: Grounds, c: CatchmentFacts, now: Instant): Fouled | undefined {
+  if (c.fouled) return c.fouled;
+  const source = c.source && facts.source[c.source];
+  if (!source) return undefined;
+  return heldAt(facts, source, now).flatMap(({ of, since }) =>
+    isFallout(of) ? [{ at: since, what: of }] : [],
+  )[0];
+}
+
 /**
  * What its water is taken for. Droppings bring germs, which treatment answers; ash, soot, spray and old paint bring what nothing at
  * home takes out, so until it is rinsed nothing of it is drunk.
  */
-export function roofAt(c: CatchmentFields & { readonly fouled?: CatchmentFacts['fouled'] }): Roof {
-  const roof = roofOf(surfaceCase(c));
-  if (!c.fouled || roof === 'unfit') return roof;
-  return c.fouled.what === 'droppings' ? 'soiled' : 'unfit';
+export function roofAt(facts: Grounds, c: CatchmentFacts, now: Instant): Roof {
+  const roof = builtRoof(c);
+  const fouled = foulingAt(facts, c, now);
+  if (!fouled || roof === 'unfit') return roof;
+  return fouled.what === 'droppings' ? 'soiled' : 'unfit';
 }
+
+/** What its water is taken for as long as nothing falls on it. */
+export const builtRoof = (c: CatchmentFields): Roof => roofOf(surfaceCase(c));
 
 type Roof = 'sound' | 'soiled' | 'unfit';
 const worse: readonly Roof[] = ['sound', 'soiled', 'unfit'];
@@ -73,13 +119,11 @@ export const isBetterThan = (said: Roof | undefined, roof: Roof): boolean =>
 
 /**
  * Tanks in which rain of a catchment stands that turns out poorer than it was taken for: lead that somebody found is in what ran in
- * before. What it is taken for is never bettered: that water ran off as it was.
+ * before. What it is taken for is never bettered: that water ran off as it was. What falls on a roof later is not in a tank that was
+ * shut off before.
  */
-export function poorerTanks(
-  facts: Pick<Facts, 'container'>,
-  c: CatchmentFields & { readonly fouled?: CatchmentFacts['fouled'] },
-): ContainerFacts[] {
-  const roof = roofAt(c);
+export function poorerTanks(facts: Pick<Facts, 'container'>, c: CatchmentFields): ContainerFacts[] {
+  const roof = builtRoof(c);
   return tanksOf(facts, c).filter(
     ({ fill }) =>
       fill && fill.remainingL > 0 && fill.water === 'rain' && isBetterThan(fill.origin?.roof, roof),
@@ -132,13 +176,31 @@ export const tanksOf = (
   { tanks }: Pick<CatchmentFields, 'tanks'>,
 ): ContainerFacts[] => tanks.flatMap(id => facts.container[id] ?? []).filter(c => !c.condemned);
 
-/** What the tanks of catchments hold together (L): joined by their overflows they fill as one, and spill when all are full. */
+/** What lies in a tank between outlet and overflow (L): where nobody measured its outlet, what its kind lets out. */
+export function betweenL(
+  kind: ContainerKind,
+  { tankCm, tankLies, outletCm }: Pick<CatchmentFields, 'tankCm' | 'tankLies' | 'outletCm'> = {},
+): number {
+  if (tankCm === undefined || outletCm === undefined) return usableL(kind);
+  const form = tankLies ? 'lying' : 'standing';
+  return kind.nominalL - dipL({ form, nominalL: kind.nominalL, heightCm: tankCm }, outletCm);
+}
+
+/**
+ * What the tanks of catchments give together (L), each between its outlet and its overflow: joined by their overflows they fill as
+ * one, and spill when all are full. Heights are told of the first tank of a catchment.
+ */
 export function tankLitres(
   facts: Pick<Facts, 'container' | 'kind'>,
   catchments: readonly CatchmentFields[],
 ): number {
-  const ids = new Set(catchments.flatMap(c => tanksOf(facts, c).map(t => t.id)));
-  return [...ids].reduce((sum, id) => sum + (kindOf(facts, facts.container[id]!.kind)?.nominalL ?? 0), 0);
+  const heights = new Map<string, CatchmentFields | undefined>();
+  for (const c of catchments)
+    for (const [i, { id }] of tanksOf(facts, c).entries()) heights.set(id, i === 0 ? c : heights.get(id));
+  return [...heights].reduce((sum, [id, measured]) => {
+    const kind = kindOf(facts, facts.container[id as Subject]!.kind);
+    return sum + (kind ? betweenL(kind, measured) : 0);
+  }, 0);
 }
 
 /** The catchment that runs into a container; undefined where none does. */

@@ -3,10 +3,13 @@ import { type Hand, hand } from '#demo/hand.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { dutiesAt } from '../duties.ts';
 import { fold, guard } from '../record.ts';
+import { heldAt } from '../sources/findings.ts';
 import { stateAt } from '../store/state.ts';
 import type { Subject } from '../subject.ts';
-import type { CatchmentFields, Caught, RainPlan } from './fields.ts';
+import { type CatchmentFields, type Caught, fallouts, type RainPlan } from './fields.ts';
+import { onRinsed } from './guards.ts';
 import {
+  builtRoof,
   catcherOf,
   catchmentInto,
   fitAt,
@@ -58,16 +61,22 @@ const catchRain = (more: Partial<Caught> = {}) =>
     [tank],
   );
 /** What the guards say to an entry, by verdict and reason. */
-function said(kind: string, subject: Subject, data: object, also: readonly Subject[] = []): string[] {
+function said(
+  kind: string,
+  subject: Subject,
+  data: object,
+  also: readonly Subject[] = [],
+  at = later(3),
+): string[] {
   const entry = {
     ...h.entries.at(-1)!,
     kind,
     subject,
     data,
-    happenedAt: later(3),
+    happenedAt: at,
     ...(also.length ? { also } : {}),
   };
-  return guard(facts(), entry as never, later(3)).map(j => `${j.verdict} ${j.reason.id}`);
+  return guard(facts(), entry as never, at).map(j => `${j.verdict} ${j.reason.id}`);
 }
 
 beforeEach(() => {
@@ -284,15 +293,62 @@ describe('what waits at a catchment', () => {
   });
 
   it('is to turn the pipe away when something fell on it, until it is rinsed', () => {
+    const roofOn = (days: number) => roofAt(facts(), facts().catchment[roof]!, later(days));
+    h.write('catchment.fouled', roof, { what: 'droppings' });
+    expect(roofOn(0)).toBe('soiled');
+    h.at(later(1)).write('catchment.rinsed', roof, {});
+    expect(roofOn(1)).toBe('sound');
+    expect(whats(later(1))).toEqual([]);
     h.write('catchment.fouled', roof, { what: 'spraying' });
     expect(whats(later(1))).toEqual(['duty.divert']);
-    // poison is not boiled away
-    expect(roofAt(facts().catchment[roof]!)).toBe('unfit');
+    // poison is not boiled away, and droppings on top of it do not hide it
+    expect(roofOn(1)).toBe('unfit');
     h.write('catchment.fouled', roof, { what: 'droppings' });
-    expect(roofAt(facts().catchment[roof]!)).toBe('soiled');
-    h.at(later(2)).write('catchment.rinsed', roof, {});
-    expect(roofAt(facts().catchment[roof]!)).toBe('sound');
-    expect(whats(later(2))).toEqual([]);
+    expect(roofOn(1)).toBe('unfit');
+  });
+
+  it.each(fallouts)('catches nothing to drink for seven days after %s, whoever rinses it', what => {
+    h.write('catchment.fouled', roof, { what });
+    const fell = facts().catchment[roof]!.fouled!.at;
+    const at = (hours: number) => addMinutes(fell, hours * 60);
+    const rinsed = (hours: number) =>
+      onRinsed(facts(), { subject: roof, happenedAt: at(hours), data: {} } as never);
+    expect(rinsed(7 * 24 - 1).map(j => j.reason.id)).toEqual(['guard.rinsed-early']);
+    expect(rinsed(7 * 24)).toEqual([]);
+    // an old paper that says so comes to nothing either
+    h.at(at(7 * 24 - 1)).write('catchment.rinsed', roof, {});
+    expect(roofAt(facts(), facts().catchment[roof]!, at(7 * 24 - 1))).toBe('unfit');
+    h.at(at(7 * 24)).write('catchment.rinsed', roof, {});
+    expect(roofAt(facts(), facts().catchment[roof]!, at(7 * 24))).toBe('sound');
+  });
+
+  it('lies under one sky with the source that its water is known by', () => {
+    const source = h.subject('source');
+    h.write('source.set', source, { name: 'Hall rain', kind: 'rain', upstream: [], distanceM: 0, climbM: 0 });
+    h.write('catchment.set', roof, { ...hall, tanks: [tank], source });
+    const held = (days: number) => heldAt(facts(), facts().source[source]!, later(days)).map(hold => hold.of);
+    h.write('catchment.fouled', roof, { what: 'ash' });
+    expect(held(1)).toEqual(['ash']);
+    h.at(later(9)).write('catchment.rinsed', roof, {});
+    expect(held(9)).toEqual([]);
+    h.write('source.happened', source, { what: 'smoke' });
+    expect(roofAt(facts(), facts().catchment[roof]!, later(10))).toBe('unfit');
+    expect(
+      said(
+        'caught',
+        roof,
+        {
+          gaugeMm: 10,
+          caughtL: { value: 90, known: 'measured' },
+          areaM2: 96,
+          by: 'dip',
+          into: tank,
+          roof: 'sound',
+        },
+        [tank],
+        later(10),
+      ),
+    ).toContain('refuse guard.caught-fouled');
   });
 
   it('is a gutter to look at when ten rains bring three fifths, and not when they scatter around what is due', () => {
@@ -326,7 +382,10 @@ describe('what waits at a catchment', () => {
 describe('a catchment', () => {
   it('runs into its tanks, which fill as one', () => {
     expect(catchmentInto(facts(), tank)?.name).toBe('Hall roof');
-    expect(tankLitres(facts(), [facts().catchment[roof]!])).toBe(5000);
+    // the kind gives 95 % of what it is called; measured, it is what lies between outlet and overflow
+    expect(tankLitres(facts(), [facts().catchment[roof]!])).toBe(4750);
+    expect(tankLitres(facts(), [{ ...facts().catchment[roof]!, tankCm: 200, outletCm: 20 }])).toBe(4500);
+    expect(tankLitres(facts(), [{ ...facts().catchment[roof]!, tankCm: 200 }])).toBe(4750);
     expect(catcherOf(hall)).toEqual({ areaM2: 96, coefficient: 0.8, flushMm: 1 });
   });
 
@@ -342,8 +401,8 @@ describe('a catchment', () => {
   });
 
   it('without a first flush is a soiled roof', () => {
-    expect(roofAt({ ...hall, flushMm: 0 })).toBe('soiled');
-    expect(roofAt({ ...hall, trims: ['lead-flashing'] })).toBe('unfit');
+    expect(builtRoof({ ...hall, flushMm: 0 })).toBe('soiled');
+    expect(builtRoof({ ...hall, trims: ['lead-flashing'] })).toBe('unfit');
   });
 
   it('is warned of, never refused, for what it is made of; a tank that is not there is', () => {

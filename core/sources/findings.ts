@@ -63,6 +63,14 @@ const ofFollowUps = ({ alarms = [] }: SourceFacts): Finding[] =>
       : [],
   );
 
+/** What fell on a roof is found at the source that its water is known by, until the roof is said to be washed. */
+const falloutsOn = ({ catchment }: Pick<Facts, 'catchment'>, { id }: SourceFacts): Finding[] =>
+  Object.values(catchment).flatMap(({ source, fouled, removedAt }): Finding[] =>
+    source === id && fouled && !removedAt && fouled.what !== 'droppings'
+      ? [{ at: fouled.at, is: 'happened', what: fouled.what }]
+      : [],
+  );
+
 interface Kept {
   readonly home: Facts['home'];
   readonly catchment: Facts['catchment'];
@@ -94,6 +102,7 @@ export function findingsAt(
     ...ofReadings(source.tests, source.alarms),
     ...source.happened.map(({ at, what }): Finding => ({ at, is: 'happened', what })),
     ...source.confirmed.map(({ at, of }): Finding => ({ at, is: 'confirmed', of })),
+    ...falloutsOn(facts, source),
     ...source.ended.map(({ at, of, by }): Finding => ({ at, is: 'said', of, by })),
     ...ofFollowUps(source),
     ...ofIllness(source.ill, drinkersOf(facts)),

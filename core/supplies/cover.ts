@@ -1,7 +1,7 @@
 import { addDays, type Day, daysBetween } from '../calendar/day.ts';
 import { doseAnswers, TARGET_CLOUDY_MG_L } from '../chlorine/schools.ts';
 import { agedStrengthMgMl, type Bleach, labelStrengthMgMl } from '../chlorine/strength.ts';
-import { type Credit, meets, noCredit, sumOf, targets } from '../ct/credit.ts';
+import { betterOf, type Credit, meets, noCredit, sumOf } from '../ct/credit.ts';
 import { deviceCredit } from '../filters/device.ts';
 import { filterStanding } from '../filters/register.ts';
 import { boilOf, holdMin, stoves } from '../heat/boil.ts';
@@ -258,7 +258,7 @@ export function independentWays(
     const before = ways.get(way);
     ways.set(way, {
       days: (before?.days ?? 0) + days,
-      credit: before ? better(before.credit, credit) : credit,
+      credit: before ? betterOf(before.credit, credit) : credit,
     });
   }
   const lasting = [...ways].filter(([way, { days }]) => days >= planDays && (way !== 'iodine' || mayIodine));
@@ -273,6 +273,3 @@ export function independentWays(
     }
   return whole;
 }
-
-const better = (a: Credit, b: Credit): Credit =>
-  targets.reduce<Credit>((sum, t) => ({ ...sum, [t]: Math.max(a[t], b[t]) }), a);

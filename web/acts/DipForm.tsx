@@ -4,7 +4,7 @@ import { standingAreaM2 } from '#core/containers/kinds.ts';
 import { catchmentInto, roofAt } from '#core/rain/known.ts';
 import { kindOf } from '#core/store/state.ts';
 import { Act } from '../app/Act.tsx';
-import { useFacts, useReader } from '../app/hooks.ts';
+import { useFacts, useReader, useWaterState } from '../app/hooks.ts';
 import { draft } from '../session/draft.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
@@ -32,6 +32,7 @@ export function DipForm({ container, onDone }: ActFormProps) {
   const say = useSay();
   const facts = useFacts();
   const { units } = useReader();
+  const { now } = useWaterState();
   const kind = kindOf(facts, container.kind);
   const catchment = catchmentInto(facts, container.id);
   const [depth, setDepth] = useState<number | undefined>(undefined);
@@ -56,13 +57,13 @@ export function DipForm({ container, onDone }: ActFormProps) {
         ...(rose && rise === 'rain'
           ? {
               rise: 'rain' as const,
-              ...(catchment ? { roof: roofAt(catchment) } : {}),
+              ...(catchment ? { roof: roofAt(facts, catchment, now) } : {}),
               ...(catchment?.source ? { source: catchment.source } : {}),
             }
           : {}),
       }),
     ];
-  }, [litres, form, depth, isTooDeep, rose, rise, catchment, container.id]);
+  }, [litres, form, depth, isTooDeep, rose, rise, catchment, container.id, facts, now]);
   return (
     <Act
       mayBePast

@@ -8,7 +8,7 @@ import { kindOf } from '#core/store/state.ts';
 import type { Provenance } from '#core/units/amount.ts';
 import { fullCm } from '../../acts/DipForm.tsx';
 import { Act } from '../../app/Act.tsx';
-import { useFacts } from '../../app/hooks.ts';
+import { useFacts, useWaterState } from '../../app/hooks.ts';
 import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
@@ -19,6 +19,7 @@ import { ProvenanceBlank, withProvenance } from '../../ui/Provenance.tsx';
 export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts; onDone: () => void }) {
   const say = useSay();
   const facts = useFacts();
+  const { now } = useWaterState();
   const tank = tanksOf(facts, c)[0];
   const kind = tank && kindOf(facts, tank.kind);
   const [gaugeMm, setGauge] = useState<number | undefined>();
@@ -67,7 +68,7 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
           caughtL: amount,
           areaM2,
           by,
-          roof: roofAt(c),
+          roof: roofAt(facts, c, now),
           ...(flushedL === undefined ? {} : { flushedL }),
           ...(isFull ? { ranOver: true as const } : {}),
           ...(minutes === undefined ? {} : { minutes }),
@@ -92,6 +93,8 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
     conductivityUsCm,
     levelL,
     isFull,
+    facts,
+    now,
   ]);
   return (
     <Act

@@ -1,6 +1,7 @@
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { judgeSurface } from '#core/catchment/surfaces.ts';
+import { WASHING_MM } from '#core/findings/holds.ts';
 import type { CatchmentFacts } from '#core/rain/facts.ts';
 import { type Care, type Fouling, foulings, stormSteps } from '#core/rain/fields.ts';
 import {
@@ -11,7 +12,9 @@ import {
   fitAt,
   GUESS_SPREAD,
   isBlockedAt,
+  isFallout,
   roofAt,
+  runsAgainFrom,
   settingOf,
   surfaceCase,
   tanksOf,
@@ -124,7 +127,7 @@ function Catchment({ catchment: c, onOpen }: { catchment: CatchmentFacts; onOpen
   const say = useSay();
   const facts = useFacts();
   const { units, timeZone } = useReader();
-  const { containers } = useWaterState();
+  const { containers, now } = useWaterState();
   const { recordAndTell } = useRecord();
   const duties = useDuties().filter(d => d.area === 'rain' && d.subject === c.id && d.verdict !== 'ok');
   const tanks = tanksOf(facts, c);
@@ -137,7 +140,7 @@ function Catchment({ catchment: c, onOpen }: { catchment: CatchmentFacts; onOpen
             {say('catchment.line', {
               areaText: format.area(areaOf(c), units),
               surface: `surface.${c.surface}`,
-              roof: `catchment.roof.${roofAt(c)}`,
+              roof: `catchment.roof.${roofAt(facts, c, now)}`,
             })}
           </span>
         </h2>
@@ -156,7 +159,7 @@ function Catchment({ catchment: c, onOpen }: { catchment: CatchmentFacts; onOpen
             {say('catch.dip', { code: t.code, litres: containers[t.id]?.litres ?? 0 })}
           </Button>
         ))}
-        {c.fouled ? (
+        {c.fouled && now < runsAgainFrom(c.fouled) ? null : c.fouled ? (
           <Button
             onClick={() =>
               void recordAndTell(
@@ -165,7 +168,7 @@ function Catchment({ catchment: c, onOpen }: { catchment: CatchmentFacts; onOpen
               )
             }
           >
-            {say('catch.rinsed')}
+            {say(isFallout(c.fouled.what) ? 'catch.washed' : 'catch.rinsed', { washingMm: WASHING_MM })}
           </Button>
         ) : (
           <Fouled catchment={c} />

@@ -13,7 +13,7 @@ import {
 } from '#core/catchment/surfaces.ts';
 import type { CatchmentFacts } from '#core/rain/facts.ts';
 import type { CatchmentFields } from '#core/rain/fields.ts';
-import { poorerTanks, roofAt, settingOf } from '#core/rain/known.ts';
+import { builtRoof, poorerTanks, settingOf } from '#core/rain/known.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
@@ -44,6 +44,7 @@ const fresh: CatchmentDraft = {
   tanks: [],
   tankCm: undefined,
   tankLies: undefined,
+  outletCm: undefined,
 };
 
 /** What is asked at first of each form: a tarpaulin is flat, and of nothing else. */
@@ -94,14 +95,12 @@ export function CatchmentEditor({
   const drafts = useMemo(() => {
     const whole = fieldsOf(d);
     if (!whole) return undefined;
-    const fouled = catchment === 'new' ? undefined : catchment.fouled;
-    const now = { ...whole, ...(fouled ? { fouled } : {}) };
     // what ran in before is no better than what it turns out to have run off
     return [
       draft('catchment.set', subject, whole),
-      ...poorerTanks(facts, now).map(t => draft('origin.seen', t.id, { roof: roofAt(now) })),
+      ...poorerTanks(facts, whole).map(t => draft('origin.seen', t.id, { roof: builtRoof(whole) })),
     ];
-  }, [d, subject, facts, catchment]);
+  }, [d, subject, facts]);
   const name = d.name?.trim() || say('catchment.new');
   return (
     <Dialog

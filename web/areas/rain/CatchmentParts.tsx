@@ -70,6 +70,17 @@ export function CatchmentRuns({ d, onChange }: PartProps) {
                 onValue={tankCm => onChange({ tankCm })}
               />
             ),
+            outlet: (
+              <QuantityBlank
+                label={say('catchment.outlet-height')}
+                dimension="lengthCm"
+                value={d.outletCm}
+                least={0}
+                most={d.tankCm ?? 1000}
+                placeholder={say('catchment.outlet-height.unknown')}
+                onValue={outletCm => onChange({ outletCm })}
+              />
+            ),
             lies: (
               <ChoiceBlank<'standing' | 'lying'>
                 label={say('dip.form')}

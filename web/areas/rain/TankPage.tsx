@@ -2,7 +2,7 @@ import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useRef, u
 import { Link } from 'react-router';
 import { surfaceRow } from '#core/catchment/surfaces.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
-import { catchmentsOf, roofAt } from '#core/rain/known.ts';
+import { builtRoof, catchmentsOf } from '#core/rain/known.ts';
 import { normalsFor, ownLitres, planOf, questionOf, sameEachMonth } from '#core/rain/plan.ts';
 import { headline, underHeadline } from '#core/rain/words.ts';
 import { coverOf } from '#core/supplies/cover.ts';
@@ -239,7 +239,7 @@ function Cautions({ plan, sizeL }: { plan: RainPlan; sizeL: number }) {
   const say = useSay();
   const facts = useFacts();
   const chosen = catchmentsOf(facts).filter(c => plan.catchments.includes(c.id));
-  const unfit = chosen.filter(c => roofAt(c) === 'unfit');
+  const unfit = chosen.filter(c => builtRoof(c) === 'unfit');
   return (
     <ul className="m-0 max-w-[90ch] list-none border-l-4 border-clay p-0 pl-3 text-small">
       {plan.weather !== 'record' && <li>{say('rain.caution.droughts')}</li>}
