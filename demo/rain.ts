@@ -3,7 +3,7 @@ import type { CatchmentFields } from '#core/rain/fields.ts';
 import { rainfallOf } from '#core/rain/known.ts';
 import type { Subject } from '#core/subject.ts';
 import { climateOf } from '#core/weather/climates.ts';
-import { generateRain } from '#core/weather/generator.ts';
+import { generateRain, modelOf } from '#core/weather/generator.ts';
 import { YEAR_DAYS } from '#core/weather/normals.ts';
 import type { Hand } from './hand.ts';
 import { HANDS, TIME_ZONE } from './people.ts';
@@ -155,7 +155,7 @@ export function rained(h: Hand, now: Instant, tank: Subject, source: Subject): v
 /** Daily rain of 31 made-up years up to the last one that is over. */
 function gauge(now: Instant) {
   const year = Number(dayOf(now, TIME_ZONE).slice(0, 4)) - RECORD_YEARS;
-  const made = generateRain(climateOf('oceanic-hills'), RECORD_YEARS, SEED).mm;
+  const made = generateRain(modelOf(climateOf('oceanic-hills')), RECORD_YEARS, SEED).mm;
   const mm: number[] = [];
   for (let i = 0; i < RECORD_YEARS; i++) {
     const days = [...made.subarray(i * YEAR_DAYS, (i + 1) * YEAR_DAYS)].map(

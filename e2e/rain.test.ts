@@ -91,7 +91,13 @@ test('a tank is sized by the years, the same to the last digit here and in the b
     sizing({
       catchers: [{ areaM2: 96, coefficient: 0.8, flushMm: 1 }],
       needL: inputs.needL,
-      weather: { by: 'normals', normals: inputs.normals, years: inputs.years, seed: inputs.seed },
+      weather: {
+        by: 'normals',
+        normals: inputs.normals,
+        yearCv: inputs.yearCv,
+        years: inputs.years,
+        seed: inputs.seed,
+      },
       rule: inputs.rule,
       askedShare: inputs.askedShare,
       outageL: inputs.outagePeople * inputs.outageDays * inputs.outageL,

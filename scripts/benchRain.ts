@@ -9,7 +9,7 @@ import { ManyTanks } from '#core/catchment/manyTanks.ts';
 import { sizesFor, sizing } from '#core/catchment/sizing.ts';
 import { atOnce } from '#core/lots.ts';
 import { climateOf } from '#core/weather/climates.ts';
-import { RainGenerator } from '#core/weather/generator.ts';
+import { modelOf, RainGenerator } from '#core/weather/generator.ts';
 import { YEAR_DAYS } from '#core/weather/normals.ts';
 
 const YEARS = 1000;
@@ -25,7 +25,7 @@ const sizes = sizesFor({ ownL: 5000, outageL: 1400 });
 function loops(): { ms: number; used: number; met: number } {
   const from = performance.now();
   const needL = new Float64Array(YEAR_DAYS).fill(120);
-  const generator = new RainGenerator(normals, SEED);
+  const generator = new RainGenerator(modelOf(normals, 0.18), SEED);
   const catching = new Catching(roof);
   const many = new ManyTanks(sizes, { needL, yearsAtOnce: LOT, rule: 'after-spillage', holdL: 1400 });
   const met = new Uint16Array(YEARS * sizes.length);
@@ -79,7 +79,7 @@ export function benchRain(): void {
   const question = {
     catchers: [roof],
     needL: Array.from({ length: 12 }, () => 120),
-    weather: { by: 'normals', normals, years: YEARS, seed: SEED },
+    weather: { by: 'normals', yearCv: 0, normals, years: YEARS, seed: SEED },
     rule: 'after-spillage',
     askedShare: 0.95,
     outageL: 1400,

@@ -5,7 +5,14 @@ import type { Catcher } from './catching.ts';
 
 /** The weather that a tank is tried under: years made from normals and a seed, or days as they were measured. */
 export type Weather =
-  | { readonly by: 'normals'; readonly normals: Normals; readonly years: number; readonly seed: number }
+  | {
+      readonly by: 'normals';
+      readonly normals: Normals;
+      /** How much years differ as a whole (standard deviation ÷ mean). */
+      readonly yearCv: number;
+      readonly years: number;
+      readonly seed: number;
+    }
   | {
       readonly by: 'record';
       readonly from: Day;

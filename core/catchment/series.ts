@@ -1,6 +1,6 @@
 import { addDays } from '../calendar/day.ts';
 import type { InLots } from '../lots.ts';
-import { type DailyRain, RainGenerator } from '../weather/generator.ts';
+import { type DailyRain, modelOf, RainGenerator } from '../weather/generator.ts';
 import { MONTH_OF_DAY, YEAR_DAYS, yearsOf } from '../weather/normals.ts';
 import type { Weather } from './question.ts';
 
@@ -22,8 +22,13 @@ export interface Days {
 const made = new Map<string, DailyRain>();
 const MOST_MADE = 3;
 
-function* madeYears({ normals, years, seed }: Extract<Weather, { by: 'normals' }>): InLots<DailyRain> {
-  const key = JSON.stringify([normals, seed]);
+function* madeYears({
+  normals,
+  yearCv,
+  years,
+  seed,
+}: Extract<Weather, { by: 'normals' }>): InLots<DailyRain> {
+  const key = JSON.stringify([normals, yearCv, seed]);
   const before = made.get(key);
   if (before && before.years >= years) {
     const days = years * YEAR_DAYS;
@@ -31,7 +36,7 @@ function* madeYears({ normals, years, seed }: Extract<Weather, { by: 'normals' }
   }
   const mm = new Float64Array(years * YEAR_DAYS);
   const frozen = new Uint8Array(years * YEAR_DAYS);
-  const generator = new RainGenerator(normals, seed);
+  const generator = new RainGenerator(modelOf(normals, yearCv), seed);
   const lot = LOT_YEARS * YEAR_DAYS;
   for (let at = 0; at < mm.length; at += lot) {
     generator.fill(mm.subarray(at, at + lot), frozen.subarray(at, at + lot));

@@ -31,9 +31,15 @@ function catchOf(catchers: readonly Catcher[], { mm, frozen }: Days): Caught {
   return { perDayL, runoffL, flushedL, caughtL };
 }
 
-/** The value that a share of sorted values lies under. */
-const quantile = (sorted: ArrayLike<number>, share: number): number =>
-  sorted[Math.min(sorted.length - 1, Math.max(0, Math.round(share * (sorted.length - 1))))] ?? 0;
+/**
+ * The value that a share of what is still to come lies under: between the ranks, at share × (n + 1) (Weibull 1939; Hyndman and Fan
+ * 1996, type 6). Of twenty years of a record the band of 10 to 90 % then holds eighty of a hundred true years, not seventy.
+ */
+export function quantile(sorted: ArrayLike<number>, share: number): number {
+  const rank = Math.min(sorted.length - 1, Math.max(0, share * (sorted.length + 1) - 1));
+  const [below, above] = [sorted[Math.floor(rank)] ?? 0, sorted[Math.ceil(rank)] ?? 0];
+  return below + (above - below) * (rank - Math.floor(rank));
+}
 
 /** Everything that one question works with, once its rain is known. */
 export class Trial {

@@ -169,6 +169,8 @@ export const rainPlan = fields({
   weather: v.picklist(weathers),
   climate: v.picklist(climateIds),
   record: v.exactOptional(subjectOf('rainfall')),
+  /** How much years differ as a whole (standard deviation ÷ mean), where they are made; what the climate is like where nobody says. */
+  yearCv: v.exactOptional(between(0, 1)),
   years: whole(30, 10_000),
   seed: whole(1, 2_147_483_647),
   outagePeople: whole(0, 100_000),

@@ -1,7 +1,7 @@
 import type { RainQuestion, Weather } from '../catchment/question.ts';
 import type { Facts } from '../log/facts.ts';
 import type { State } from '../store/state.ts';
-import { climateOf } from '../weather/climates.ts';
+import { climateOf, USUAL_YEAR_CV, yearCvOfClimate } from '../weather/climates.ts';
 import { MONTHS, type Normals } from '../weather/normals.ts';
 import type { RainPlan } from './fields.ts';
 import { catcherOf, catchmentsOf, frozenOf, recordOf, tankLitres } from './known.ts';
@@ -47,9 +47,13 @@ export function normalsFor(facts: Facts, plan: RainPlan): Normals | undefined {
   return plan.weather === 'climate' ? climateOf(plan.climate) : undefined;
 }
 
+/** How much years differ, as it is asked or as climates of its kind do. */
+export const yearCvOf = ({ yearCv, climate, weather }: RainPlan): number =>
+  yearCv ?? (weather === 'climate' ? yearCvOfClimate[climate] : USUAL_YEAR_CV);
+
 function weatherOf(facts: Facts, plan: RainPlan): Weather | undefined {
   const normals = normalsFor(facts, plan);
-  if (normals) return { by: 'normals', normals, years: plan.years, seed: plan.seed };
+  if (normals) return { by: 'normals', normals, yearCv: yearCvOf(plan), years: plan.years, seed: plan.seed };
   const rainfall = plan.weather === 'record' && plan.record ? facts.rainfall[plan.record] : undefined;
   if (!rainfall) return undefined;
   const record = recordOf(rainfall);

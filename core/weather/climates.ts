@@ -46,3 +46,16 @@ export const climates = {
 export type ClimateId = keyof typeof climates;
 export const climateIds = Object.keys(climates) as [ClimateId, ...ClimateId[]];
 export const climateOf = (id: ClimateId): Normals => climates[id];
+
+/** How much the rain of years differs in temperate places (standard deviation ÷ mean). */
+export const USUAL_YEAR_CV = 0.18;
+/** The same by climate: more under a monsoon, most where it is dry. */
+export const yearCvOfClimate: Readonly<Record<ClimateId, number>> = {
+  'oceanic-hills': USUAL_YEAR_CV,
+  'summer-dry': 0.25,
+  'continental-cold': USUAL_YEAR_CV,
+  monsoon: 0.25,
+  'two-rains': 0.25,
+  desert: 0.4,
+  'tropical-wet': USUAL_YEAR_CV,
+};

@@ -12,7 +12,8 @@ export interface MonthRain {
   /** Chance that a day is wet after a dry one, and after a wet one. */
   readonly wetAfterDry: number;
   readonly wetAfterWet: number;
-  /** Shape and scale (mm) of what falls on a wet day; their product is the mean. */
+  /** The least that falls on a wet day (mm); shape and scale (mm) of what falls beyond it, whose product is the mean of that. */
+  readonly leastMm: number;
   readonly shape: number;
   readonly scaleMm: number;
   /** Chance that a wet day is below 0 °C. */
@@ -32,6 +33,13 @@ function normalShare(z: number): number {
   return z > 0 ? 1 - tail : tail;
 }
 
+/** What years are made from: twelve months, and how much one year differs from another as a whole. */
+export interface RainModel {
+  readonly months: readonly MonthRain[];
+  /** Standard deviation ÷ mean of the factor that all rain of a year is multiplied by; 0 where years differ by their days alone. */
+  readonly yearCv: number;
+}
+
 /** The chain and the amounts of each month from its normals. */
 export function monthsOfRain({ rainMm, wetDays, meanC }: Normals): MonthRain[] {
   return Array.from({ length: MONTHS }, (_, month): MonthRain => {
@@ -42,12 +50,19 @@ export function monthsOfRain({ rainMm, wetDays, meanC }: Normals): MonthRain[] {
       wetShare,
       wetAfterDry: 0.75 * wetShare,
       wetAfterWet: 0.25 + 0.75 * wetShare,
+      leastMm: 0,
       shape: meanMm / scaleMm,
       scaleMm,
       frostShare: normalShare(-(meanC[month] ?? 15) / DAY_SD_C),
     };
   });
 }
+
+/** A model from normals alone. @param yearCv how much years differ: about 0.18 in temperate places, 0.25 under a monsoon, 0.4 where it is dry */
+export const modelOf = (normals: Normals, yearCv = 0): RainModel => ({
+  months: monthsOfRain(normals),
+  yearCv,
+});
 
 /** Rain of whole years, day by day. */
 export interface DailyRain {
@@ -88,17 +103,20 @@ interface Gamma {
   readonly d: number;
   readonly c: number;
   readonly scaleMm: number;
+  readonly leastMm: number;
   /** 1 ÷ shape where it is below 1: the draw is multiplied by a uniform to this power. */
   readonly boost: number;
 }
 
-const gammaOf = ({ shape, scaleMm }: MonthRain): Gamma => {
+const gammaOf = ({ shape, scaleMm, leastMm }: MonthRain): Gamma => {
   const d = (shape < 1 ? shape + 1 : shape) - 1 / 3;
-  return { d, c: 1 / Math.sqrt(9 * d), scaleMm, boost: shape < 1 && shape > 0 ? 1 / shape : 0 };
+  return { d, c: 1 / Math.sqrt(9 * d), scaleMm, leastMm, boost: shape < 1 && shape > 0 ? 1 / shape : 0 };
 };
 
 /** Another stream for frost: what falls does not depend on how warm it is. */
 const FROST_SEED = 0x5eed_f057;
+/** And another for the years: the same days under every spread between years. */
+const YEAR_SEED = 0x5eed_7ea5;
 /** Rarer than this it never freezes. */
 const LEAST_FROST = 0.001;
 /** No normal is left over from a pair. */
@@ -110,15 +128,19 @@ export class RainGenerator {
   readonly #gammas: readonly Gamma[];
   readonly #rain: Draws;
   readonly #frost: Draws;
+  readonly #years: Draws;
+  readonly #yearCv: number;
   #isWet: boolean;
   /** The other half of a pair of normals. */
   #spare = NONE;
 
-  constructor(normals: Normals, seed: number) {
-    this.#months = monthsOfRain(normals);
+  constructor({ months, yearCv }: RainModel, seed: number) {
+    this.#months = months;
+    this.#yearCv = yearCv;
     this.#gammas = this.#months.map(gammaOf);
     this.#rain = new Draws(seed);
     this.#frost = new Draws(seed ^ FROST_SEED);
+    this.#years = new Draws(seed ^ YEAR_SEED);
     this.#rain.refill(AT_ONCE);
     this.#isWet = this.#rain.share[0]! < this.#months[0]!.wetShare;
     this.#rain.at = 1;
@@ -126,11 +148,30 @@ export class RainGenerator {
 
   /** The next whole years, into arrays of 365 days each. */
   fill(mm: Float64Array, frozen: Uint8Array): void {
-    for (let from = 0; from + YEAR_DAYS <= mm.length; from += YEAR_DAYS)
+    for (let from = 0; from + YEAR_DAYS <= mm.length; from += YEAR_DAYS) {
       for (let [month, day] = [0, from]; month < MONTHS; day += MONTH_DAYS[month]!, month++) {
         this.#fillMonth(month, mm, day, day + MONTH_DAYS[month]!);
         this.#freeze(month, mm, frozen, day, day + MONTH_DAYS[month]!);
       }
+      if (this.#yearCv > 0) {
+        const factor = this.#yearFactor();
+        for (let day = from; day < from + YEAR_DAYS; day++) mm[day] = mm[day]! * factor;
+      }
+    }
+  }
+
+  /** What all rain of a year is multiplied by: lognormal, of mean 1; its normal by Marsaglia's polar method. */
+  #yearFactor(): number {
+    const draws = this.#years;
+    let [x, s] = [0, 0];
+    do {
+      if (draws.at > AT_ONCE - 2) draws.at = draws.refill(draws.at);
+      x = 2 * draws.share[draws.at++]! - 1;
+      const y = 2 * draws.share[draws.at++]! - 1;
+      s = x * x + y * y;
+    } while (s >= 1 || s === 0);
+    const variance = Math.log(1 + this.#yearCv ** 2);
+    return Math.exp(x * Math.sqrt((-2 * Math.log(s)) / s) * Math.sqrt(variance) - variance / 2);
   }
 
   /**
@@ -139,7 +180,7 @@ export class RainGenerator {
    */
   #fillMonth(month: number, mm: Float64Array, from: number, until: number): void {
     const { wetAfterWet, wetAfterDry } = this.#months[month]!;
-    const { d, c, scaleMm, boost } = this.#gammas[month]!;
+    const { d, c, scaleMm, leastMm, boost } = this.#gammas[month]!;
     const draws = this.#rain;
     const share = draws.share;
     let at = draws.at;
@@ -174,6 +215,7 @@ export class RainGenerator {
         if (u >= 1 - 0.0331 * x2 * x2 && Math.log(u) >= 0.5 * x2 + d * (1 - v + Math.log(v))) continue;
         amountMm = d * v * scaleMm;
         if (boost !== 0) amountMm *= Math.exp(Math.log(share[at++]!) * boost);
+        amountMm += leastMm;
         break;
       }
       mm[day] = amountMm;
@@ -198,10 +240,10 @@ export class RainGenerator {
   }
 }
 
-/** Years of daily rain from normals and a seed. */
-export function generateRain(normals: Normals, years: number, seed: number): DailyRain {
+/** Years of daily rain from a model and a seed. */
+export function generateRain(model: RainModel, years: number, seed: number): DailyRain {
   const mm = new Float64Array(years * YEAR_DAYS);
   const frozen = new Uint8Array(years * YEAR_DAYS);
-  new RainGenerator(normals, seed).fill(mm, frozen);
+  new RainGenerator(model, seed).fill(mm, frozen);
   return { years, mm, frozen };
 }

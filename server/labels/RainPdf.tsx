@@ -15,7 +15,7 @@ import type { Message } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
 import { areaOf, assumedCoefficient, catchmentsOf, recordOf } from '#core/rain/known.ts';
-import { ownLitres } from '#core/rain/plan.ts';
+import { ownLitres, yearCvOf } from '#core/rain/plan.ts';
 import { headline, moreAnswers, underHeadline } from '#core/rain/words.ts';
 import { MONTHS, sumOf, yearsOf } from '#core/weather/normals.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
@@ -125,6 +125,7 @@ function inputs(facts: Facts, plan: RainPlan, answer: RainAnswer, reader: Reader
       : say('rain.pdf.years', {
           years: plan.years,
           climate: plan.weather === 'normals' ? 'rain.weather.normals' : `weather-climate.${plan.climate}`,
+          yearCv: yearCvOf(plan),
           seed: String(plan.seed),
         }),
     say('rain.pdf.year', {

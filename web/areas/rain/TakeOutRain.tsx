@@ -4,6 +4,7 @@ import type { RefObject } from 'react';
 import { toast } from 'sonner';
 import { routes } from '#contract/routes.ts';
 import { catchmentsOf } from '#core/rain/known.ts';
+import { yearCvOf } from '#core/rain/plan.ts';
 import { download, sectionPng, sectionSvg } from '../../app/download.ts';
 import { useFacts, useReader } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -33,7 +34,7 @@ export function TakeOutRain({ answered, drawing }: Props) {
         ? { from: weather.from, mm: Array.from(weather.mm), frozen: Array.from(weather.frozen) }
         : undefined;
     const whole = {
-      inputs: { ...plan, tankL: question.ownL, catchments, normals, days },
+      inputs: { ...plan, yearCv: yearCvOf(plan), tankL: question.ownL, catchments, normals, days },
       results: {
         ...rest,
         life: { ...life, lowL: [...life.lowL], midL: [...life.midL], highL: [...life.highL] },
@@ -47,6 +48,7 @@ export function TakeOutRain({ answered, drawing }: Props) {
       ['years', answer.years],
       ['rule', plan.rule],
       ['weather', plan.weather === 'climate' ? plan.climate : plan.weather],
+      ...(plan.weather === 'record' ? [] : [['years differ by', yearCvOf(plan)]]),
       ['asked share', plan.askedShare],
       ['tank L', question.ownL],
       ['outage L', question.outageL],

@@ -2,7 +2,7 @@ import { memo, useState } from 'react';
 import { yieldRules } from '#core/catchment/balance.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
 import { areaOf, catchmentsOf, recordOf } from '#core/rain/known.ts';
-import { sameEachMonth } from '#core/rain/plan.ts';
+import { sameEachMonth, yearCvOf } from '#core/rain/plan.ts';
 import { climateIds } from '#core/weather/climates.ts';
 import { MONTHS, sumOf, yearsOf } from '#core/weather/normals.ts';
 import { useFacts, useReader } from '../../app/hooks.ts';
@@ -91,6 +91,17 @@ export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: P
               most={10_000}
               onLeave
               onValue={years => years !== undefined && onPlan({ years })}
+            />
+          ),
+          differ: (
+            <QuantityBlank
+              label={say('rain.differ')}
+              dimension="percent"
+              value={Math.round(yearCvOf(plan) * 1000) / 10}
+              least={0}
+              most={100}
+              onLeave
+              onValue={percent => percent !== undefined && onPlan({ yearCv: percent / 100 })}
             />
           ),
           rule: (

@@ -2,7 +2,7 @@ import { useMemo, useState } from 'react';
 import type { RainfallFacts } from '#core/rain/facts.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
 import { recordOf } from '#core/rain/known.ts';
-import { normalsFor, planOf } from '#core/rain/plan.ts';
+import { normalsFor, planOf, yearCvOf } from '#core/rain/plan.ts';
 import { type ClimateId, climateIds, climateOf } from '#core/weather/climates.ts';
 import { fitOf, normalsOf } from '#core/weather/fit.ts';
 import { faultOfNormals, MONTH_DAYS, MONTHS, type Normals, sumOf, yearsOf } from '#core/weather/normals.ts';
@@ -46,7 +46,7 @@ export function WeatherPage() {
         </Button>
       </div>
       {taking && <TakeInRecord onDone={() => setTaking(false)} />}
-      <Fit normals={normals} seed={plan.seed} record={record} />
+      <Fit normals={normals} yearCv={yearCvOf(plan)} seed={plan.seed} record={record} />
       <Months normals={facts.rain.normals} start={normals} />
       <p className="max-w-[80ch] border-l-4 border-clay pl-3 text-small">{say('rain.caution.droughts')}</p>
     </div>
@@ -102,18 +102,20 @@ function Records({ plan }: { plan: RainPlan }) {
 /** How years that are made compare with what they are made from: month by month, and by their dry runs. */
 function Fit({
   normals,
+  yearCv,
   seed,
   record,
 }: {
   normals: Normals;
+  yearCv: number;
   seed: number;
   record: RainfallFacts | undefined;
 }) {
   const say = useSay();
   const { units } = useReader();
   const fit = useMemo(
-    () => fitOf(normals, seed, record ? recordOf(record) : undefined),
-    [normals, seed, record],
+    () => fitOf(record ? { record: recordOf(record) } : { normals, yearCv }, seed),
+    [normals, yearCv, seed, record],
   );
   const most = Math.max(1, ...fit.months.flatMap(m => [m.normalMm, m.madeMm]));
   const H = 120;
@@ -160,10 +162,12 @@ function Fit({
         <path d={`M0 ${H}H720`} stroke="var(--slate)" strokeWidth="1.5" />
       </svg>
       <p>
-        {say(fit.recordDryDays === undefined ? 'weather.fit.dry' : 'weather.fit.dry-record', {
-          madeDays: Math.round(fit.madeDryDays),
-          recordDays: Math.round(fit.recordDryDays ?? 0),
+        {say(fit.record ? 'weather.fit.kept' : 'weather.fit.made', {
           most: format.rain(most, units),
+          madeDays: Math.round(fit.madeDryDays),
+          recordDays: Math.round(fit.record?.dryDays ?? 0),
+          madeCv: fit.madeCv,
+          recordCv: fit.record?.cv ?? 0,
         })}
       </p>
     </section>
