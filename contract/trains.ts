@@ -1,5 +1,6 @@
 import * as v from 'valibot';
 import { subjectOf } from '#core/fields.ts';
+import { shorts } from '#core/trains/grade.ts';
 import { originAnswers, waterIds } from '#core/water/waters.ts';
 
 const name = v.pipe(v.string(), v.maxLength(100));
@@ -22,6 +23,7 @@ export const TrainCardRequestSchema = v.object({
     temperatureC: v.optional(figure(-2, 60)),
     ph: v.optional(figure(0, 14)),
     nitrateMgL: v.optional(figure(0, 1e5)),
+    short: v.optional(v.picklist(shorts)),
     without: v.pipe(v.array(name), v.maxLength(200)),
     also: v.pipe(v.array(name), v.maxLength(50)),
   }),

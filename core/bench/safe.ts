@@ -16,10 +16,10 @@ import { unitPrices } from '../supplies/kit.ts';
 import { meansAtHand } from '../supplies/means.ts';
 import { lastFigure } from '../tests/readings.ts';
 import { buyable, tickable } from '../trains/buyable.ts';
-import type { TrainCase } from '../trains/grade.ts';
+import type { Short, TrainCase } from '../trains/grade.ts';
 import type { Means, Taken } from '../trains/step.ts';
 import type { Train } from '../trains/train.ts';
-import { fearsOf } from '../water/hazards.ts';
+import { type Fear, fearsOf } from '../water/hazards.ts';
 import type { Passing } from '../water/passing.ts';
 import { asItComes, type Origin, requiredOf, rowOf, type Water } from '../water/waters.ts';
 import { trainCaseOfContainer, trainCaseOfSource } from './trainCase.ts';
@@ -38,6 +38,8 @@ export interface SafeForm {
   readonly ph: number | undefined;
   readonly nitrateMgL: number | undefined;
   /** Means at hand that are left out, and things that are there without being kept as a supply. */
+  /** What there is least of. */
+  readonly short?: Short | undefined;
   readonly without: readonly string[];
   readonly also: readonly string[];
 }
@@ -108,7 +110,7 @@ export const treatable = (facts: Facts, { containers }: State): ContainerFacts[]
 /** The case of what was entered; undefined while a blank that it needs is empty. */
 export function caseOfForm(form: SafeForm, facts: Facts, now: Instant): TrainCase | undefined {
   const c = caseOfWater(form, facts, now);
-  return c && { ...c, prices: unitPrices };
+  return c && { ...c, prices: unitPrices, ...(form.short ? { short: form.short } : {}) };
 }
 
 function caseOfWater(form: SafeForm, facts: Facts, now: Instant): TrainCase | undefined {
@@ -158,6 +160,12 @@ export function meansOf(form: Pick<SafeForm, 'without' | 'also'>, facts: Facts, 
     owned: [...there, ...atHand.filter(means => !form.without.includes(means.id))],
     toGet: buyable.filter(thing => !form.also.includes(thing.id)),
   };
+}
+
+/** What was feared on the walk to the water that is asked for; of a water that no source stands for nothing was. */
+export function fearsOfForm({ source }: Pick<SafeForm, 'source'>, facts: Facts, now: Instant): Fear[] {
+  const known = source === undefined ? undefined : facts.source[source];
+  return known ? fearsOf(caseOf(facts, known, now)) : [];
 }
 
 /** A step in a few words: what is done, and how much of it. */

@@ -44,6 +44,7 @@ export const alum: Method = {
   supplies: ['alum'],
   holds: 'water',
   inTrain: {
+    clears: true,
     work: () => ({ tool: 'vessel', attended: ['fast', 'slow'] }),
     asks: ({ volumeL, ph }) => ({
       volumeL,

@@ -1,7 +1,7 @@
 import { type DosePlan, type DoseQuestion, planDose } from '../chlorine/instruct.ts';
 import { toolCatalogue } from '../chlorine/measure.ts';
 import { type Contact, earnedByDose, usualContact } from '../chlorine/promised.ts';
-import { RESIDUAL_AIM_MG_L } from '../chlorine/residual.ts';
+import { MRDL_MG_L, RESIDUAL_AIM_MG_L } from '../chlorine/residual.ts';
 import { clarityOf } from '../chlorine/schools.ts';
 import {
   type Bleach,
@@ -86,6 +86,7 @@ export const bleach: Method = {
   supplies: ['bleach'],
   holds: 'water',
   inTrain: {
+    isCarried: true,
     work: () => ({ tool: 'clean-vessel' }),
     asks: ({ volumeL, turbidityNtu, temperatureC, ph }) => ({ volumeL, ntu: turbidityNtu, temperatureC, ph }),
     leaves: () => ({ isChlorinated: true }),
@@ -119,6 +120,7 @@ export const bleach: Method = {
       volumeL: question.volumeL.value,
       minutes: contact.minutes,
       leastMgL: contact.mgL,
+      mostMgL: MRDL_MG_L,
     };
     return {
       headline: message('bleach.headline', params),

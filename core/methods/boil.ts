@@ -61,6 +61,7 @@ export const boil: Method = {
   adds: ['taste'],
   supplies: ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood', 'pots'],
   inTrain: {
+    wantsClear: true,
     work: ({ stove }) =>
       isFlame(stove) ? { tool: 'pot', onStove: OVER_FLAME, flame: OVER_FLAME } : { tool: 'kettle' },
     takesSnow: true,

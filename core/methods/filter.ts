@@ -1,3 +1,4 @@
+import { CLEAR_NTU } from '../clearing/settle.ts';
 import { credit, noCredit, targets } from '../ct/credit.ts';
 import {
   type DeviceKind,
@@ -62,6 +63,8 @@ export const filter: Method = {
   adds: [],
   supplies: ['filter'],
   inTrain: {
+    isCarried: true,
+    wantsClear: true,
     work: () => ({ tool: 'filter' }),
     asks: ({ volumeL, turbidityNtu }) => ({ volumeL, ntu: turbidityNtu }),
     leaves: ({ turbidityNtu }, inputs) => ({
@@ -114,8 +117,9 @@ export const filter: Method = {
             { flowLH: newLH, waterC: numberOf(inputs, 'newC') },
           );
     const isFast = ratio > FAST_SHARE && choiceOf(inputs, 'integrity') !== 'passed';
+    const ntu = numberOf(inputs, 'ntu') ?? 0;
     const params = {
-      ntu: numberOf(inputs, 'ntu') ?? 0,
+      ntu,
       mostNtu: MOST_NTU,
       minutes: hours * 60,
       volumeL,
@@ -152,7 +156,17 @@ export const filter: Method = {
         ...(ratio < WORN_SHARE ? [refuse('filter.worn', 'practice', params)] : []),
         ...(isFast ? [refuse('filter.fast', 'practice', params)] : []),
         ...(isUnripe ? [warn('filter.unripe', 'who-hwt', params, 'filter.unripe.remedy')] : []),
-        ...((numberOf(inputs, 'ntu') ?? 0) > MOST_NTU ? [refuse('filter.cloudy', 'practice', params)] : []),
+        ...(ntu > MOST_NTU ? [refuse('filter.cloudy', 'practice', params)] : []),
+        ...(ntu >= CLEAR_NTU && ntu <= MOST_NTU
+          ? [
+              warn(
+                'filter.clogs',
+                'practice',
+                { ntu, likeL: volumeL * (ntu / CLEAR_NTU), volumeL },
+                'filter.clogs.remedy',
+              ),
+            ]
+          : []),
         ...(device === 'by-pore' && choiceOf(inputs, 'rating') === 'nominal'
           ? [warn('filter.nominal', 'who-gdwq')]
           : []),

@@ -70,6 +70,7 @@ export const iodine: Method = {
   supplies: ['iodine', 'neutraliser'],
   holds: 'water',
   inTrain: {
+    isCarried: true,
     work: () => ({ tool: 'clean-vessel' }),
     asks: ({ volumeL, turbidityNtu, temperatureC }) => ({
       volumeL,

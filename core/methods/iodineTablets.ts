@@ -29,6 +29,7 @@ export const iodineTablets: Method = {
   supplies: ['iodine-tablets', 'neutraliser'],
   holds: 'water',
   inTrain: {
+    isCarried: true,
     work: () => ({ tool: 'clean-vessel' }),
     asks: ({ volumeL, turbidityNtu, temperatureC }) => ({
       volumeL,

@@ -33,6 +33,7 @@ export const layeredFilter: Method = {
   adds: [],
   supplies: ['cloth'],
   inTrain: {
+    clears: true,
     work: () => ({ tool: 'filter' }),
     asks: () => ({}),
     leaves: ({ turbidityNtu }) => ({ turbidityNtu: Math.min(turbidityNtu, Math.max(5, turbidityNtu / 2)) }),

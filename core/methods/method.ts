@@ -183,6 +183,12 @@ export interface InTrain {
   readonly asks: (water: Passing) => Inputs;
   /** What it changes of that water. */
   readonly leaves?: (water: Passing, inputs: Inputs) => Partial<Passing>;
+  /** It takes out what clouds water and asks nothing else of it. */
+  readonly clears?: true;
+  /** Cloudy water spoils it: the pot scales, the filter clogs. */
+  readonly wantsClear?: true;
+  /** It goes into a bag, with all that it needs. */
+  readonly isCarried?: true;
   /** It begins with snow. */
   readonly takesSnow?: true;
   /** Litres that come out of each litre that goes in. */

@@ -29,6 +29,7 @@ export const pasteurise: Method = {
   adds: [],
   supplies: ['propane', 'wood', 'pots'],
   inTrain: {
+    wantsClear: true,
     work: () => ({ tool: 'pot', onStove: ['heat', 'read', 'hold'], flame: ['heat', 'read', 'hold'] }),
     asks: ({ volumeL }) => ({ volumeL }),
   },

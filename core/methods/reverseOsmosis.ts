@@ -17,6 +17,7 @@ export const reverseOsmosis: Method = {
   adds: [],
   supplies: ['filter', 'carbon'],
   inTrain: {
+    wantsClear: true,
     work: () => ({ tool: 'membrane' }),
     asks: ({ volumeL, salt, isChlorinated }) => ({
       volumeL,

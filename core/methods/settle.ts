@@ -31,6 +31,7 @@ export const settle: Method = {
   adds: [],
   supplies: ['cloth'],
   inTrain: {
+    clears: true,
     work: () => ({ tool: 'vessel' }),
     asks: ({ volumeL, temperatureC, grain }) => ({
       volumeL,

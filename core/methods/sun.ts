@@ -28,6 +28,8 @@ export const sun: Method = {
     work: () => ({ tool: 'bottles', attended: ['shake'] }),
     asks: ({ volumeL, turbidityNtu }) => ({
       needL: volumeL,
+      // the sky of the days to come is taken for a clouded one
+      oktas: 5,
       print: turbidityNtu < SUN_NTU ? 'readable' : 'unreadable',
     }),
   },

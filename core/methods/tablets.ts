@@ -45,6 +45,7 @@ export const tablets: Method = {
   supplies: ['chlorine-tablets', 'dioxide-tablets'],
   holds: 'water',
   inTrain: {
+    isCarried: true,
     work: () => ({ tool: 'clean-vessel' }),
     asks: ({ volumeL, turbidityNtu, temperatureC, isCryptoFeared }) => ({
       volumeL,

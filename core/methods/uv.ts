@@ -25,6 +25,7 @@ export const uv: Method = {
   adds: [],
   supplies: ['lamp'],
   inTrain: {
+    isCarried: true,
     work: () => ({ tool: 'lamp', attended: ['light'] }),
     asks: ({ volumeL, turbidityNtu }) => ({ volumeL, ntu: turbidityNtu }),
   },

@@ -3,6 +3,7 @@ import { type Judgement, judge, message } from '../judgement.ts';
 import type { InLots } from '../lots.ts';
 import type { Context } from '../methods/method.ts';
 import { asItComes, neverDrunk } from '../water/waters.ts';
+import { cleared, cloudyAt } from './clearing.ts';
 import {
   atTheBeginning,
   fitnessOnTheWay,
@@ -47,6 +48,8 @@ export interface TrainAnswer {
   readonly isFitFresh: boolean;
   /** For the litres that were asked for, the best first. */
   readonly trains: readonly Train[];
+  /** The best of them boils or filters cloudy water: time is short, or nothing here clears it. */
+  readonly isUncleared?: true;
   readonly resort?: Train;
   readonly missed: readonly EdgeMiss[];
   /** Things that are not at hand, and would take it further than anything that is, the best first. */
@@ -67,14 +70,21 @@ export function stopOf(c: TrainCase): Judgement | undefined {
 const MOST_TOLD = 8;
 
 /** Trains for the litres that were asked for; one that does not stand the litres that come to its steps is left out. */
-const measuredOut = (c: TrainCase, trains: readonly Train[], context: Context): Train[] => {
+const measuredOut = (
+  c: TrainCase,
+  trains: readonly Train[],
+  owned: readonly Means[],
+  context: Context,
+): Train[] => {
   const out: Train[] = [];
   for (const train of trains) {
     if (out.length === MOST_TOLD) break;
-    const whole = forLitres(c, train, context);
+    const clear = cleared(c, train, owned, context);
+    const whole = [clear, train].map(one => forLitres(c, one, context)).find(one => one && !isBroken(one));
     if (whole && !isBroken(whole)) out.push(whole);
   }
-  return out;
+  // what was cleared first takes longer than it was told to
+  return out.sort((a, b) => compareTrains(a, b, c.short));
 };
 
 /** What can be done with a water by what is at hand, what it lacks, and what one thing more would do. */
@@ -105,17 +115,20 @@ export function* answerTrains(
       const [train] = measuredOut(
         c,
         found.offers.filter(o => o.steps.some(s => s.means === thing) && goesFurther(o.tier, best)),
+        owned,
         context,
       );
       if (train) more.push({ thing, train });
     }
+  const trains = measuredOut(c, offers, owned, context);
   return {
     isFitAsItComes,
     isFitFresh,
-    trains: measuredOut(c, offers, context),
+    trains,
+    ...(trains[0] && cloudyAt(trains[0]) >= 0 ? { isUncleared: true as const } : {}),
     ...(resort ? { resort } : {}),
     missed,
-    more: more.sort((a, b) => compareTrains(a.train, b.train)),
+    more: more.sort((a, b) => compareTrains(a.train, b.train, c.short)),
   };
 }
 

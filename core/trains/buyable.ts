@@ -20,6 +20,7 @@ export const buyable: readonly Means[] = [
   thing('microfilter', 'filter', { device: 'hollow-fibre' }),
   thing('ultrafilter', 'filter', { device: 'ultrafilter' }),
   thing('ceramic', 'filter', { device: 'ceramic' }),
+  thing('bottles', 'sun'),
   thing('lamp', 'uv', { mjCm2: 186 }),
   thing('still', 'distil'),
   // certified for what is dissolved too: of one that is not nobody knows what it takes

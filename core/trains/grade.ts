@@ -9,6 +9,10 @@ import type { Passing } from '../water/passing.ts';
 import type { Origin, Sourced, Water } from '../water/waters.ts';
 import type { Taken } from './step.ts';
 
+/** What may be short where water is made safe; `moving`: all of it is carried. */
+export const shorts = ['nothing', 'time', 'fuel', 'hands', 'moving'] as const;
+export type Short = (typeof shorts)[number];
+
 /** The water that a train is looked for: what it is, as it was found, and what an authority asks of it. */
 export interface TrainCase {
   readonly water: Water;
@@ -25,6 +29,8 @@ export interface TrainCase {
   readonly isBoiledOnly?: true;
   /** Days that the water is to be drunk for: what harms over a lifetime is borne for a fortnight. */
   readonly planDays?: number;
+  /** What there is least of here: ways are put in order by it. */
+  readonly short?: Short;
   /** Why nothing that is done at home makes it fit to drink. */
   readonly stop?: Judgement;
   readonly now: Instant;

@@ -85,7 +85,7 @@ export function* searchTrains(c: TrainCase, all: readonly Means[], context: Cont
   const keep = ({ steps, used, way }: Node, { tier }: Reach): void => {
     const train = trainOf(c, steps, way, tier);
     const known = found.get(used);
-    if (!known || compareTrains(train, known.train) < 0) found.set(used, { used, train });
+    if (!known || compareTrains(train, known.train, c.short) < 0) found.set(used, { used, train });
     if (tier === 'whole') whole.push(used);
   };
 
@@ -130,7 +130,7 @@ export function* searchTrains(c: TrainCase, all: readonly Means[], context: Cont
   const offers = kept
     .filter(one => !hasSpare(one, kept))
     .map(({ train }) => train)
-    .sort(compareTrains);
+    .sort((a, b) => compareTrains(a, b, c.short));
   const isGermsOnly = !isMineral(c.found, c.planDays) && c.found.salt === 'fresh';
   return {
     offers,

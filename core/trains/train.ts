@@ -1,5 +1,6 @@
 import { type Credit, credit, sumOf, type Target, targets } from '../ct/credit.ts';
 import type { Context, Use } from '../methods/method.ts';
+import { treatmentOf } from '../methods/treatments.ts';
 import type { WaterFitness } from '../quality/fitness.ts';
 import {
   atTheBeginning,
@@ -7,6 +8,7 @@ import {
   type OnTheWay,
   onward,
   reachOf,
+  type Short,
   type Tier,
   type TrainCase,
   tiers,
@@ -83,6 +85,15 @@ export const costOf = ({ prices = {} }: TrainCase, steps: readonly Taken[]): num
     .flatMap(step => step.answer.uses)
     .reduce((sum, { supply, amount }) => sum + amount * (prices[supply] ?? 0), 0);
 
+/** How much a train takes of what may be short; nothing is compared where nothing is. */
+const takesOf: Readonly<Record<Short, (train: Train) => number>> = {
+  nothing: () => 0,
+  time: t => thousandths(t.minutes),
+  fuel: t => thousandths(t.fuelKg),
+  hands: t => thousandths(t.handMin),
+  moving: t => t.steps.filter(step => !treatmentOf(step.means.method).inTrain.isCarried).length,
+};
+
 /** Minutes as they are compared: what the order of a sum leaves behind its third place is none. */
 export const thousandths = (minutes: number): number => Math.round(minutes * 1000);
 
@@ -90,15 +101,16 @@ export const idsOf = (steps: readonly Taken[]): string => steps.map(s => s.means
 
 /**
  * Which of two trains is named first: the one that goes further, and lacks
- * least; that is done within a day; then that with two legs to stand on, or a full boil; then
- * by its margin in whole log steps up to one, its hours, chlorine last, how many supplies it takes, its fuel and its cost.
+ * least; that is done within a day; then that with two barriers of different kinds, or a full boil; then that which takes least of what
+ * is short; then by its margin in whole log steps up to one, its hours, chlorine last, how many supplies it takes, its fuel and its cost.
  */
-export function compareTrains(a: Train, b: Train): number {
+export function compareTrains(a: Train, b: Train, short: Short = 'nothing'): number {
   const keys = (t: Train): number[] => [
     tiers.indexOf(t.tier),
     Math.round(t.lacksLog * 10),
     t.minutes > DAY_MIN ? 1 : 0,
     standsAlone(t) ? 0 : 1,
+    takesOf[short](t),
     -Math.min(ENOUGH_LOG, Math.floor(t.marginLog)),
     thousandths(t.minutes),
     doneInChlorine(t.steps),

@@ -1,9 +1,10 @@
 import { Document, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer';
-import { cardUntil, stepWords } from '#core/bench/safe.ts';
+import { cardUntil, caresOf, stepWords } from '#core/bench/safe.ts';
 import type { Day } from '#core/calendar/day.ts';
 import { type Message, message } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { Method, MethodAnswer, Step as MethodStep } from '#core/methods/method.ts';
+import { judgeCare } from '#core/plan/care.ts';
 import type { TrainCase } from '#core/trains/grade.ts';
 import type { Train } from '#core/trains/train.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
@@ -64,6 +65,12 @@ export function trainCard({ facts, of, train, reader, today }: Options): Promise
             <Steps of={taken.answer.steps} reader={reader} />
           </View>
         ))}
+        {judgeCare(facts, caresOf(train), today).map(j => (
+          <Text key={j.reason.id} style={styles.caution}>
+            {say(j.reason)} {j.remedy ? say(j.remedy) : ''}
+          </Text>
+        ))}
+        {train.tier === 'whole' ? null : <Text style={styles.caution}>{say(`safe.left.${train.tier}`)}</Text>}
         <Text style={styles.void}>{say('card.void', { untilDay: cardUntil(train, facts, today) })}</Text>
         <Text style={styles.caution}>
           {say('safe.caution')} {say('caution.authority')}

@@ -4,6 +4,7 @@ import { routes } from '#contract/routes.ts';
 import {
   caresOf,
   caseOfForm,
+  fearsOfForm,
   meansOf,
   ofContainer,
   ofSource,
@@ -16,7 +17,9 @@ import { addMinutes, dayOf } from '#core/calendar/day.ts';
 import { judgeCare } from '#core/plan/care.ts';
 import { sourcesOf } from '#core/sources/known.ts';
 import { answerTrains, type TrainAnswer } from '#core/trains/answer.ts';
+import { otherSchools, unsettled } from '#core/trains/beside.ts';
 import type { TrainCase } from '#core/trains/grade.ts';
+import type { Means } from '#core/trains/step.ts';
 import type { Train } from '#core/trains/train.ts';
 import { beginTrain } from '../../acts/beginTrain.ts';
 import { CardButton } from '../../acts/CardButton.tsx';
@@ -106,7 +109,7 @@ function MakeSafePage() {
           <p className="text-large">{say('safe.blank')}</p>
         )}
         <SafeSentence form={form} atHand={means.atHand} onForm={onForm} />
-        {asked && shown && <Details of={shown.of} answer={shown.answer} form={form} />}
+        {asked && shown && <Details of={shown.of} answer={shown.answer} form={form} means={means.owned} />}
         <p className="max-w-[80ch] border-l-4 border-clay py-1 pl-3 text-small">
           {say('safe.caution')} {say('caution.authority')}
         </p>
@@ -156,7 +159,12 @@ function Answer({ of, answer }: Answered) {
   );
 }
 
-function Details({ of, answer, form }: Answered & { readonly form: SafeForm }) {
+function Details({
+  of,
+  answer,
+  form,
+  means,
+}: Answered & { readonly form: SafeForm; readonly means: readonly Means[] }) {
   const say = useSay();
   const facts = useFacts();
   const today = useToday();
@@ -172,6 +180,12 @@ function Details({ of, answer, form }: Answered & { readonly form: SafeForm }) {
           <h2 className="text-base">{say('safe.to-take-out')}</h2>
           <TrainDrawing of={of} train={train} />
           <Left train={train} />
+          {answer.isUncleared && (
+            <p className="text-small">
+              {say(of.short === 'time' ? 'safe.uncleared.time' : 'safe.uncleared')}
+            </p>
+          )}
+          {means.some(m => m.method === 'carbon') && <p className="text-small">{say('safe.taste')}</p>}
           {train.cost > 0 && <p className="text-small text-ash">{say('safe.cost', { cost: train.cost })}</p>}
           <Judgements of={judgeCare(facts, cares, today)} />
           <div className="flex flex-wrap items-start gap-3">
@@ -190,7 +204,48 @@ function Details({ of, answer, form }: Answered & { readonly form: SafeForm }) {
           </div>
         </section>
       )}
+      <Beside of={of} form={form} train={train} answer={answer} means={means} />
       <Others of={of} answer={answer} others={others} />
+    </>
+  );
+}
+
+/** What was feared there and is not settled by it, and what others would do, with why not. */
+function Beside({
+  of,
+  form,
+  train,
+  answer,
+  means,
+}: Answered & {
+  readonly form: SafeForm;
+  readonly train: Train | undefined;
+  readonly means: readonly Means[];
+}) {
+  const say = useSay();
+  const facts = useFacts();
+  const open = unsettled(train, fearsOfForm(form, facts, of.now));
+  const schools = otherSchools(of, means, answer.trains);
+  return (
+    <>
+      {open.length > 0 && (
+        <section aria-label={say('safe.open')} data-testid="safe-open">
+          <h2 className="text-base">{say('safe.open')}</h2>
+          <ul className="m-0 list-none p-0 text-small">
+            {open.map(fear => (
+              <li key={fear.of}>
+                {say('safe.open.of', { what: `feared.${fear.of}`, why: `fear.${fear.why}` })}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      {schools.length > 0 && (
+        <section aria-label={say('safe.schools')} data-testid="safe-schools">
+          <h2 className="text-base">{say('safe.schools')}</h2>
+          <Judgements of={schools} />
+        </section>
+      )}
     </>
   );
 }

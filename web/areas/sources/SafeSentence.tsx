@@ -1,4 +1,5 @@
 import type { SafeForm } from '#core/bench/safe.ts';
+import { type Short, shorts } from '#core/trains/grade.ts';
 import type { Means } from '#core/trains/step.ts';
 import type { Passing } from '#core/water/passing.ts';
 import { MeansBlank } from '../../acts/MeansBlank.tsx';
@@ -79,6 +80,18 @@ export function SafeSentence({ form, atHand, onForm }: Props) {
           ),
           ph: quantity('ph', 'ph', [3, 12]),
           nitrate: quantity('nitrateMgL', 'concentrationMgL', [0, 10_000]),
+          short: (
+            <ChoiceBlank<Short>
+              label={say('safe.short-of')}
+              value={form.short ?? 'nothing'}
+              onValue={short => onForm({ short })}
+              choices={shorts.map(value => ({
+                value,
+                label: say(`safe.short-of.${value}`),
+                note: say(`safe.short-of.${value}.note`),
+              }))}
+            />
+          ),
           means: <MeansBlank form={form} atHand={atHand} onForm={onForm} />,
         }}
       />
