@@ -15,7 +15,7 @@ import { clockLongitudeDeg } from '../sun/daylight.ts';
 import { unitPrices } from '../supplies/kit.ts';
 import { meansAtHand } from '../supplies/means.ts';
 import { lastFigure } from '../tests/readings.ts';
-import { buyable, tickable } from '../trains/buyable.ts';
+import { buyable, melting, tickable } from '../trains/buyable.ts';
 import type { Short, TrainCase } from '../trains/grade.ts';
 import type { Means, Taken } from '../trains/step.ts';
 import type { Train } from '../trains/train.ts';
@@ -151,8 +151,8 @@ function caseOfWater(form: SafeForm, facts: Facts, now: Instant): TrainCase | un
 }
 
 /** What may be used: what is at hand and was not left out, and what was said to be there; and what else there is to get. */
-export function meansOf(form: Pick<SafeForm, 'without' | 'also'>, facts: Facts, today: Day) {
-  const atHand = meansAtHand(facts, today);
+export function meansOf(form: Pick<SafeForm, 'without' | 'also' | 'water'>, facts: Facts, today: Day) {
+  const atHand = [...meansAtHand(facts, today), ...(form.water === 'snow' ? [melting] : [])];
   const there = tickable.filter(thing => form.also.includes(thing.id));
   return {
     atHand,

@@ -46,6 +46,16 @@ describe('how big a tank', () => {
     expect(answer({ outageL: 60_000, needL: question.needL.map(() => 200) }).outageTankL).toBeUndefined();
   });
 
+  it('has worse years where years are said to differ more, and hardly another mean', () => {
+    const years = (yearCv: number) =>
+      answer({
+        weather: { by: 'normals', yearCv, normals: climateOf('oceanic-hills'), years: 400, seed: 3 },
+      });
+    const [alike, unlike] = [years(0), years(0.4)];
+    expect(unlike.life.lowShare).toBeLessThan(alike.life.lowShare - 0.05);
+    expect(Math.abs(unlike.yearMm / alike.yearMm - 1)).toBeLessThan(0.05);
+  });
+
   it('serves so many people, and no more', () => {
     const { people } = a;
     const with_ = (n: number) => timeShare(5000, { ...question, needL: question.needL.map(() => n * 15) });

@@ -14,6 +14,7 @@ import { flocculant } from './flocculant.ts';
 import { iodine } from './iodine.ts';
 import { iodineTablets } from './iodineTablets.ts';
 import { layeredFilter } from './layeredFilter.ts';
+import { melt } from './melt.ts';
 import type { Method } from './method.ts';
 import { pasteurise } from './pasteurise.ts';
 import { permanganate } from './permanganate.ts';
@@ -30,6 +31,7 @@ import { uv } from './uv.ts';
 /** Every method of the bench, in the order of the work. The dose of bleach itself has a screen of its own. */
 export const methods: readonly Method[] = [
   settle,
+  melt,
   alum,
   alumJars,
   filter,

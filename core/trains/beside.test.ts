@@ -5,8 +5,10 @@ import type { Fear, Feared } from '../water/hazards.ts';
 import type { Origin } from '../water/waters.ts';
 import { answerTrains } from './answer.ts';
 import { otherSchools, unsettled } from './beside.ts';
+import { melting } from './buyable.ts';
 import { cloudyAt } from './clearing.ts';
 import { type Short, shorts } from './grade.ts';
+import type { Means } from './step.ts';
 import { caseOf, context, ids, type Thing, things } from './testThings.ts';
 
 const answer = (c: ReturnType<typeof caseOf>, ...of: Thing[]) =>
@@ -63,6 +65,23 @@ describe('cloudy water', () => {
     const heated = trains.filter(t => t.steps.some(step => step.means.method === 'boil'));
     expect(heated.length).toBeGreaterThan(0);
     for (const train of heated) expect(ids(train)).toMatch(/settle .*boil/);
+  });
+});
+
+describe('snow', () => {
+  const snow = caseOf('snow', { isSnow: true, turbidityNtu: 2 });
+  const by = (...of: Means[]) => atOnce(answerTrains(snow, of, [], context)).trains;
+
+  it('is melted by other heat where there is no stove, then filtered and disinfected', () => {
+    const [best] = by(melting, things.ultra, things.long);
+    expect(ids(best)).toMatch(/^melt /);
+    expect(best!.tier).toBe('whole');
+    expect(best!.steps[0]!.after).toMatchObject({ isSnow: false, temperatureC: 1 });
+  });
+
+  it('is nothing to drink when it is only melted, nor where nothing melts it', () => {
+    expect(by(melting)).toEqual([]);
+    expect(by(things.ultra, things.long)).toEqual([]);
   });
 });
 

@@ -4,6 +4,9 @@ import type { Means } from './step.ts';
 /** A vessel to let water stand in, and a cloth: everybody has them. */
 export const settling: Means = { id: 'settle', method: 'settle', inputs: {} };
 
+/** Warmth that is there anyway, for snow and ice. */
+export const melting: Means = { id: 'melt', method: 'melt', inputs: {} };
+
 const thing = (id: string, method: string, inputs: Inputs = {}): Means => ({ id, method, inputs });
 
 /**
