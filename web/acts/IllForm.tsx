@@ -1,10 +1,10 @@
 import { useMemo, useState } from 'react';
 import type { Subject } from '#core/subject.ts';
 import { Act } from '../app/Act.tsx';
-import { useToday } from '../app/hooks.ts';
+import { useFacts, useToday } from '../app/hooks.ts';
 import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
-import { QuantityBlank, Sentence } from '../ui/Blank.tsx';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
 import { DateBlank } from '../ui/DateBlank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
 
@@ -14,18 +14,28 @@ export function IllForm({ subject, onDone }: { subject: Subject; onDone: () => v
   const today = useToday();
   const [people, setPeople] = useState<number | undefined>(undefined);
   const [fellIllOn, setDay] = useState<string>(today);
+  const homes = Object.values(useFacts().home);
+  const [home, setHome] = useState<Subject | ''>('');
+  const [signs, setSigns] = useState<'gut' | 'chemical'>('gut');
   const drafts = useMemo(
     () =>
       people && fellIllOn && fellIllOn <= today
-        ? [draft('made-ill', subject, { people, fellIllOn })]
+        ? [
+            draft('made-ill', subject, {
+              ...{ people, fellIllOn },
+              ...(home ? { home } : {}),
+              ...(signs === 'chemical' ? { isChemical: true as const } : {}),
+            }),
+          ]
         : undefined,
-    [people, fellIllOn, today, subject],
+    [people, fellIllOn, home, signs, today, subject],
   );
   return (
     <Act drafts={drafts} label={say('ill-form.keep')} told={say('ill-form.told')} look="stop" onDone={onDone}>
       <Sentence>
         <Phrase
           text="ill-form.sentence"
+          cases={{ homes: homes.length > 1 ? 'yes' : 'no' }}
           blanks={{
             people: (
               <QuantityBlank
@@ -36,6 +46,29 @@ export function IllForm({ subject, onDone }: { subject: Subject; onDone: () => v
                 least={1}
                 most={10_000}
                 wholeNumbers
+              />
+            ),
+            home: (
+              <ChoiceBlank<Subject | ''>
+                label={say('ill-form.home')}
+                value={home}
+                onValue={setHome}
+                choices={[
+                  { value: '', label: say('ill-form.home.several') },
+                  ...homes.map(({ id, name }) => ({ value: id, label: name })),
+                ]}
+              />
+            ),
+            signs: (
+              <ChoiceBlank<'gut' | 'chemical'>
+                label={say('ill-form.signs')}
+                value={signs}
+                onValue={setSigns}
+                choices={(['gut', 'chemical'] as const).map(value => ({
+                  value,
+                  label: say(`ill-form.signs.${value}`),
+                  note: say(`ill-form.signs.${value}.note`),
+                }))}
               />
             ),
             day: <DateBlank label={say('ill-form.day')} value={fellIllOn} onValue={setDay} isPast />,
