@@ -204,13 +204,16 @@ export function knownOf(facts: Where, fill: Fill, now: Instant, vessel?: Contain
   const itself = ofVessel(facts, vessel, fill, now, now);
   // that this very vessel failed is its state, and said first of all
   const own = { ...itself, holds: itself.holds.filter(h => h.of !== 'failed') };
-  const { sourced, holds } = [...named, ...through].reduce<Meaning>((worst, part) => {
-    const mixed = mixedOf(worst, part);
-    if (worst.sourced.water !== part.sourced.water || !isAllKnown) return mixed;
-    // where all of it came from is known: what nobody said when it was filled or poured is what is known there
-    if (worst.sourced.origin === undefined) return { ...mixed, sourced: part.sourced };
-    return part.sourced.origin === undefined ? { ...mixed, sourced: worst.sourced } : mixed;
-  }, own);
+  const parts = [own, ...through, ...named];
+  const { holds } = parts.reduce(mixedOf);
+  // where all of it came from is known: what nobody said when it was filled or poured is what is known there, and the other way round
+  const saysMore = parts.filter(
+    ({ sourced: { water, origin } }) =>
+      !isAllKnown ||
+      origin !== undefined ||
+      !parts.some(p => p.sourced.water === water && p.sourced.origin !== undefined),
+  );
+  const sourced = saysMore.map(p => p.sourced).reduce(poorerOf);
   const brought = [...named, ...through].map(m => m.dissolved).reduce(worseTraced, {});
   const dissolved = dissolvedIn(within, brought);
   const past = pastLimits(figuresOf(dissolved));
