@@ -163,7 +163,8 @@ test('supplies are kept, drawn down by the bench, labelled and told in time', as
     'bleach: past its date, replace it',
   );
   await add('propane', '60');
-  await expect(page.getByTestId('supplies-answer')).toHaveText('One way to treat for 14 days');
+  // a hollow fibre lets viruses through: by itself it makes no drinking water of a water that nobody knows
+  await expect(page.getByTestId('supplies-answer')).toHaveText('No way covers 14 days');
   await expectAccessible(page);
   const made = page.waitForEvent('download');
   await visitor.press('Label for alum');

@@ -50,6 +50,8 @@ export interface TrainAnswer {
   readonly trains: readonly Train[];
   /** The best of them boils or filters cloudy water: time is short, or nothing here clears it. */
   readonly isUncleared?: true;
+  /** Those of them whose water is cleared first, without that: for a day that is too short for it. */
+  readonly uncleared: readonly Train[];
   readonly resort?: Train;
   readonly missed: readonly EdgeMiss[];
   /** Things that are not at hand, and would take it further than anything that is, the best first. */
@@ -75,16 +77,20 @@ const measuredOut = (
   trains: readonly Train[],
   owned: readonly Means[],
   context: Context,
-): Train[] => {
+): { readonly trains: Train[]; readonly uncleared: Train[] } => {
   const out: Train[] = [];
+  const uncleared: Train[] = [];
   for (const train of trains) {
     if (out.length === MOST_TOLD) break;
     const clear = cleared(c, train, owned, context);
-    const whole = [clear, train].map(one => forLitres(c, one, context)).find(one => one && !isBroken(one));
-    if (whole && !isBroken(whole)) out.push(whole);
+    const [first, asItIs] = [clear, train].map(one => forLitres(c, one, context));
+    const plain = asItIs && !isBroken(asItIs) ? asItIs : undefined;
+    const whole = first && !isBroken(first) ? first : plain;
+    if (whole) out.push(whole);
+    if (clear !== train && plain && whole !== plain) uncleared.push(plain);
   }
   // what was cleared first takes longer than it was told to
-  return out.sort((a, b) => compareTrains(a, b, c.short));
+  return { trains: out.sort((a, b) => compareTrains(a, b, c.short)), uncleared };
 };
 
 /** What can be done with a water by what is at hand, what it lacks, and what one thing more would do. */
@@ -104,7 +110,15 @@ export function* answerTrains(
   const begins = stop ? undefined : reachOf(fitnessOnTheWay(c, atTheBeginning(c.found)));
   const isFitFresh = begins?.tier === 'day';
   if (stop || isFitAsItComes)
-    return { ...(stop ? { stop } : {}), isFitAsItComes, isFitFresh, trains: [], missed: [], more: [] };
+    return {
+      ...(stop ? { stop } : {}),
+      isFitAsItComes,
+      isFitFresh,
+      trains: [],
+      uncleared: [],
+      missed: [],
+      more: [],
+    };
   const { resort, missed, ...found } = yield* searchTrains(c, owned, context);
   const offers = found.offers.filter(o => !isFitFresh || o.tier === 'whole');
   const best = offers[0]?.tier;
@@ -112,7 +126,9 @@ export function* answerTrains(
   if (best !== 'whole')
     for (const thing of buyable) {
       const found = yield* searchTrains(c, [thing, ...owned], context);
-      const [train] = measuredOut(
+      const {
+        trains: [train],
+      } = measuredOut(
         c,
         found.offers.filter(o => o.steps.some(s => s.means === thing) && goesFurther(o.tier, best)),
         owned,
@@ -120,11 +136,12 @@ export function* answerTrains(
       );
       if (train) more.push({ thing, train });
     }
-  const trains = measuredOut(c, offers, owned, context);
+  const { trains, uncleared } = measuredOut(c, offers, owned, context);
   return {
     isFitAsItComes,
     isFitFresh,
     trains,
+    uncleared,
     ...(trains[0] && cloudyAt(trains[0]) >= 0 ? { isUncleared: true as const } : {}),
     ...(resort ? { resort } : {}),
     missed,

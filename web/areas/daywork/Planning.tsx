@@ -69,7 +69,8 @@ export function Planning() {
   useEffect(() => {
     if (fresh) setAnswer(fresh);
   }, [fresh]);
-  const offered = useMemo(() => answer?.trains ?? [], [answer]);
+  // where the day is too short to clear the water first, the same way without that is one too
+  const offered = useMemo(() => [...(answer?.trains ?? []), ...(answer?.uncleared ?? [])], [answer]);
   // every kind of tool that a way may need is there from the beginning, so that ways can be compared
   const kinds = useMemo(() => toolsFor(offered), [offered]);
   const whole = useMemo((): DayForm => {

@@ -1,6 +1,7 @@
 import { caresOf } from '#core/bench/safe.ts';
 import { message } from '#core/judgement.ts';
 import { judgeCare } from '#core/plan/care.ts';
+import { cloudyAt } from '#core/trains/clearing.ts';
 import type { Train } from '#core/trains/train.ts';
 import { useFacts, useToday } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -23,6 +24,9 @@ export function WayCautions({ trains }: { readonly trains: readonly Train[] }) {
           {shortWords(train, say)}
         </p>
       ))}
+      {trains.some(train => cloudyAt(train) >= 0) && (
+        <p className="text-small">{say('safe.uncleared.time')}</p>
+      )}
       {cares.size > 0 && <Judgements of={judgeCare(facts, [...cares], today)} />}
     </>
   );

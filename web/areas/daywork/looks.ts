@@ -2,6 +2,7 @@ import type { Instant } from '#core/calendar/day.ts';
 import { type DayForm, firstLook } from '#core/daywork/form.ts';
 import type { InLots } from '#core/lots.ts';
 import type { Context } from '#core/methods/method.ts';
+import { cloudyAt } from '#core/trains/clearing.ts';
 import type { Train } from '#core/trains/train.ts';
 import { trainId } from './trains.ts';
 
@@ -24,7 +25,10 @@ export function* looksOf(
   return looks;
 }
 
-/** The ways that were chosen, as far as they are offered; else, of those as good as the best, the one that goes furthest. */
+/**
+ * The ways that were chosen, as far as they are offered; else, of those as good as the best, the one that goes furthest by evening,
+ * cloudy water cleared first where that goes as far.
+ */
 export function chosenOf(
   offered: readonly Train[],
   chosen: readonly string[] | undefined,
@@ -33,12 +37,12 @@ export function chosenOf(
   const kept = offered.filter(train => chosen?.includes(trainId(train)));
   if (kept.length > 0) return kept;
   const [first] = offered;
-  const rank = (train: Train): readonly [number, number] => {
+  const rank = (train: Train): readonly [number, number, number] => {
     const look = seen.get(trainId(train));
-    return [-(look?.byEveningL ?? 0), look?.endMin ?? Number.POSITIVE_INFINITY];
+    return [-(look?.byEveningL ?? 0), cloudyAt(train) < 0 ? 0 : 1, look?.endMin ?? Number.POSITIVE_INFINITY];
   };
   return offered
     .filter(train => train.tier === first?.tier && train.barriers >= Math.min(2, first.barriers))
-    .sort((a, b) => rank(a)[0] - rank(b)[0] || rank(a)[1] - rank(b)[1])
+    .sort((a, b) => rank(a)[0] - rank(b)[0] || rank(a)[1] - rank(b)[1] || rank(a)[2] - rank(b)[2])
     .slice(0, 1);
 }
