@@ -112,7 +112,8 @@ test('a spring is scouted, inspected, tested, feared for and fetched from', asyn
   const dialog = page.getByRole('dialog');
   await dialog.getByRole('radio').first().focus();
   for (let i = 0; i < 10; i++) {
-    await page.keyboard.press(i < 2 ? 'Space' : 'ArrowRight');
+    // what is spilt and what has no fence: neither of them critical by itself
+    await page.keyboard.press(i === 3 || i === 4 ? 'Space' : 'ArrowRight');
     await page.keyboard.press('Tab');
   }
   await expect(page.getByTestId('inspect-score')).toContainText('2 of 10 risks: Low risk');

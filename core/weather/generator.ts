@@ -170,7 +170,8 @@ export class RainGenerator {
       const y = 2 * draws.share[draws.at++]! - 1;
       s = x * x + y * y;
     } while (s >= 1 || s === 0);
-    const variance = Math.log(1 + this.#yearCv ** 2);
+    // a product, no power: what a power comes to differs in its last digit from engine to engine
+    const variance = Math.log(1 + this.#yearCv * this.#yearCv);
     return Math.exp(x * Math.sqrt((-2 * Math.log(s)) / s) * Math.sqrt(variance) - variance / 2);
   }
 
