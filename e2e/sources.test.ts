@@ -160,7 +160,7 @@ test('a spring is scouted, inspected, tested, feared for and fetched from', asyn
   await visitor.fill('Turbidity', '3');
   await visitor.press('Keep what was seen');
   await expect(page.getByText('A film of oil or fuel lies on it.').first()).toBeVisible();
-  await expect(page.getByText(/find other water/).first()).toBeVisible();
+  await expect(page.getByText(/find other water/i).first()).toBeVisible();
 });
 
 test('the sources of Tarn Hollow stand on the walk, and are accessible', async ({ page }) => {

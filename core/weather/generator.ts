@@ -117,6 +117,11 @@ const gammaOf = ({ shape, scaleMm, leastMm }: MonthRain): Gamma => {
 const FROST_SEED = 0x5eed_f057;
 /** And another for the years: the same days under every spread between years. */
 const YEAR_SEED = 0x5eed_7ea5;
+/**
+ * Engines differ in the last digit of a logarithm: what falls is told to a millionth of a millimetre, so that it is the same on each.
+ */
+const toMillionth = (mm: number): number => Math.round(mm * 1e6) / 1e6;
+
 /** Rarer than this it never freezes. */
 const LEAST_FROST = 0.001;
 /** No normal is left over from a pair. */
@@ -155,7 +160,7 @@ export class RainGenerator {
       }
       if (this.#yearCv > 0) {
         const factor = this.#yearFactor();
-        for (let day = from; day < from + YEAR_DAYS; day++) mm[day] = mm[day]! * factor;
+        for (let day = from; day < from + YEAR_DAYS; day++) mm[day] = toMillionth(mm[day]! * factor);
       }
     }
   }
@@ -216,7 +221,7 @@ export class RainGenerator {
         if (u >= 1 - 0.0331 * x2 * x2 && Math.log(u) >= 0.5 * x2 + d * (1 - v + Math.log(v))) continue;
         amountMm = d * v * scaleMm;
         if (boost !== 0) amountMm *= Math.exp(Math.log(share[at++]!) * boost);
-        amountMm += leastMm;
+        amountMm = toMillionth(amountMm + leastMm);
         break;
       }
       mm[day] = amountMm;
