@@ -15,7 +15,7 @@ export function IllForm({ subject, onDone }: { subject: Subject; onDone: () => v
   const [people, setPeople] = useState<number | undefined>(undefined);
   const [fellIllOn, setDay] = useState<string>(today);
   const homes = Object.values(useFacts().home);
-  const [home, setHome] = useState<Subject | ''>('');
+  const [home, setHome] = useState<Subject | 'several'>('several');
   const [signs, setSigns] = useState<'gut' | 'chemical'>('gut');
   const drafts = useMemo(
     () =>
@@ -23,7 +23,7 @@ export function IllForm({ subject, onDone }: { subject: Subject; onDone: () => v
         ? [
             draft('made-ill', subject, {
               ...{ people, fellIllOn },
-              ...(home ? { home } : {}),
+              ...(home === 'several' ? {} : { home }),
               ...(signs === 'chemical' ? { isChemical: true as const } : {}),
             }),
           ]
@@ -49,12 +49,12 @@ export function IllForm({ subject, onDone }: { subject: Subject; onDone: () => v
               />
             ),
             home: (
-              <ChoiceBlank<Subject | ''>
+              <ChoiceBlank<Subject | 'several'>
                 label={say('ill-form.home')}
                 value={home}
                 onValue={setHome}
                 choices={[
-                  { value: '', label: say('ill-form.home.several') },
+                  { value: 'several', label: say('ill-form.home.several') },
                   ...homes.map(({ id, name }) => ({ value: id, label: name })),
                 ]}
               />

@@ -39,6 +39,8 @@ export function Supplies() {
   const planDays = facts.plan.targetDays;
   const covers = coverOf({ ...facts, supply: sharedSupply(facts) }, today, need.drinkingL, planDays);
   const ways = independentWays(covers, planDays, askedOfSupplies(facts, now, today));
+  // what lasts, and does not do by itself for the water that would be fetched
+  const short = covers.filter(c => c.days >= planDays && !ways.some(way => way.includes(c.way)));
   const supplies = Object.values(facts.supply).sort((a, b) => (a.name < b.name ? -1 : 1));
   return (
     <div className="flex max-w-[1080px] flex-col gap-6 p-6 max-wide:p-4">
@@ -53,7 +55,9 @@ export function Supplies() {
               say('supplies.ways-are', { ways: format.listing(ways.map(way => wayWords(way, say))) })}{' '}
             {say(ways.length < WAYS_WANTED ? 'supplies.too-few' : 'supplies.enough', {
               perDay: reach.drinkingNeedL,
-            })}
+            })}{' '}
+            {short.length > 0 &&
+              say('supplies.short', { ways: format.list(short.map(c => say(`way.${c.way}`))) })}
           </p>
         </div>
         <Button look="primary" onClick={() => setEditing('new')}>
