@@ -35,6 +35,8 @@ export const USABLE_SHARE = [0.75, 0.9] as const;
 /** Granules by spoon (kg/L); a spoon may be 15 % off. */
 export const ALUM_KG_L = 0.95;
 
+const twoDigits = (x: number): number => Number(x.toPrecision(2));
+
 /**
  * Judges an amount of alum for a volume: beyond 100 mg/L it clouds and sours instead of clearing, below 10 it does nothing.
  * @param massG what would go in
@@ -45,12 +47,17 @@ export function judgeAlum(massG: number, volumeL: number, dueMgL: number): Judge
   const params = { alumMgL, leastMgL: ALUM_LEAST_MG_L, mostMgL: ALUM_MOST_MG_L, dueG, volumeL, dueMgL };
   const remedy = message('alum.remedy', params);
   if (alumMgL > 2 * ALUM_MOST_MG_L)
-    return judge('refuse', message('alum.far-over', params), 'who-emergency', {
-      remedy,
-      slip: message(alumMgL / dueMgL > 20 ? 'alum.slip.dry' : 'alum.slip.spoons', {
-        times: alumMgL / dueMgL,
-      }),
-    });
+    return judge(
+      'refuse',
+      message('alum.far-over', { ...params, times: twoDigits(alumMgL / ALUM_MOST_MG_L) }),
+      'who-emergency',
+      {
+        remedy,
+        slip: message(alumMgL / dueMgL > 20 ? 'alum.slip.dry' : 'alum.slip.spoons', {
+          times: alumMgL / dueMgL,
+        }),
+      },
+    );
   if (alumMgL > ALUM_MOST_MG_L)
     return judge('warn', message('alum.over', params), 'who-emergency', { remedy });
   if (alumMgL < ALUM_LEAST_MG_L / 2)

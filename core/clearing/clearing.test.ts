@@ -50,3 +50,13 @@ describe('alum', () => {
     expect(packetL(100, 40)).toBe(2500);
   });
 });
+
+it.each([
+  [210, 2.1],
+  [1400, 14],
+  [2000, 20],
+])('%i mg/L of alum is said to be %f times the most', (mgL, times) => {
+  const { reason } = judgeAlum((mgL * 20) / 1000, 20, 40);
+  expect(reason.id).toBe('alum.far-over');
+  expect(reason.params?.times).toBe(times);
+});

@@ -50,7 +50,9 @@ export function Supplies() {
           <p className="text-[34px] leading-10 font-extrabold" data-testid="supplies-answer">
             {say('supplies.ways', { count: ways.length, days: planDays })}
           </p>
-          <p className={ways.length < WAYS_WANTED ? 'border-l-4 border-clay pl-3' : 'text-ash'}>
+          <p
+            className={`max-w-[80ch] ${ways.length < WAYS_WANTED ? 'border-l-4 border-clay pl-3' : 'text-ash'}`}
+          >
             {ways.length > 0 &&
               say('supplies.ways-are', { ways: format.listing(ways.map(way => wayWords(way, say))) })}{' '}
             {say(ways.length < WAYS_WANTED ? 'supplies.too-few' : 'supplies.enough', {
