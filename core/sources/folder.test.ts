@@ -55,7 +55,7 @@ describe('a folder of five waters that nobody may drink', () => {
         borehole: 'duty.stopped',
         well: 'duty.follow-up',
         brown: 'duty.hold',
-        stream: 'duty.follow-up',
+        stream: 'duty.follow-up.found',
         noticed: 'duty.notice.boil',
       }[name],
     );

@@ -50,11 +50,14 @@ function followDuty(
     subject: subject.id,
     when: 'now',
     day: today,
-    what: message(step ? 'duty.follow-up' : 'duty.follow-up.close', {
-      of: subjectName(facts, subject.id),
-      ...alarmParams(alarm),
-      ...(step ? { step: `follow.${step}` } : {}),
-    }),
+    what: message(
+      step ? (alarm.reading.found ? 'duty.follow-up.found' : 'duty.follow-up') : 'duty.follow-up.close',
+      {
+        of: subjectName(facts, subject.id),
+        ...alarmParams(alarm),
+        ...(step ? { step: `follow.${step}` } : {}),
+      },
+    ),
     verdict: 'refuse',
     judgement: judgeAlarm({ alarm, why: 'found' }),
   };
