@@ -261,7 +261,10 @@ test('a vessel marked raw, a filter condemned on the way, and tablets that do no
   await expect(answer(page)).toContainText(/filter .* 10 tablets for 60\smin/i);
   await visitor.press('Begin the sheet');
   const sheet = page.getByRole('region', { name: /Train/ });
+  // the step is kept before the filter freezes
+  const kept = page.waitForResponse(r => r.url().endsWith('/api/entries') && r.request().method() === 'POST');
   await visitor.step('Done', sheet);
+  await kept;
 
   // it freezes while it is run: the step is refused with the reason, also after a reload, and the sheet is where it was
   await record(h.write('filter.logged', filter, { what: 'frozen' }));
