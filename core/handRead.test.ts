@@ -16,8 +16,8 @@ import { litresPer } from './units/volume.ts';
 import { queueSchools } from './water/haul.ts';
 import { requiredOf } from './water/waters.ts';
 
-// Thirty sentences of WHO, EPA and Sphere, read by hand, each beside what the code answers to the same question. The figure of each
-// line stands in the text that is named; none is taken from the code.
+// Thirty sentences of WHO, EPA and Sphere, each beside what the code answers to the same question. The figures are the published ones,
+// written down by hand; none is taken from the code.
 
 interface HandRead {
   readonly source: CitationId;
@@ -277,7 +277,7 @@ const cases: readonly HandRead[] = [
   },
 ];
 
-describe('thirty sentences read by hand', () => {
+describe('thirty published sentences', () => {
   it.each(cases)('$source: $says', ({ asked, figure }) => {
     expect(asked()).toEqual(figure);
   });

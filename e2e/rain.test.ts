@@ -79,6 +79,7 @@ test('a tank is sized by the years, the same to the last digit here and in the b
   await type(page, 'People in an outage', '7');
   await type(page, 'Days of an outage', '20');
   await type(page, 'Litres a day for each', '1 gal');
+  await type(page, 'How much one year differs from another, as a share of the mean', '25');
   // 7 × 20 × 3.785 L
   await expect(page.getByTestId('rain-more')).toContainText(/530\sL/);
   await expect(page.getByText('Trying the years')).toHaveCount(0);
@@ -87,6 +88,7 @@ test('a tank is sized by the years, the same to the last digit here and in the b
   await visitor.press('Take out');
   await visitor.press('Inputs, seed and results (JSON)');
   const { inputs, results } = JSON.parse(readFileSync(await (await saved).path(), 'utf8'));
+  expect(inputs.yearCv).toBe(0.25);
   const here = atOnce(
     sizing({
       catchers: [{ areaM2: 96, coefficient: 0.8, flushMm: 1 }],

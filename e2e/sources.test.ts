@@ -161,6 +161,13 @@ test('a spring is scouted, inspected, tested, feared for and fetched from', asyn
   await visitor.press('Keep what was seen');
   await expect(page.getByText('A film of oil or fuel lies on it.').first()).toBeVisible();
   await expect(page.getByText(/find other water/i).first()).toBeVisible();
+  // three fell ill at once, as of a chemical: it is not drunk, boiled or not
+  await visitor.press('Somebody fell ill');
+  await visitor.fill('How many people', '3');
+  await visitor.choose('What it looks like', /^a chemical/);
+  await visitor.press('Write it down');
+  await expect(page.getByTestId('holds')).toContainText('people fell ill');
+  await expect(page.getByText(/A chemical is not boiled away/).first()).toBeVisible();
 });
 
 test('the sources of Tarn Hollow stand on the walk, and are accessible', async ({ page }) => {

@@ -48,6 +48,13 @@ test('a river is asked about by keys: what is lacking, what one thing more would
   await turn(page, /^a stove and fuel/);
   await expect(answer(page)).toContainText(/20\sL to drink by .*Let it stand .*, boil 1 min/s);
   await expect(page.getByTestId('safe-left')).toHaveCount(0);
+  // where time is short the water is not let stand, and that is said
+  await visitor.choose('What is short here', /^time/);
+  await expect(answer(page)).toContainText(/20\sL to drink by .*Boil 1 min/s);
+  await expect(answer(page)).not.toContainText('stand');
+  await expect(page.getByText('because time is short')).toBeVisible();
+  await visitor.choose('What is short here', /^nothing/);
+  await expect(answer(page)).toContainText('Let it stand');
 
   const card = page.waitForEvent('download');
   await visitor.press('Print a card');
@@ -102,6 +109,12 @@ test('a source of Tarn Hollow is made safe with what the group keeps, at a desk 
   await expect(page.getByRole('combobox', { name: 'Where from' })).toContainText('Upper spring');
   await expect(answer(page)).toContainText(/\d+\sL to drink by/);
   await expect(page.getByTestId('safe-other').first()).toBeVisible();
+  // what was feared on the walk and is not settled stands beside the answer
+  await visitor.choose('Where from', /^Silty beck/);
+  await expect(page.getByTestId('safe-open')).toContainText('nitrate and metals');
+  await expect(page.getByTestId('safe-open')).not.toContainText('bacteria');
+  await visitor.choose('Where from', /^Upper spring/);
+  await expect(answer(page)).toContainText(/\d+\sL to drink by/);
   await page.setViewportSize({ width: 390, height: 844 });
   await expect(page.getByRole('list', { name: 'Steps' })).toBeVisible();
   expect(await page.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);

@@ -35,7 +35,7 @@ const climates: readonly Climate[] = [
 function weatherOf({ wet, meanMm, yearSd }: Climate, years: number, seed: number): Float64Array {
   const random = seeded(seed);
   const mm = new Float64Array(years * YEAR_DAYS);
-  let [one, two] = [0, 0];
+  let [one, two, yearFactor] = [0, 0, 1];
   for (let i = 0; i < mm.length; i++) {
     if (i % YEAR_DAYS === 0)
       yearFactor = Math.max(0.2, 1 + yearSd * Math.sqrt(3) * (random() + random() - 1) * Math.SQRT2);
@@ -48,7 +48,6 @@ function weatherOf({ wet, meanMm, yearSd }: Climate, years: number, seed: number
   }
   return mm;
 }
-let yearFactor = 1;
 
 const FROM = '2001-01-01';
 const TANK_L = 4000;

@@ -49,9 +49,20 @@ describe('a figure of what is dissolved', () => {
 
   it('of metals that somebody confirmed is as much as there can be, until that is ended', () => {
     const confirmed: Finding = { at: '2026-06-01T00:00:00.000Z', is: 'confirmed', of: 'nitrate-metals' };
-    const said: Finding = { at: '2026-06-02T00:00:00.000Z', is: 'said', of: 'confirmed', by: 'laboratory' };
-    expect(figures(confirmed)).toEqual({ lead: Number.POSITIVE_INFINITY });
-    expect(figures(confirmed, said)).toEqual({});
+    const said = (of: 'confirmed' | 'metals-confirmed'): Finding => ({
+      ...{ at: '2026-06-02T00:00:00.000Z', is: 'said', of, by: 'laboratory' },
+    });
+    const still: Finding = { at: '2026-06-02T00:00:00.000Z', is: 'removed', shares: { lead: 1 } };
+    const device: Finding = { ...still, shares: { lead: 0.95 } };
+    const infinite = { lead: Number.POSITIVE_INFINITY };
+    expect(figures(confirmed)).toEqual(infinite);
+    expect(figures(confirmed, said('metals-confirmed'))).toEqual({});
+    expect(figures(confirmed, device)).toEqual(infinite);
+    expect(figures(confirmed, still)).toEqual({});
+    // what is said of fuel or a toxin says nothing of metals, and what was measured stays measured
+    expect(figures(confirmed, said('confirmed'))).toEqual(infinite);
+    expect(figures(read('lead', 60), said('confirmed'))).toEqual({ lead: 60 });
+    expect(figures(read('lead', 60), confirmed, said('metals-confirmed'))).toEqual({ lead: 60 });
     expect(passedOn({ lead: Number.POSITIVE_INFINITY }, { lead: 0.95 }).lead).toBe(Number.POSITIVE_INFINITY);
   });
 });

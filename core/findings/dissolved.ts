@@ -44,12 +44,15 @@ function readAs({ parameter, ...reading }: TestReading): { id: ChemicalId; figur
  */
 export function dissolvedIn(findings: readonly Finding[], before: Traced = {}): Traced {
   const held: Partial<Record<ChemicalId, { figure: number; trust: number }>> = { ...before };
+  // metals that somebody confirmed and nobody measured are as much as there can be, beside what was measured
+  let isConfirmed = false;
   for (const finding of findings) {
-    if (finding.is === 'removed') take(held, finding.shares);
-    // a metal that somebody confirmed and nobody measured: as much as there can be
-    if (finding.is === 'confirmed' && finding.of === 'nitrate-metals')
-      held.lead = { figure: Number.POSITIVE_INFINITY, trust: trust.laboratory };
-    if (finding.is === 'said' && finding.of === 'confirmed') delete held.lead;
+    if (finding.is === 'removed') {
+      take(held, finding.shares);
+      if (finding.shares.lead === 1) isConfirmed = false;
+    }
+    if (finding.is === 'confirmed' && finding.of === 'nitrate-metals') isConfirmed = true;
+    if (finding.is === 'said' && finding.of === 'metals-confirmed') isConfirmed = false;
     if (finding.is !== 'read') continue;
     const read = readAs(finding.reading);
     if (!read) continue;
@@ -60,7 +63,9 @@ export function dissolvedIn(findings: readonly Finding[], before: Traced = {}): 
     const isBelieved = own >= (known?.trust ?? 0) && !isExpired(finding.reading, finding.at.slice(0, 10));
     if (!known || figure >= known.figure || isBelieved) held[id] = { figure, trust: own };
   }
-  return held;
+  return isConfirmed
+    ? { ...held, lead: { figure: Number.POSITIVE_INFINITY, trust: trust.laboratory } }
+    : held;
 }
 
 function take(held: Partial<Record<ChemicalId, { figure: number; trust: number }>>, shares: Removal): void {

@@ -90,6 +90,7 @@ const begun: Readonly<Record<HoldId, readonly (readonly [Place, (at: Instant) =>
     ],
     [drum, read({ parameter: 'e-coli', value: 1 })],
   ],
+  'metals-confirmed': [[stream, at => ({ at, is: 'confirmed', of: 'nitrate-metals' })]],
   'germs-confirmed': [[stream, at => ({ at, is: 'confirmed', of: 'viruses' })]],
   cloudy: [
     [tap, read({ parameter: 'turbidity', value: 5 })],

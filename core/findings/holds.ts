@@ -199,6 +199,12 @@ export const holdRows = {
     most: 'as-asked',
     ends: () => BY_WORD,
   },
+  /** Nobody measured how much: nothing that is drunk has less of it until somebody says so (`dissolved.ts`). */
+  'metals-confirmed': {
+    begins: confirmed('nitrate-metals'),
+    most: 'as-asked',
+    ends: () => BY_WORD,
+  },
   /** What comes clear out of a tap, a bottle or the ground and turns cloudy brings what it should not. */
   cloudy: {
     begins: (finding, place) =>

@@ -10,6 +10,8 @@ import {
   type Method,
   meantBlank,
   numberOf,
+  type Step,
+  volumeBlank,
   waitStep,
   warn,
 } from './method.ts';
@@ -28,7 +30,7 @@ const notFor = (id: string, params?: Params): Judgement =>
   judge('refuse', message(id, params), 'cdc-emergency', { remedy: message('iodine.not-for.remedy') });
 
 /** Who drinks it, and for how long it has been drunk. */
-export const drinkerBlanks: readonly Blank[] = [
+const drinkerBlanks: readonly Blank[] = [
   {
     id: 'drinkers',
     kind: 'choice',
@@ -58,16 +60,15 @@ function judgeDrops(meantPerL: number, params: Params & { perL: number }): Judge
   return judge(judged?.verdict ?? 'ok', said, 'cdc-emergency', { remedy: message('iodine.remedy', params) });
 }
 
-/** Tincture of iodine, 2 %: for a few weeks at most, and not for everybody. */
-export const iodine: Method = {
-  id: 'iodine',
+/** What iodine is to a water, in whatever form: one kind of barrier. */
+export const ofIodine = {
   tool: 'tablets',
   credit: credit(2, 2, 1, 0),
+  barrier: 'iodine',
   accepts: { mostNtu: 50, leastC: 0.5, leastPh: 6, mostPh: 9 },
   removes: [],
   concentrates: [],
   adds: ['iodine', 'taste'],
-  supplies: ['iodine', 'neutraliser'],
   holds: 'water',
   inTrain: {
     isCarried: true,
@@ -79,14 +80,31 @@ export const iodine: Method = {
     }),
     leaves: () => ({ isChlorinated: true }),
   },
-  blanks: [
-    { id: 'volumeL', kind: 'quantity', dimension: 'volumeL', least: 0.2, most: 1000, start: 1 },
-    { id: 'clarity', kind: 'choice', options: ['clear', 'cloudy'], start: 'clear' },
-    // unanswered is cold
-    { id: 'temperatureC', kind: 'quantity', dimension: 'waterC', least: -2, most: 60 },
-    ...drinkerBlanks,
-    meantBlank('dropsPerL', 200),
-  ],
+} as const satisfies Partial<Method>;
+
+/** The water that comes to it, and who drinks it. */
+export const iodineBlanks: readonly Blank[] = [
+  { id: 'clarity', kind: 'choice', options: ['clear', 'cloudy'], start: 'clear' },
+  // unanswered is cold
+  { id: 'temperatureC', kind: 'quantity', dimension: 'waterC', least: -2, most: 60 },
+  ...drinkerBlanks,
+];
+
+/** From the thread of the cap to the neutraliser. */
+export const iodineSteps = (params: Params & { readonly minutes: number }): Step[] => [
+  doStep('loose', message('step.iodine.loose')),
+  waitStep('five', message('step.iodine.five'), 5),
+  doStep('thread', message('step.iodine.thread')),
+  waitStep('stand', message('step.iodine.stand', params), params.minutes),
+  doStep('neutralise', message('step.iodine.neutralise')),
+];
+
+/** Tincture of iodine, 2 %: for a few weeks at most, and not for everybody. */
+export const iodine: Method = {
+  ...ofIodine,
+  id: 'iodine',
+  supplies: ['iodine', 'neutraliser'],
+  blanks: [volumeBlank(0.2, 1000, 1), ...iodineBlanks, meantBlank('dropsPerL', 200)],
   answer: inputs => {
     const volumeL = numberOf(inputs, 'volumeL');
     if (volumeL === undefined) return undefined;
@@ -121,14 +139,7 @@ export const iodine: Method = {
       },
       due: { amount: perL, unit: 'drops/L', judge: dropsPerL => judgeDrops(dropsPerL, params) },
       judgements: [...judgeDrinkers(inputs), warn('iodine.crypto', 'cdc-emergency')],
-      steps: [
-        doStep('dose', message('step.iodine.dose', params)),
-        doStep('loose', message('step.iodine.loose')),
-        waitStep('five', message('step.iodine.five'), 5),
-        doStep('thread', message('step.iodine.thread')),
-        waitStep('stand', message('step.iodine.stand', params), minutes),
-        doStep('neutralise', message('step.iodine.neutralise')),
-      ],
+      steps: [doStep('dose', message('step.iodine.dose', params)), ...iodineSteps(params)],
       uses: [{ supply: 'iodine', amount: drops * IODINE_DROP_ML }],
     };
   },

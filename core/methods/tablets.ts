@@ -1,11 +1,13 @@
 import { STOP_OVER } from '../chlorine/slip.ts';
 import { CLEAR_NTU } from '../clearing/settle.ts';
 import { type Credit, credit, noCredit } from '../ct/credit.ts';
-import { message } from '../judgement.ts';
+import { type Judgement, message } from '../judgement.ts';
 import type { SupplyKind } from '../stock/kinds.ts';
 import {
+  type Blank,
   choiceOf,
   doStep,
+  type Inputs,
   type Method,
   meantBlank,
   numberOf,
@@ -28,6 +30,20 @@ const DIOXIDE_LONG_MIN = 240;
 function earnedBy(product: Product, isCloudy: boolean, isLong: boolean): Credit {
   if (product === 'nadcc') return isCloudy ? noCredit : credit(3, 3, 0, 0);
   return isLong ? credit(3, 3, 3, 2) : credit(3, 3, 2, 0);
+}
+
+/** How old a pack of tablets is, and for how long it was open. */
+export const packBlank: Blank = {
+  id: 'pack',
+  kind: 'choice',
+  options: ['in-date', 'expired', 'opened-long', 'unknown'],
+  start: 'in-date',
+};
+
+/** A pack past its date, or open for long, is obeyed too: nothing is made safe with it. */
+export function judgePack(inputs: Inputs): Judgement[] {
+  const pack = choiceOf(inputs, 'pack');
+  return pack === 'in-date' ? [] : [refuse(`tablets.${pack}`, 'practice')];
 }
 
 /** Tablets sold for drinking water: the pack decides litres, minutes and expiry, and is obeyed. */
@@ -64,12 +80,7 @@ export const tablets: Method = {
     // unanswered is cold
     { id: 'temperatureC', kind: 'quantity', dimension: 'waterC', least: -2, most: 60 },
     { id: 'crypto', kind: 'choice', options: ['no', 'yes'], start: 'no' },
-    {
-      id: 'pack',
-      kind: 'choice',
-      options: ['in-date', 'expired', 'opened-long', 'unknown'],
-      start: 'in-date',
-    },
+    packBlank,
     meantBlank('tablets', 10_000),
   ],
   answer: inputs => {
@@ -85,7 +96,6 @@ export const tablets: Method = {
     const minutes = isLong ? Math.max(packMin, DIOXIDE_LONG_MIN) : isCold ? packMin * 2 : packMin;
     const params = { pieces, count: pieces, volumeL, packL, packMin, minutes };
     const supply: SupplyKind = product === 'nadcc' ? 'chlorine-tablets' : 'dioxide-tablets';
-    const pack = choiceOf(inputs, 'pack');
     return {
       headline: message('tablets.headline', params),
       under: message('tablets.under', params),
@@ -103,7 +113,7 @@ export const tablets: Method = {
       },
       due: { amount: pieces, unit: 'tablets' },
       judgements: [
-        ...(pack === 'in-date' ? [] : [refuse(`tablets.${pack}`, 'practice')]),
+        ...judgePack(inputs),
         // a piece that treats more than twice the water is an overdose whatever is counted
         ...(volumeL <= packL / STOP_OVER + 1e-9 ? [refuse('tablets.over', 'arithmetic', params)] : []),
         ...(isCloudy

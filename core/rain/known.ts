@@ -88,7 +88,8 @@ export const runsAgainFrom = ({ at, what }: Fouled): Instant =>
  * What lies on a catchment: told of it, or of the source that its water is known by. One sky is over both.
  */
 export function foulingAt(facts: Grounds, c: CatchmentFacts, now: Instant): Fouled | undefined {
-  if (c.fouled) return c.fouled;
+  // rain that fell before it is as the roof was then
+  if (c.fouled && c.fouled.at <= now) return c.fouled;
   const source = c.source && facts.source[c.source];
   if (!source) return undefined;
   return heldAt(facts, source, now).flatMap(({ of, since }) =>

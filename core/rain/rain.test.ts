@@ -295,16 +295,17 @@ describe('what waits at a catchment', () => {
   it('is to turn the pipe away when something fell on it, until it is rinsed', () => {
     const roofOn = (days: number) => roofAt(facts(), facts().catchment[roof]!, later(days));
     h.write('catchment.fouled', roof, { what: 'droppings' });
-    expect(roofOn(0)).toBe('soiled');
+    // rain that fell before is as the roof was then
+    expect([roofOn(-1), roofOn(0.5)]).toEqual(['sound', 'soiled']);
     h.at(later(1)).write('catchment.rinsed', roof, {});
-    expect(roofOn(1)).toBe('sound');
+    expect(roofOn(1.5)).toBe('sound');
     expect(whats(later(1))).toEqual([]);
     h.write('catchment.fouled', roof, { what: 'spraying' });
-    expect(whats(later(1))).toEqual(['duty.divert']);
+    expect(whats(later(2))).toEqual(['duty.divert']);
     // poison is not boiled away, and droppings on top of it do not hide it
-    expect(roofOn(1)).toBe('unfit');
+    expect(roofOn(2)).toBe('unfit');
     h.write('catchment.fouled', roof, { what: 'droppings' });
-    expect(roofOn(1)).toBe('unfit');
+    expect(roofOn(2)).toBe('unfit');
   });
 
   it.each(fallouts)('catches nothing to drink for seven days after %s, whoever rinses it', what => {

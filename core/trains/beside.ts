@@ -1,7 +1,9 @@
+import { CLEAR_NTU } from '../clearing/settle.ts';
 import { type Target, targets } from '../ct/credit.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
+import { treatmentOf } from '../methods/treatments.ts';
 import type { Fear, Feared } from '../water/hazards.ts';
-import { hasHumanWaste, rowOf } from '../water/waters.ts';
+import { hasHumanWaste, requiredOf, rowOf } from '../water/waters.ts';
 import type { TrainCase } from './grade.ts';
 import type { Means } from './step.ts';
 import type { Train } from './train.ts';
@@ -19,7 +21,7 @@ function isSettled({ steps, fitness, tier }: Train, { of }: Fear): boolean {
   }
   switch (of) {
     case 'turbidity':
-      return last !== undefined && last.turbidityNtu < 5;
+      return last !== undefined && last.turbidityNtu < CLEAR_NTU;
     case 'salt':
       return last?.salt === 'fresh';
     // what nobody measured is not known to be gone, and nobody here can tell
@@ -48,6 +50,13 @@ export function otherSchools(c: TrainCase, owned: readonly Means[], answered: re
   return [
     ...(isEmptyStream && has('filter') && !isAnswer('filter') ? [notHere('filter-alone')] : []),
     ...(isEmptyStream && !has('filter') ? [notHere('as-it-runs')] : []),
-    ...(isLooseGround && !isAnswer('sun') ? [notHere('sun-on-spring')] : []),
+    ...(isLooseGround && !isAnswer('sun')
+      ? [
+          notHere('sun-on-spring', {
+            askedLog: requiredOf(c.water, c.origin)?.aim.viruses ?? 0,
+            earnedLog: treatmentOf('sun').credit.viruses,
+          }),
+        ]
+      : []),
   ];
 }

@@ -185,7 +185,11 @@ function Details({
               {say(of.short === 'time' ? 'safe.uncleared.time' : 'safe.uncleared')}
             </p>
           )}
-          {means.some(m => m.method === 'carbon') && <p className="text-small">{say('safe.taste')}</p>}
+          {means.some(m => m.method === 'carbon') && (
+            <p className="text-small">
+              {say(train.steps.at(-1)?.after.isChlorinated ? 'safe.taste.residual' : 'safe.taste')}
+            </p>
+          )}
           {train.cost > 0 && <p className="text-small text-ash">{say('safe.cost', { cost: train.cost })}</p>}
           <Judgements of={judgeCare(facts, cares, today)} />
           <div className="flex flex-wrap items-start gap-3">
