@@ -275,7 +275,7 @@ test('a vessel marked raw, a filter condemned on the way, and tablets that do no
   await visitor.press('Begin the sheet');
   const sheet = page.getByRole('region', { name: /Train/ });
   // the step is kept before the filter freezes
-  const kept = page.waitForResponse(r => r.url().endsWith('/api/entries') && r.request().method() === 'POST');
+  const kept = page.waitForResponse(r => r.request().postData()?.includes('sheet.step"') ?? false);
   await visitor.step('Done', sheet);
   await kept;
 

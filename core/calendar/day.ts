@@ -69,6 +69,12 @@ export function addMinutes(instant: Instant, minutes: number): Instant {
   return new Date(Date.parse(instant) + minutes * 60_000).toISOString();
 }
 
+/** A page shows its states for a moment up to two seconds old, and what was just written down on it is so at once (minutes). */
+const SHOWN_LATE_MIN = 0.1;
+
+/** Whether what was written down for `at` is so by `now`, as a page shows it. @example isBy('…10:00:01Z', '…10:00:00Z') // true */
+export const isBy = (at: Instant, now: Instant): boolean => at <= addMinutes(now, SHOWN_LATE_MIN);
+
 /** Minutes from one moment to another, negative when `to` is earlier. */
 export function minutesBetween(from: Instant, to: Instant): number {
   return (Date.parse(to) - Date.parse(from)) / 60_000;

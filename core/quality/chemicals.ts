@@ -42,15 +42,6 @@ export function passedOn(
 /** A device that is certified for everything that is dissolved: a still. */
 export const takesAll: Removal = Object.fromEntries(chemicalIds.map(id => [id, 1]));
 
-/** Fractions removed by two runs one after another. */
-export const bothOf = (a: Removal, b: Removal): Removal =>
-  Object.fromEntries(
-    chemicalIds.flatMap(id => {
-      const through = (1 - (a[id] ?? 0)) * (1 - (b[id] ?? 0));
-      return through < 1 ? [[id, 1 - through]] : [];
-    }),
-  );
-
 /** In an outage what harms over a lifetime may be drunk for so long (days). */
 export const OUTAGE_DAYS = 14;
 

@@ -1,4 +1,4 @@
-import { addDays, addMinutes, type Day, dayOf, type Instant } from '../calendar/day.ts';
+import { addDays, addMinutes, type Day, dayOf, type Instant, isBy } from '../calendar/day.ts';
 import { type Catcher, runoffL } from '../catchment/catching.ts';
 import { dipL } from '../catchment/dip.ts';
 import { type CatchMeasured, fitCoefficient, isBlocked } from '../catchment/fitCatch.ts';
@@ -89,7 +89,7 @@ export const runsAgainFrom = ({ at, what }: Fouled): Instant =>
  */
 export function foulingAt(facts: Grounds, c: CatchmentFacts, now: Instant): Fouled | undefined {
   // rain that fell before it is as the roof was then
-  if (c.fouled && c.fouled.at <= now) return c.fouled;
+  if (c.fouled && isBy(c.fouled.at, now)) return c.fouled;
   const source = c.source && facts.source[c.source];
   if (!source) return undefined;
   return heldAt(facts, source, now).flatMap(({ of, since }) =>

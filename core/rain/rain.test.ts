@@ -297,6 +297,11 @@ describe('what waits at a catchment', () => {
     h.write('catchment.fouled', roof, { what: 'droppings' });
     // rain that fell before is as the roof was then
     expect([roofOn(-1), roofOn(0.5)]).toEqual(['sound', 'soiled']);
+    // what was written down a second after the moment that a page shows is so on that page
+    const fell = facts().catchment[roof]!.fouled!.at;
+    const roofAfter = (seconds: number) =>
+      roofAt(facts(), facts().catchment[roof]!, addMinutes(fell, -seconds / 60));
+    expect([roofAfter(3), roofAfter(60)]).toEqual(['soiled', 'sound']);
     h.at(later(1)).write('catchment.rinsed', roof, {});
     expect(roofOn(1.5)).toBe('sound');
     expect(whats(later(1))).toEqual([]);

@@ -1,4 +1,4 @@
-import type { Instant } from '../calendar/day.ts';
+import { type Instant, isBy } from '../calendar/day.ts';
 import type { Site } from '../findings/asked.ts';
 import type { Finding } from '../findings/finding.ts';
 import { type Hold, holdsAt } from '../findings/holds.ts';
@@ -128,7 +128,7 @@ export const meaningAt = (facts: Grounds, source: SourceFacts, now: Instant): Me
 /** What holds a source's water back now. */
 export const heldAt = (facts: Grounds, source: SourceFacts, now: Instant): Hold[] => [
   ...holdsAt(
-    findingsAt(facts, source).filter(f => f.at <= now || f.is === 'ill'),
+    findingsAt(facts, source).filter(f => isBy(f.at, now) || f.is === 'ill'),
     siteOf(source),
     now,
   ),
