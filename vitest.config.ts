@@ -3,7 +3,7 @@ import { defineConfig } from 'vitest/config';
 export default defineConfig({
   test: {
     include: ['{core,contract,server,web,demo,scripts}/**/*.test.ts'],
-    testTimeout: 30_000,
+    testTimeout: 120_000,
     // no test keeps anything in a module: what is read once serves all of them
     isolate: false,
   },

@@ -1,12 +1,13 @@
 import type { Subject } from '#core/subject.ts';
 import type { Hand } from './hand.ts';
 
-/** A cellar with one new drum in it: what many a test begins with. */
+/** A house whose cellar has one new drum in it: what many a test begins with. */
 export function drumInCellar(h: Hand): Subject {
-  const [place, drum] = [h.subject('place'), h.subject('container')];
+  const [building, place, drum] = [h.subject('building'), h.subject('place'), h.subject('container')];
+  h.write('building.set', building, { name: 'House', order: 0, roof: 'pitched' });
   h.write('place.set', place, {
     name: 'Cellar',
-    building: h.subject('building'),
+    building,
     level: -1,
     widthM: 4,
     heightM: 2,

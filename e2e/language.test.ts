@@ -37,6 +37,8 @@ async function plainWords(page: Page): Promise<string[]> {
 }
 
 test('in another language nothing on any screen is left in this one', async ({ zeolite, page }) => {
+  // it looks at every screen
+  test.setTimeout(360_000);
   const h = hand(await zeolite.now());
   const [building, place, drum, bleach] = [
     h.subject('building'),

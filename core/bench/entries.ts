@@ -65,7 +65,7 @@ const batches = {
     data: nothing,
     on: ['container'],
     fold: { container: (facts, entry) => withFill(facts, fill => batch.labelled(fill, entry)) },
-    guard: ofContainer((_, container) => needsWater(container)),
+    guard: ofContainer((_, container, { happenedAt }) => needsWater(container, happenedAt)),
     restsOn: ['filled', 'batch.begun', 'dosed', 'mixed'],
     words: none,
   }),

@@ -15,7 +15,7 @@ import { isDosed, judgeTreating, secondDose } from './treating.ts';
 
 /** A dose is begun on water that it makes fit, and that was not dosed already. */
 export const onBegun = ofContainer((facts, container, entry: Told<DoseInstruction>, now) => {
-  const empty = needsWater(container);
+  const empty = needsWater(container, entry.happenedAt);
   if (empty.length > 0) return empty;
   const judged = judgeTreating(facts, container, now);
   if (refusals(judged).length > 0) return judged;
@@ -42,7 +42,7 @@ function standingAlready(container: ContainerFacts, untilAt: Instant | undefined
 
 /** What goes in is what the sheet says, once. */
 export const onDosed = ofContainer((_, container, entry: Told<Dose>, now) => {
-  const empty = needsWater(container);
+  const empty = needsWater(container, entry.happenedAt);
   if (empty.length > 0) return empty;
   const running = runningBatch(container, now);
   if (running && !['check', 'dose', 'repeat'].includes(running.standing.phase)) {

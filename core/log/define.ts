@@ -57,6 +57,11 @@ export interface KindDefinition<
   readonly guard: None | Guard<DataOf<S>>;
   /** Kinds of entry that it rests on: striking one of those would leave it without ground. */
   readonly restsOn: None | readonly string[];
+  /**
+   * The ground that it tells of, by the type of subject. What was found before that was written down is kept, and folded right after
+   * it: a drum that is set down today has the laboratory's sheet of last week.
+   */
+  readonly tellsOf?: { readonly [T in On | Also]?: string };
   /** Kinds on which nothing rests any more after it: a new fill starts afresh. */
   readonly ends?: readonly string[];
   /** Its sentence in a history, where the bare text `entry.<kind>` is not enough. */
@@ -73,6 +78,7 @@ export interface AnyKind {
   readonly fold: Readonly<Record<string, unknown>>;
   readonly guard: unknown;
   readonly restsOn: None | readonly string[];
+  readonly tellsOf?: Readonly<Record<string, string>>;
   readonly ends?: readonly string[];
   readonly words: unknown;
   readonly upcasts?: Readonly<Record<number, Upcast>>;
@@ -99,6 +105,8 @@ export interface SubjectDefinition<T extends SubjectType = SubjectType> {
   readonly absent: string;
   /** Whether it is over: what is over stays in the log, and leaves what a browser starts from. */
   readonly isOver?: (facts: FactsOf<T>) => boolean;
+  /** What entries may tell of before it is written down, and whether it ever was. */
+  readonly grounds?: Readonly<Record<string, (facts: FactsOf<T>) => boolean>>;
   /** Keys that guards look it up by without walking the whole shelf. */
   readonly indexes?: Readonly<Record<string, (facts: FactsOf<T>) => string>>;
 }

@@ -1,3 +1,5 @@
+import type { Told } from './entry.ts';
+
 /**
  * What the facts of each subject type are. Each area adds its own, beside their definition:
  * `declare module '../log/facts.ts' { interface Shelved { container: ContainerFacts } }`.
@@ -20,6 +22,9 @@ export type FactsOf<T extends SubjectType> = T extends keyof One
 
 /** The facts of any subject. */
 export type SubjectFacts = FactsOf<SubjectType>;
+
+/** Facts with entries that tell of what is not written down yet: the engine keeps them there. */
+export type Waiting = SubjectFacts & { readonly waiting?: readonly Told[] };
 
 /** Everything the log says, folded: facts only, no "now". Those of which there are many stand by their keys. */
 export type Facts = { readonly [T in keyof One]: One[T] } & {

@@ -414,3 +414,58 @@ describe('folding many entries at once', () => {
     expect(seen).toEqual(rest.map(e => e.id));
   });
 });
+
+describe('a thing that was found out before the thing was written down', () => {
+  const lastWeek = addMinutes(start, -7 * 1440);
+  const eColi = { parameter: 'e-coli', method: 'laboratory', value: 18 } as const;
+
+  it('is known of a spring that is set down today', () => {
+    const h = hand(start);
+    const spring = h.subject('source');
+    h.write('source.set', spring, { name: 'Spring', kind: 'spring', upstream: [], distanceM: 0, climbM: 0 });
+    h.at(lastWeek).write('read', spring, eColi);
+    h.at(lastWeek).write('source.inspected', spring, { form: 'spring', yes: [] });
+    const facts = fold(h.entries).source[spring]!;
+    expect(facts.tests?.['e-coli']?.map(t => [t.at, t.value])).toEqual([[lastWeek, 18]]);
+    expect(facts.inspected.map(i => i.at)).toEqual([addMinutes(lastWeek, 0)]);
+    expect(fold([...h.entries].reverse())).toEqual(fold(h.entries));
+  });
+
+  it('holds back the water that a drum is set down with, and not what is good of it', () => {
+    const { h, id } = drum();
+    h.write('filled', id, { volumeL: { value: 198, known: 'measured' }, water: 'treated-tap', sealed: true });
+    const at = addMinutes(start, 10);
+    const stateOf = () => stateAt(fold(h.entries), at).containers[id]!.state;
+    expect(stateOf()).toBe('ready');
+    h.at(lastWeek).write('read', id, { parameter: 'e-coli', method: 'laboratory', value: 0 });
+    h.at(lastWeek).write('read', id, { parameter: 'free-chlorine', method: 'tube', value: 0.6 });
+    expect(fold(h.entries).container[id]!.fill!.readings).toEqual([]);
+    h.at(lastWeek).write('failed', id, { why: 'smell' });
+    expect(stateOf()).toBe('failed');
+    // told of an earlier water, it is not of this one
+    const earlier = addMinutes(lastWeek, -1440);
+    h.at(earlier).write('filled', id, {
+      volumeL: { value: 198, known: 'measured' },
+      water: 'well',
+      sealed: true,
+    });
+    h.at(addMinutes(lastWeek, 60)).write('emptied', id, { to: 'utility' });
+    expect(stateOf()).toBe('ready');
+  });
+
+  it('is refused where it is something done to water that was not there', () => {
+    const { h, id } = drum();
+    h.write('filled', id, { volumeL: { value: 198, known: 'measured' }, water: 'treated-tap', sealed: true });
+    const facts = fold(h.entries);
+    const reasons = (...written: Parameters<Hand['write']>) =>
+      guard(facts, h.at(lastWeek).write(...written), start).map(j => j.reason.id);
+    expect(reasons('drawn', id, { volumeL: 2, use: 'drinking', byTap: true })).toContain(
+      'guard.before-water',
+    );
+    expect(reasons('emptied', id, { to: 'utility' })).toEqual(['guard.before-water']);
+    expect(reasons('read', id, { parameter: 'e-coli', method: 'laboratory', value: 0 })).toEqual([
+      'guard.before-water',
+    ]);
+    expect(reasons('read', id, eColi)).not.toContain('guard.before-water');
+  });
+});

@@ -2,12 +2,20 @@ import { atOnce, type InLots } from '../lots.ts';
 import type { Subject } from '../subject.ts';
 import type { AnyKind, SubjectDefinition } from './define.ts';
 import { inOrder, subjectsOf, type Told } from './entry.ts';
-import type { Facts, SubjectFacts, SubjectType } from './facts.ts';
+import type { Facts, SubjectFacts, SubjectType, Waiting } from './facts.ts';
 import { copyOf, lookUp, shelve } from './lookUp.ts';
 import { standing } from './strikes.ts';
 
 type Shelf = Record<string, SubjectFacts>;
 type Step = (facts: unknown, entry: Told, subject: Subject) => SubjectFacts | undefined;
+
+/** So many entries are kept that tell of what is not written down yet. */
+const WAITING_KEPT = 60;
+
+function kept(facts: Waiting, entry: Told): Waiting {
+  const waiting = [...(facts.waiting ?? []), entry].slice(-WAITING_KEPT);
+  return { ...facts, waiting };
+}
 
 /** What the areas declare, joined: the engine knows each of them by its name alone. */
 export interface Definitions {
@@ -65,17 +73,40 @@ export function createFold({ kinds, subjects }: Definitions) {
 
   /** Folds one entry into the facts of one of its subjects. Strikes are resolved before (see `standing`). */
   function step(facts: SubjectFacts | undefined, entry: Told, subject: Subject): SubjectFacts | undefined {
-    const found = stepOf(entry.kind, typeOf(subject));
+    const type = typeOf(subject);
+    const found = stepOf(entry.kind, type);
     // what there is nothing of yet has nothing to act on
     if (!found || (facts === undefined && !found.isBeginning)) return facts;
-    return found.step(facts, entry, subject);
+    const ground = kinds[entry.kind]?.tellsOf?.[type];
+    if (ground !== undefined && !isThere(facts, type, ground)) return facts && kept(facts, entry);
+    const after = found.step(facts, entry, subject);
+    return after && 'waiting' in after ? onGround(after as Waiting, type, subject) : after;
+  }
+
+  const isThere = (facts: SubjectFacts | undefined, type: SubjectType, ground: string): boolean =>
+    facts !== undefined && definitions[type]!.grounds![ground]!(facts as never);
+
+  /** Folds what waited, once what it tells of is there. */
+  function onGround(facts: Waiting, type: SubjectType, subject: Subject): SubjectFacts {
+    const { waiting: told = [], ...rest } = facts;
+    const comes = (e: Told): boolean => isThere(facts, type, kinds[e.kind]!.tellsOf![type]!);
+    const left = told.filter(e => !comes(e));
+    if (left.length === told.length) return facts;
+    const before = left.length > 0 ? { ...facts, waiting: left } : (rest as SubjectFacts);
+    return told
+      .filter(comes)
+      .reduce<SubjectFacts>((all, e) => stepOf(e.kind, type)!.step(all, e, subject) ?? all, before);
   }
 
   /** The facts of one subject from its entries, in any order. */
-  const foldSubject = (subject: Subject, entries: readonly Told[]): SubjectFacts | undefined =>
-    standing(entries)
-      .sort(inOrder)
-      .reduce<SubjectFacts | undefined>((facts, entry) => step(facts, entry, subject), undefined);
+  function foldSubject(subject: Subject, entries: readonly Told[]): SubjectFacts | undefined {
+    const type = typeOf(subject);
+    const list = standing(entries).sort(inOrder);
+    const birth = list.findIndex(e => stepOf(e.kind, type)?.isBeginning);
+    // a thing has a past before it was written down: that counts from its own day
+    const ordered = birth > 0 ? [list[birth]!, ...list.slice(0, birth), ...list.slice(birth + 1)] : list;
+    return ordered.reduce<SubjectFacts | undefined>((facts, entry) => step(facts, entry, subject), undefined);
+  }
 
   /** Facts of an empty log. */
   const noFacts = Object.fromEntries(types.map(type => [type, freshOf(type) ?? {}])) as unknown as Facts;

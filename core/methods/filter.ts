@@ -191,7 +191,8 @@ export const filter: Method = {
         doStep('backflush', message('step.filter.backflush')),
         doStep('dry', message('step.filter.dry')),
       ],
-      uses: [{ supply: 'filter', amount: volumeL }],
+      // cloudy water takes of its life what so many litres of clear water would
+      uses: [{ supply: 'filter', amount: volumeL * Math.max(1, ntu / CLEAR_NTU) }],
     };
   },
 };

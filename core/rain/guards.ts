@@ -6,7 +6,7 @@ import { type Judgement, judge, message, type Params } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
 import type { ContainerFacts } from '../store/facts.ts';
-import { needsWater, onFilled } from '../store/guards.ts';
+import { needsWater, notBeforeWater, onFilled } from '../store/guards.ts';
 import { kindOf } from '../store/state.ts';
 import type { CatchmentFields, Caught, Dipped, RainPlan } from './fields.ts';
 import {
@@ -104,12 +104,10 @@ export function onDipped(facts: Facts, { subject, data, happenedAt }: Told<Dippe
   const catchment = catchmentInto(facts, subject);
   if (data.rise === 'rain' && catchment && isBetterThan(data.roof, roofAt(facts, catchment, happenedAt)))
     return [refuse('guard.better-roof', { name: catchment.name })];
-  if (data.rise !== 'rain') {
-    const empty = needsWater(container);
-    if (empty.length > 0) return empty;
-    if (data.litres > before + 1) return [refuse('guard.dip-rise', { litres: data.litres, before })];
-  }
-  return [];
+  if (data.rise === 'rain') return data.litres === 0 ? notBeforeWater(container, happenedAt) : [];
+  const empty = needsWater(container, happenedAt);
+  if (empty.length > 0) return empty;
+  return data.litres > before + 1 ? [refuse('guard.dip-rise', { litres: data.litres, before })] : [];
 }
 
 /** What came out of the air is not washed off before its days are over. */

@@ -261,6 +261,7 @@ const findings = {
     },
     guard: onIll,
     restsOn: none,
+    tellsOf: { container: 'water' },
     words: ({ people, fellIllOn }) => message('entry.made-ill', { people, onDay: fellIllOn }),
   }),
 };

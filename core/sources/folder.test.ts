@@ -1,4 +1,5 @@
 import { describe, expect, it } from 'vitest';
+import { hand } from '#demo/hand.ts';
 import { folderOf } from '#demo/unfit.ts';
 import { trainCaseOfContainer, trainCaseOfSource } from '../bench/trainCase.ts';
 import { addMinutes } from '../calendar/day.ts';
@@ -68,5 +69,27 @@ describe('a folder of five waters that nobody may drink', () => {
       const tier = stopOf(c) ? undefined : tierOf(fitnessOnTheWay(c, atTheBeginning(c.found)));
       expect(tier).toBeUndefined();
     }
+  });
+
+  it.each(names)('tells those who drank of it before that was known: %s', name => {
+    const drawn = (use: 'drinking' | 'utility', hours: number) => {
+      const filledFirst = entries.filter(e => e.happenedAt <= at(1.5));
+      const foundLater = entries.filter(e => e.happenedAt > at(1.5));
+      const h = hand(at(hours), 'Odile');
+      h.write('drawn', vessels[name], { volumeL: 3, use, byTap: true });
+      const then = fold([...filledFirst, ...h.entries, ...foundLater]);
+      return dutiesAt(then, stateAt(then, at(3))).filter(
+        d => d.subject === vessels[name] && /^duty\.(drunk-since|drawn-unfit)/.test(d.what.id),
+      );
+    };
+    const told = drawn('drinking', 1.6);
+    // what no tap gave was not drinking water as it came, and nothing that anybody found later makes it so
+    const isTap = name === 'brown' || name === 'noticed';
+    expect(told.map(d => d.what.id)).toEqual([isTap ? 'duty.drunk-since' : 'duty.drawn-unfit.utility']);
+    expect([told[0]!.what.params?.litres, told[0]!.verdict]).toEqual([3, 'refuse']);
+    expect(drawn('utility', 1.6)).toEqual([]);
+    // a week later it is told no more
+    const late = stateAt(facts, addMinutes(at(3), 8 * 1440));
+    expect(dutiesAt(facts, late).filter(d => d.what.id === 'duty.drunk-since')).toEqual([]);
   });
 });

@@ -29,6 +29,7 @@ function waitingAt(facts: Facts, state: ContainerState, today: Day): readonly Wa
     watchDuty(container, state, today),
     begunDuty(container, state, today),
     ...incidentDuties(container, facts.group.timeZone, today),
+    drunkDuty(container, state, facts.group.timeZone, today),
   ]
     .filter(duty => duty !== undefined)
     .map(duty => ({ duty, key: mergeKey(duty, container.place) }));
@@ -207,6 +208,40 @@ function incidentDuties(container: ContainerFacts, timeZone: string, today: Day)
       }),
     )
     .filter(duty => duty.day >= addDays(today, -WEEK_DAYS));
+}
+
+/**
+ * What was drunk in the last week of water that was fit as far as anybody knew, and is held back by what was found since: a notice
+ * from an earlier day, a laboratory's sheet of the well, fuel in it.
+ */
+function drunkDuty(
+  container: ContainerFacts,
+  state: ContainerState,
+  timeZone: string,
+  today: Day,
+): Duty | undefined {
+  if (!state.isStopped && state.state !== 'failed') return undefined;
+  const since = addDays(today, -WEEK_DAYS);
+  const drunk = (container.fill?.drunk ?? []).filter(d => dayOf(d.at, timeZone) >= since);
+  const last = drunk.at(-1);
+  if (!last) return undefined;
+  const litres = drunk.reduce((sum, d) => sum + d.litres, 0);
+  return {
+    id: `drunk:${container.id}`,
+    area: 'store',
+    when: 'now',
+    day: dayOf(last.at, timeZone),
+    subject: container.id,
+    what: message('duty.drunk-since', {
+      code: container.code,
+      litres,
+      sinceDay: dayOf(drunk[0]!.at, timeZone),
+    }),
+    verdict: 'refuse',
+    judgement: judge('refuse', state.judgement.reason, 'who-gdwq', {
+      remedy: message('judgement.drawn-unfit.remedy'),
+    }),
+  };
 }
 
 /** Floors and shelves that bear more than they should. */

@@ -40,7 +40,7 @@ import { partsOf } from './parts.ts';
 import { heldBy, withFill } from './vessel.ts';
 
 /** Something is done to the water in it. */
-const hasWater = ofContainer((_, found) => needsWater(found));
+const hasWater = ofContainer((_, found, { happenedAt }) => needsWater(found, happenedAt));
 
 const section = {
   'building.set': kind({
@@ -278,6 +278,7 @@ const water = {
     fold: { container: (facts, entry) => withFill(facts, fill => failed(fill, entry)) },
     guard: none,
     restsOn: ['filled'],
+    tellsOf: { container: 'water' },
     words: ({ why }) => message('entry.failed', { why: `fail.${why}` }),
   }),
 };

@@ -100,6 +100,8 @@ export interface Fill {
   readonly disinfectedAt?: Instant;
   /** The chlorine in it was taken out: what was read before tells nothing of it now. */
   readonly dechlorinatedAt?: Instant;
+  /** What was drawn to drink of late: what is found out about the water concerns whoever drank it. */
+  readonly drunk?: readonly { readonly at: Instant; readonly litres: number }[];
   /** Drinking water drawn before it was fit to drink: told to people, never hidden. */
   readonly drawnUnfit?: readonly {
     readonly at: Instant;

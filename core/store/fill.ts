@@ -14,6 +14,7 @@ import { partsOf } from './parts.ts';
 
 /** Readings kept with a fill; the rest stays in the log. */
 const READINGS_KEPT = 60;
+const DRAWS_KEPT = 60;
 /** Parts that were poured together: older ones are forgotten, which a vessel that is emptied once a year never sees. */
 const PARTS_KEPT = 40;
 
@@ -132,7 +133,8 @@ export function read(fill: Fill, { id, happenedAt }: Told, chlorine: ChlorineRea
 export function drawn(fill: Fill, entry: Told<Draw>, container: ContainerFacts): Fill {
   const { volumeL, use, byTap, pieces, into } = entry.data;
   const remainingL = Math.max(0, Math.round((fill.remainingL - volumeL) * 1000) / 1000);
-  const why = use === 'drinking' && !into ? unfitAt(fill, entry.happenedAt, container) : undefined;
+  const isDrunk = use === 'drinking' && !into;
+  const why = isDrunk ? unfitAt(fill, entry.happenedAt, container) : undefined;
   return {
     ...fill,
     remainingL,
@@ -144,6 +146,9 @@ export function drawn(fill: Fill, entry: Told<Draw>, container: ContainerFacts):
           openedAt: fill.openedAt ?? entry.happenedAt,
           openedByTap: (fill.openedByTap ?? true) && byTap,
         }),
+    ...(isDrunk && !why
+      ? { drunk: [...(fill.drunk ?? []), { at: entry.happenedAt, litres: volumeL }].slice(-DRAWS_KEPT) }
+      : {}),
     ...(why
       ? {
           drawnUnfit: [

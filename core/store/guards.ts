@@ -107,11 +107,22 @@ export const onTakenUp = ofContainer((_, container, entry: Told<TakenUp>, now) =
 });
 
 /** Something is done to the water in it: there must be some. */
-export function needsWater(container: ContainerFacts): Judgement[] {
-  return container.fill && container.fill.remainingL > 0
-    ? []
-    : [judge('refuse', message('guard.is-empty', { code: container.code }), 'record')];
+export function needsWater(container: ContainerFacts, at?: Instant): Judgement[] {
+  const { fill, code } = container;
+  return fill && fill.remainingL > 0
+    ? notBeforeWater(container, at)
+    : [judge('refuse', message('guard.is-empty', { code }), 'record')];
 }
+
+/** What is done to water comes after the first that was written down of it. */
+export const notBeforeWater = ({ fill, past, code }: ContainerFacts, at: Instant | undefined): Judgement[] =>
+  at !== undefined && fill && at < fill.since && past === undefined
+    ? [
+        judge('refuse', message('guard.before-water', { code, filledAt: fill.since }), 'record', {
+          remedy: message('guard.before-water.remedy'),
+        }),
+      ]
+    : [];
 
 export const onMoved = ofContainer((facts, container, entry: Told<Standing>, now) => {
   if (!facts.place[entry.data.place]) return [judge('refuse', message('guard.no-place'), 'record')];
@@ -252,7 +263,7 @@ export const onFilled = ofContainer((facts, container, entry: Told<Filling>, now
 });
 
 export const onDrawn = ofContainer((facts, container, entry: Told<Draw>, now) => {
-  const empty = needsWater(container);
+  const empty = needsWater(container, entry.happenedAt);
   if (empty.length > 0) return empty;
   const judgements: Judgement[] = [];
   const { volumeL, use } = entry.data;

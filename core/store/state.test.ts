@@ -24,7 +24,7 @@ describe('what is kept between two looks at the clock', () => {
           expect(stateAt(facts, now).containers).toEqual(fresh(now));
         }
       }),
-      { numRuns: 25 },
+      { numRuns: 12 },
     );
   });
 

@@ -13,6 +13,7 @@ export const container: SubjectDefinition<'container'> = {
   named: 'ulid',
   bornBy: 'container.added',
   absent: 'guard.no-container',
+  grounds: { water: c => c.fill !== undefined || c.past !== undefined },
   indexes: {
     code: c => codeKey(c.code),
     place: c => c.place,

@@ -29,7 +29,7 @@ import {
   testReading,
 } from './fields.ts';
 import { onBegun, onClosed, onFollowed, onKitChecked, onRead } from './guards.ts';
-import { chlorineOf, keptOf, readingOfChlorine, withReading } from './readings.ts';
+import { chlorineOf, countsBefore, keptOf, readingOfChlorine, withReading } from './readings.ts';
 import { purposeOf } from './standing.ts';
 import { wordsOfReading } from './wordsOf.ts';
 
@@ -86,6 +86,7 @@ const ofFuel = (facts: ContainerFacts, { at, found }: Kept): ContainerFacts =>
 function readInContainer(facts: ContainerFacts, entry: Told<ReadingFields>): ContainerFacts {
   const reading = keptOf(entry);
   const chlorine = chlorineOf(reading);
+  if (facts.fill && reading.at < facts.fill.at && !countsBefore(reading)) return facts;
   if (chlorine) return withFill(facts, fill => read(fill, entry, chlorine));
   const { fill } = facts;
   // of an empty vessel there is no water that it could be a reading of: it stands in the log alone
@@ -131,6 +132,7 @@ const readings = {
     },
     guard: onRead,
     restsOn: ['filled', 'batch.begun', 'dosed', 'mixed'],
+    tellsOf: { container: 'water' },
     words: wordsOfReading,
     upcasts: { 2: ofChlorine },
   }),

@@ -12,7 +12,7 @@ import { needsWater } from '../store/guards.ts';
 import { runningBatch } from '../store/state.ts';
 import type { Followed, KitChecked, ReadingFields, TestBegun } from './fields.ts';
 import { alarmOf, followLines, nextStep } from './followUp.ts';
-import { chlorineOf, keptOf } from './readings.ts';
+import { chlorineOf, countsBefore, keptOf } from './readings.ts';
 
 const refuse = (id: string, params: Params = {}, hasRemedy = false): Judgement =>
   judge(
@@ -55,8 +55,9 @@ export function onRead(facts: Facts, entry: Told<ReadingFields>, now: Instant): 
   const { data, subject, happenedAt } = entry;
   const container = facts.container[subject];
   if (container) {
-    const empty = needsWater(container);
-    if (empty.length > 0) return empty;
+    // what is bad counts whenever it was read, what is good of the water that it was read of
+    const early = needsWater(container, countsBefore(keptOf(entry)) ? undefined : happenedAt);
+    if (early.length > 0) return early;
   }
   const judgements = judgeKit(facts, data.kit, happenedAt);
   const reading = keptOf(entry);

@@ -114,3 +114,6 @@ export const readingOfChlorine = (r: ChlorineReading): ReadingFields => {
     value: r.mgL,
   };
 };
+
+/** Whether a reading counts that was taken before the water was written down: what is bad does, the good may be of other water. */
+export const countsBefore = (reading: Kept): boolean => !chlorineOf(reading) && germsOf(reading) !== 0;

@@ -230,10 +230,10 @@ async function requireStrikeable(
   if (rests.length > 0) throw new ProblemError('rests-on', { rests });
 }
 
-/** One entry into one subject: a step when it comes last, else its whole story again. */
+/** One entry into one subject: a step when it comes last, else its whole story again; what just begins may have a past. */
 async function foldIn(live: LiveFacts, pending: Pending, entry: Entry, subject: Subject): Promise<void> {
   const facts =
-    entry.kind !== 'struck' && live.isLast(subject, entry)
+    entry.kind !== 'struck' && live.isLast(subject, entry) && !live.waitsToBegin(subject)
       ? step(live.of(subject), entry, subject)
       : foldSubject(subject, await pending.entriesOf(subject));
   live.put(subject, facts, entry);

@@ -56,6 +56,11 @@ export class LiveFacts {
     return !last || inOrder(last, key) < 0;
   }
 
+  /** Whether something was told of it before it was written down. */
+  waitsToBegin(subject: Subject): boolean {
+    return this.#lastKeys.has(subject) && this.of(subject) === undefined;
+  }
+
   put(subject: Subject, facts: SubjectFacts | undefined, key: Key): void {
     this.#undo.push([subject, this.of(subject), this.#lastKeys.get(subject)]);
     putSubject(this.#facts, subject, facts);

@@ -2,6 +2,7 @@ import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { History, Snapshot } from '#contract/log.ts';
 import { historyPath } from '#contract/routes.ts';
 import { addMinutes } from '#core/calendar/day.ts';
+import type { SourceFacts } from '#core/sources/facts.ts';
 import type { ContainerFacts } from '#core/store/facts.ts';
 import { type Hand, hand } from '#demo/hand.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
@@ -120,6 +121,18 @@ describe('posting', () => {
     await server.post([draw], 'happened');
     expect((await factsOf(drum))?.fill?.remainingL).toBe(200);
     expect((await server.replay()).differing).toEqual([]);
+  });
+
+  it('knows of a spring what was found before it was set down, in one request or in two', async () => {
+    const spring = h.subject('source');
+    const read = h.write('read', spring, { parameter: 'e-coli', method: 'laboratory', value: 18 });
+    expect((await server.post([read], 'happened')).status).toBe(201);
+    const set = h.write('source.set', spring, {
+      ...{ name: 'Spring', kind: 'spring', upstream: [], distanceM: 0, climbM: 0 },
+    } as never);
+    expect((await server.post([set])).status).toBe(201);
+    const facts = (await factsOf(spring)) as unknown as SourceFacts;
+    expect(facts.tests?.['e-coli']?.map(t => [t.at, t.value])).toEqual([[read.happenedAt, 18]]);
   });
 
   it('does not take what lies in the future', async () => {
