@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { seedKinds } from './kinds.ts';
 import { type ListOptions, readList } from './list.ts';
-import { guessFields, headLine } from './listFields.ts';
+import { fieldsByContent, guessFields, headLine } from './listFields.ts';
 
 const { data } = Papa.parse<string[]>(
   readFileSync(new URL('./fixtures/hand-kept-list.csv', import.meta.url), 'utf8').trimEnd(),
@@ -485,5 +485,155 @@ describe('a messy list of 120 rows', () => {
     expect(a1).toMatchObject({ isKnown: true, proposals: [] });
     const changed = readList([['Cellar', '20 L', 'A1', '2026-06-04', 'tap', '', '']], { ...options, known });
     expect(changed.rows[0]!.judgements[0]!.judgement.reason.id).toBe('list.code-there');
+  });
+});
+
+describe('a list as somebody else keeps it', () => {
+  const table = (csv: string) => {
+    const rows = Papa.parse<string[]>(csv).data;
+    const head = headLine(rows);
+    const reading = readList(rows.slice(head + 1), {
+      ...options,
+      fields: head < 0 ? fieldsByContent(rows) : guessFields(rows[head]!),
+      headings: rows[head] ?? [],
+      dayFirst: true,
+      today: '2026-12-01',
+      firstLine: head + 2,
+    });
+    return reading.rows.map(({ judgements, proposals }) => ({
+      said: judgements.map(j => j.judgement.reason.id.slice(5)),
+      is: proposals.map(p =>
+        [
+          p.kind.id,
+          p.place,
+          p.water,
+          p.litres?.toFixed(1),
+          p.filledOn,
+          p.printedUntil,
+          p.heldBefore,
+          p.role,
+          p.mark,
+        ]
+          .filter(Boolean)
+          .join(' '),
+      ),
+    }));
+  };
+
+  it.each<[string, string, { said?: string[]; is?: string[] }[]]>([
+    [
+      'without headings',
+      'TH-1,20 L jerry can,Garage,tap,3/4,11/2025\nTH-2,20 L jerry can,Garage,tap,full,12/2025',
+      [
+        { said: ['month-only'], is: ['can-20l Garage treated-tap 14.3 2025-11-01 water clean'] },
+        { said: ['month-only'], is: ['can-20l Garage treated-tap 19.0 2025-12-01 water clean'] },
+      ],
+    ],
+    [
+      'with titles above, and water whose day of filling nobody wrote',
+      'Our water,,,\nkept by Odile,,,\nWhat,Where,Filled,Best before\n2 L bottle,Kitchen,,05/2028',
+      [
+        {
+          said: ['water-missing', 'month-only'],
+          is: ['bottle-2l Kitchen unknown 2.0 2025-12-01 2028-05-01 water clean'],
+        },
+      ],
+    ],
+    [
+      'in cases, in any column',
+      'Size,Place,Qty,Water\n0.5 L,Pantry,Case of 24,bottled\n0.5 L bottle case of 24,Pantry,2,bottled\n0.5 L,Pantry,24-pack,bottled',
+      [
+        { is: ['pack-24x500ml Pantry bought 12.0 2025-12-01 water clean'] },
+        { is: ['pack-48x500ml Pantry bought 24.0 2025-12-01 water clean'] },
+        { is: ['pack-24x500ml Pantry bought 12.0 2025-12-01 water clean'] },
+      ],
+    ],
+    [
+      'in cases of nobody knows how many',
+      'Size,Place,Notes\n1 gal jug,Pantry,6 per case',
+      [{ said: ['case-unread'], is: [] }],
+    ],
+    [
+      'with expiry dates where the filling stands',
+      'Size,Place,Water,Date\n0.5 L,Pantry,bought,exp. June 2030\n20 L,Shed,tap,filled 3 May 2026',
+      [
+        {
+          said: ['date-of-until', 'date-missing'],
+          is: ['bottle-500ml Pantry bought 0.5 2025-12-01 2030-06-01 water clean'],
+        },
+        { said: [], is: ['can-20l Shed treated-tap 19.0 2026-05-03 water clean'] },
+      ],
+    ],
+    [
+      'with the day that it was bought',
+      'Size,Place,Water,Date bought\n20 L,Shed,bought,3 May 2026',
+      [{ said: ['date-missing'], is: ['can-20l Shed bought 19.0 2025-12-01 water clean'] }],
+    ],
+    [
+      'with parts of a vessel for amounts',
+      'Size,Place,Amount,Water,Filled\n208 L drum,Shed,1/2,tap,2026-05-01\n208 L drum,Shed,75%,tap,2026-05-01\n208 L drum,Shed,¼,tap,2026-05-01',
+      [98.8, 148.2, 49.4].map(litres => ({
+        is: [`drum-208l Shed treated-tap ${litres} 2026-05-01 water clean`],
+      })),
+    ],
+    [
+      'with the vessel’s past and its faults in the notes',
+      'Size,Place,Water,Filled,Notes\n20 L,Shed,tap,2026-05-01,was a diesel can\n20 L,Shed,tap,2026-05-01,leaks a bit\n20 L,Shed,tap,2026-05-01,boil before drinking\n20 L,Shed,tap,2026-05-01,gone cloudy\n20 L,Shed,tap,2026-05-01,8 drops of bleach added\n20 L,Shed,tap,2026-05-01,not cloudy',
+      [
+        { said: ['held-told'], is: ['can-20l Shed treated-tap 19.0 2026-05-01 chemical clean'] },
+        { said: ['broken'], is: ['can-20l Shed treated-tap 19.0 2026-05-01 water clean failed'] },
+        { said: ['forbidden'], is: ['can-20l Shed treated-tap 19.0 2026-05-01 water raw'] },
+        { said: ['forbidden'], is: ['can-20l Shed treated-tap 19.0 2026-05-01 water raw'] },
+        { said: [], is: ['can-20l Shed treated-tap 19.0 2026-05-01 water clean'] },
+        { said: [], is: ['can-20l Shed treated-tap 19.0 2026-05-01 water clean'] },
+      ],
+    ],
+    [
+      'with multiplied sizes',
+      'Size (L),Place,Water,Filled\n6x1.5,Kitchen,tap,2026-05-01',
+      [
+        {
+          is: Array.from({ length: 6 }, () => 'bottle-1500ml Kitchen treated-tap 1.5 2026-05-01 water clean'),
+        },
+      ],
+    ],
+    [
+      'with a year of three figures, and no such month',
+      'Size,Place,Water,Filled\n20 L,Shed,tap,3/4/226\n20 L,Shed,tap,0226-03-04\n20 L,Shed,tap,13/2025',
+      [1, 2, 3].map(() => ({ said: ['date-unread'], is: [] })),
+    ],
+    [
+      'with how many under “No of”',
+      'Vessel,Capacity,No of,Room,Contents,Put up\nglass carboy,5 gallons,3,Cellar,spring water,1 May 2026',
+      [{ is: Array.from({ length: 3 }, () => 'jug-18.9l Cellar spring 18.0 2026-05-01 water clean') }],
+    ],
+    [
+      'with two dates that mean other things',
+      'Size,Place,Water,Filled,Best before\n2 L bottle,Shed,bought,bought 3 May 2026,packed 1 May 2026',
+      [
+        {
+          said: ['date-of-bought', 'date-missing', 'date-of-filled'],
+          is: ['bottle-2l Shed bought 2.0 2025-12-01 water clean'],
+        },
+      ],
+    ],
+  ])('%s', (_, csv, wanted) => {
+    const read = table(csv);
+    expect(read).toHaveLength(wanted.length);
+    wanted.forEach((row, i) => {
+      expect(read[i]).toMatchObject(row);
+    });
+  });
+
+  it('says when a vessel was opened', () => {
+    const { data: rows } = Papa.parse<string[]>(
+      'Size,Place,Water,Filled,Opened\n20 L,Shed,tap,2026-05-01,2026-06-01\n20 L,Shed,tap,2026-05-01,no',
+    );
+    const reading = readList(rows.slice(1), {
+      ...options,
+      fields: guessFields(rows[0]!),
+      headings: rows[0]!,
+    });
+    expect(reading.rows.flatMap(r => r.proposals.map(p => p.isOpen))).toEqual([true, undefined]);
   });
 });

@@ -8,7 +8,15 @@ import type { HeldBefore } from './fitness.ts';
 import { type ContainerKind, usableL } from './kinds.ts';
 import { readDate } from './listDate.ts';
 import type { ListField } from './listFields.ts';
-import { type ColumnUnit, type ReadSize, readSize, readVolume, unitOfHeading } from './listSize.ts';
+import {
+  type ColumnUnit,
+  caseOf,
+  partOf,
+  type ReadSize,
+  readSize,
+  readVolume,
+  unitOfHeading,
+} from './listSize.ts';
 import { forbidsDrinking, type ListedWater, readWater, wordingOf } from './listWater.ts';
 import { isPack, packById, packFor, pieceL } from './pack.ts';
 
@@ -160,6 +168,14 @@ const helds: readonly (readonly [HeldBefore, RegExp])[] = [
   ['water', /^(?:water|water only|tap water|drinking water)$/],
 ];
 
+/** How a past is told beside a vessel, and what is done to water and is none. */
+const PAST =
+  /\b(?:was|were|had|held|ex|once|former(?:ly)?|previously|used (?:for|to hold|to be)|contained|came with|bought with|from)\b[ -]*(.*)/;
+const TREATED = /\b(?:treat\w*|dos\w*|add\w*|drops?|rins\w*|saniti[sz]\w*|wash\w*|clean\w*|scrub\w*)\b/;
+/** A vessel that lets water out, or dirt in. */
+const BROKEN =
+  /\b(?<!no |not |never )(?:leak(?:s|ing|y|ed)?|crack(?:s|ed)?|split|hole|punctured|no lid|lid (?:missing|broken|off)|without (?:a )?lid)\b/i;
+
 const marks: Readonly<Record<string, ListedMark | 'open' | 'utility' | 'none'>> = {
   ready: 'none',
   due: 'none',
@@ -230,6 +246,10 @@ class RowReader {
     const other = readSize(beside, this.#writing('size'));
     return typeof other !== 'string' && Math.abs(other.litres / size.litres - 1) <= SAME_SHARE;
   }
+  #isRefused(field: ListField): boolean {
+    const at = this.#at(field);
+    return this.#judgements.some(j => j.column === at && j.judgement.verdict === 'refuse');
+  }
   #say(field: ListField, judgement: Judgement): void {
     this.#judgements.push({ column: this.#at(field), judgement });
   }
@@ -245,14 +265,17 @@ class RowReader {
     if (pack) this.#say('size', warn('pack', { pieces: counted, litres: usableL(pack) }));
     if (count > MOST_IN_ROW) this.#say('count', refuse('count-unread', { text: String(count) }));
     if (this.#text('place') === '') this.#say('place', refuse('no-place'));
-    const filledOn = this.#date('filled');
+    const filledOn = this.#date('filled', 'filled');
     const code = this.#code(count);
     const litres = this.#litres(size);
     const word = this.#text('water');
     const isEmptySaid = litres === 0 || readWater(word) === 'empty';
     const water = isEmptySaid ? undefined : this.#water(word);
-    if (!isEmptySaid && word === '' && filledOn) this.#say('water', warn('water-missing'));
-    if (!isEmptySaid && word !== '' && this.#text('filled') === '') this.#say('filled', warn('date-missing'));
+    // what was filled, or keeps until a day, has water in it
+    const isFilled = filledOn !== undefined || this.#text('until') !== '' || this.#text('filled') !== '';
+    if (!isEmptySaid && word === '' && isFilled) this.#say('water', warn('water-missing'));
+    if (!isEmptySaid && word !== '' && !filledOn && !this.#isRefused('filled'))
+      this.#say('filled', warn('date-missing'));
     const vessel = this.#vessel(water);
 
     const known = code ? o.known.get(code.toLowerCase()) : undefined;
@@ -263,7 +286,7 @@ class RowReader {
     const judgements = this.#judgements;
     const isRefused = judgements.some(j => j.judgement.verdict === 'refuse');
     if (isRefused || isKnown || !size) return { line, cells, judgements, proposals: [], isKnown };
-    const isEmpty = isEmptySaid || (word === '' && !filledOn && litres === undefined);
+    const isEmpty = isEmptySaid || (word === '' && !isFilled && litres === undefined);
     const proposal: Proposal = {
       code: code || undefined,
       kind: size.kind,
@@ -290,7 +313,7 @@ class RowReader {
     filledOn: Day | undefined,
   ): Partial<Proposal> {
     const origin = this.#origin();
-    const until = this.#text('until') === '' ? undefined : this.#date('until');
+    const until = this.#date('until', 'until') ?? this.#date('filled', 'until');
     const residual = this.#residual();
     const isSealed = !/^(?:no|n|false|open|broken|0)$/i.test(this.#text('sealed'));
     return {
@@ -346,8 +369,23 @@ class RowReader {
     return kind && { kind, count: size.count, ...(size.share === undefined ? {} : { share: size.share }) };
   }
 
+  /** How many: by its column, by "case of 24" in any other, which is a pack or a doubt and never singles in silence. */
   #count(): number {
     const text = this.#text('count');
+    const inCase = caseOf(text);
+    const elsewhere = (['litres', 'unit', 'note'] as const).map(
+      field => [field, caseOf(this.#text(field))] as const,
+    );
+    const beside = elsewhere.find(([, n]) => n !== undefined);
+    if (beside?.[1] === 0 || inCase === 0) {
+      this.#say(beside?.[0] ?? 'count', refuse('case-unread', { text: this.#text(beside?.[0] ?? 'count') }));
+      return 1;
+    }
+    const each = inCase ?? beside?.[1];
+    if (each !== undefined) {
+      const cases = inCase === undefined ? Number(text || 1) : 1;
+      if (Number.isInteger(cases) && cases >= 1 && each * cases <= MOST_IN_ROW) return each * cases;
+    }
     if (text === '') return 1;
     const asked = Number(text.replace(/[x×]/gi, '').trim());
     if (Number.isInteger(asked) && asked >= 1 && asked <= MOST_IN_ROW) return asked;
@@ -366,24 +404,29 @@ class RowReader {
     return code;
   }
 
-  #date(field: 'filled' | 'until'): Day | undefined {
+  /** The day of a thing, from a column; what the cell says that it is of something else is not taken for it. */
+  #date(field: 'filled' | 'until', of: 'filled' | 'until'): Day | undefined {
     const text = this.#text(field);
     if (text === '') return undefined;
     const date = readDate(text, this.o.dayFirst);
+    const isOther = date && 'day' in date && (date.of ?? field) !== of;
+    // each cell is judged once, for the column that it stands in
+    if (field !== of) return date && 'day' in date && !isOther ? date.day : undefined;
     if (!date) this.#say(field, refuse('date-unread', { text }));
     else if ('unclear' in date) this.#say(field, refuse('date-unclear', { text }));
+    else if (date.day < EARLIEST) this.#say(field, refuse('date-long-ago', { filledDay: date.day }));
+    else if (isOther) this.#say(field, warn(`date-of-${date.of}`, { text, onDay: date.day }));
     else if (field === 'filled' && date.day > this.o.today)
       this.#say(field, refuse('date-future', { filledDay: date.day }));
-    else if (date.day < EARLIEST) this.#say(field, refuse('date-long-ago', { filledDay: date.day }));
     else if (date.isMonthOnly) this.#say(field, warn('month-only', { filledDay: date.day }));
-    return date && 'day' in date ? date.day : undefined;
+    return date && 'day' in date && !isOther ? date.day : undefined;
   }
 
   #litres(size: { kind: ContainerKind } | undefined): number | undefined {
     const text = this.#text('litres');
     const t = text.toLowerCase();
-    if (t === '' || t === '?') return undefined;
-    const part = fullness[t];
+    if (t === '' || t === '?' || caseOf(t) !== undefined) return undefined;
+    const part = partOf(t);
     if (part !== undefined) return size && usableL(size.kind) * part;
     const writing = this.#writing('litres');
     const litres = readVolume(text, { ...writing, unit: writing.unit ?? 'L' });
@@ -424,14 +467,36 @@ class RowReader {
     return undefined;
   }
 
+  #isOpened(): boolean {
+    return !/^(?:|no|n|false|never|0|-|–)$/i.test(this.#text('opened'));
+  }
+
+  /** What the row's own words say that the vessel held: "was a diesel can". A treatment is no past. */
+  #pastTold(): HeldBefore | undefined {
+    const texts = [this.#text('note'), this.#text('code'), this.#sizeText()];
+    const told = texts
+      .flatMap(text => PAST.exec(text.toLowerCase())?.[1] ?? [])
+      .find(text => !TREATED.test(text));
+    return told
+      ? helds.find(([of, word]) => (of === 'chemical' || of === 'milk-juice') && word.test(told))?.[0]
+      : undefined;
+  }
+
   /** What the vessel is: its past, its state, and what is written beside it. The gravest word decides. */
   #vessel(water: Water | undefined): Pick<Proposal, 'role' | 'heldBefore' | 'mark' | 'isOpen'> {
     const held = this.#text('held').toLowerCase();
-    const heldBefore = held === '' ? 'water' : (helds.find(([, word]) => word.test(held))?.[0] ?? 'unknown');
+    const told = this.#pastTold();
+    const heldBefore =
+      told ?? (held === '' ? 'water' : (helds.find(([, word]) => word.test(held))?.[0] ?? 'unknown'));
+    if (told && told !== 'water')
+      this.#say('note', warn('held-told', { text: this.#text('note') || this.#sizeText() }));
+    const isBroken = [this.#text('note'), this.#text('state')].some(text => BROKEN.test(text));
+    if (isBroken) this.#say('note', warn('broken'));
     if (held !== '' && heldBefore === 'unknown' && held !== 'unknown')
       this.#say('held', warn('held-unknown', { text: held }));
     const state = wordingOf(this.#text('state'));
-    const mark = state === '' ? 'none' : marks[state];
+    const said = state === '' ? 'none' : marks[state];
+    const mark = isBroken && (said === undefined || said === 'none' || said === 'open') ? 'failed' : said;
     const isForbidden = [this.#text('state'), this.#text('note'), this.#text('code')].some(forbidsDrinking);
     if (mark === undefined && !isForbidden)
       this.#say('state', refuse('state-unknown', { text: this.#text('state') }));
@@ -445,7 +510,7 @@ class RowReader {
       role: isRaw ? 'raw' : 'clean',
       heldBefore,
       ...(mark === 'failed' || mark === 'condemned' || mark === 'waiting' ? { mark } : {}),
-      ...(mark === 'open' ? { isOpen: true } : {}),
+      ...(mark === 'open' || this.#isOpened() ? { isOpen: true } : {}),
     };
   }
 }
@@ -459,5 +524,3 @@ const unreadIds = {
 
 /** Nobody keeps water from before this day; an earlier one is a slip of the year. */
 const EARLIEST: Day = '1990-01-01';
-
-const fullness: Readonly<Record<string, number>> = { full: 1, half: 0.5, 'half full': 0.5, empty: 0 };

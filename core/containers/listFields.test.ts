@@ -76,12 +76,19 @@ describe('the line of the headings', () => {
         ['Size', 'Label'],
       ]),
     ).toBe(0);
-    expect(headLine([['x'], ['y']])).toBe(0);
+    // a list that begins with its first container keeps it
+    expect(headLine([['x'], ['y']])).toBe(-1);
+    expect(
+      headLine([
+        ['TH-1', '20 L jerry can', 'Garage', 'tap'],
+        ['TH-2', '20 L', 'Garage', 'tap'],
+      ]),
+    ).toBe(-1);
   });
 
   it('is looked for in the first dozen lines', () => {
     const above = (n: number) => [...Array.from({ length: n }, () => ['…']), ['Label', 'Size']];
     expect(headLine(above(11))).toBe(11);
-    expect(headLine(above(12))).toBe(0);
+    expect(headLine(above(12))).toBe(-1);
   });
 });

@@ -43,7 +43,7 @@ const shapeOf = (text: string): Shape | undefined => shapeWords.find(([, word]) 
 
 /** Words that may stand behind a size and say nothing about it. */
 const VESSEL =
-  /\b(?:drums?|barrels?|totes?|caged|ibcs?|jerry ?cans?|jerrys?|cans?|jugs?|carboys?|demijohns?|coolers?|cubes?|carriers?|jars?|bottles?|pets?|pouch(?:es)?|sachets?|tanks?|cisterns?|containers?|butts?|buckets?|pails?|size|each|ea|plastic|glass|steel|metal|blue|white|clear|green|black|red|old|new|big|small|large|with|w\/?|and|a|the|of|tap|lid|spout|food ?grade|water|rain)\b/g;
+  /\b(?:drums?|barrels?|totes?|caged|ibcs?|jerry ?cans?|jerrys?|cans?|jugs?|carboys?|demijohns?|coolers?|cubes?|carriers?|jars?|bottles?|pets?|pouch(?:es)?|sachets?|tanks?|cisterns?|containers?|butts?|buckets?|pails?|bladders?|bath ?tubs?|lids?|mason|canning|size|each|ea|plastic|glass|steel|metal|blue|white|clear|green|black|red|old|new|big|small|large|with|w\/?|and|a|the|of|tap|lid|spout|food ?grade|water|rain)\b/g;
 
 /** "(half)", "half full": what is in it. */
 const SHARE = /\(?\b(half|a third|a quarter|three quarters|full|empty|nearly full)(?: full)?\b\)?/;
@@ -56,6 +56,45 @@ const shares: Readonly<Record<string, number>> = {
   'nearly full': 0.9,
   empty: 0,
 };
+
+/** A part of the vessel in a column of amounts: "half full", "3/4", "½", "75 %". */
+const parts: Readonly<Record<string, number>> = {
+  full: 1,
+  'nearly full': 0.9,
+  'three quarters': 0.75,
+  half: 0.5,
+  'a third': 1 / 3,
+  'one third': 1 / 3,
+  'two thirds': 2 / 3,
+  'a quarter': 0.25,
+  'one quarter': 0.25,
+  empty: 0,
+  '½': 0.5,
+  '¼': 0.25,
+  '¾': 0.75,
+  '⅓': 1 / 3,
+  '⅔': 2 / 3,
+  '⅛': 0.125,
+};
+
+/** What a cell says of how full a vessel is, from 0 to 1; undefined where it says an amount, or nothing of the kind. */
+export function partOf(text: string): number | undefined {
+  const t = text
+    .trim()
+    .toLowerCase()
+    .replace(/\s+full$/, '')
+    .replace(/^(?:about|ca\.?|~)\s*/, '')
+    .trim();
+  if (Object.hasOwn(parts, t)) return parts[t];
+  const fraction = /^([1-9]\d?)\s*\/\s*([1-9]\d?)$/.exec(t);
+  if (fraction) {
+    const share = Number(fraction[1]) / Number(fraction[2]);
+    return share <= 1 ? share : undefined;
+  }
+  const percent = /^(\d{1,3})\s*%$/.exec(t);
+  return percent && Number(percent[1]) <= 100 ? Number(percent[1]) / 100 : undefined;
+}
+export const isPart = (text: string): boolean => partOf(text) !== undefined;
 
 /** The unit that a heading names: "Size (gal)", "litres". */
 export function unitOfHeading(heading: string, gallon: 'US gal' | 'imp gal'): ColumnUnit | undefined {
@@ -83,6 +122,16 @@ export function readVolume(text: string, { units, unit, decimal }: Writing): num
   return inUnit.ok ? inUnit.value : 'unread';
 }
 
+/** "case of 24", "24-pack", "flat of 12": so many of what the rest says. */
+const CASE =
+  /\b(?:cases?|packs?|flats?|trays?|crates?|box(?:es)?) of (\d+)\b|\b(\d+)\s*(?:-|\s)?\s*(?:pack|pk|ct|count|case)\b|(?:\/|\bper )\s*case\b/;
+
+/** How many of a vessel a word says, wherever it stands; undefined where it says nothing of the kind, 0 where no figure is beside it. */
+export function caseOf(text: string): number | undefined {
+  const said = CASE.exec(text.toLowerCase());
+  return said ? Number(said[1] ?? said[2] ?? 0) : undefined;
+}
+
 /**
  * A size as people write it: "20-gal", "2 x 1.5 l", "20 L x 3", "two 20 L", "55 gallon (half)", "½ gal", "208L barrel". Several
  * of a size are several containers. Whatever is left over once the figure, its unit and the vessel's name are read makes it
@@ -90,7 +139,10 @@ export function readVolume(text: string, { units, unit, decimal }: Writing): num
  */
 export function readSize(text: string, writing: Writing): ReadSize | UnreadSize {
   let t = text.trim().toLowerCase().replace(/\s+/g, ' ');
-  const shape = shapeOf(t);
+  const inCase = caseOf(t);
+  if (inCase === 0) return 'unread';
+  if (inCase !== undefined) t = t.replace(CASE, ' ').trim();
+  const shape = shapeOf(t) ?? (inCase === undefined ? undefined : 'bottle');
   const said = SHARE.exec(t);
   const isShare = said !== null && /[\d½]/.test(t.slice(0, said.index));
   if (isShare) t = `${t.slice(0, said.index)} ${t.slice(said.index + said[0].length)}`;
@@ -117,7 +169,7 @@ export function readSize(text: string, writing: Writing): ReadSize | UnreadSize 
   if (typeof litres === 'string') return litres;
   if (litres === 0) return 'unread';
   return {
-    count,
+    count: count * (inCase ?? 1),
     litres,
     ...(shape ? { shape } : {}),
     ...(isShare ? { share: shares[said[1]!]! } : {}),

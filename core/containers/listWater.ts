@@ -87,7 +87,10 @@ const forbidding: readonly RegExp[] = [
   /\bunsafe\b|\bunfit\b|\bcondemned\b|\bcontaminat|\btaint|\bpoison|\btoxic|\bspoil(?:ed|t)\b|\bboil (?:water )?notice\b/i,
   // kept for something else
   /\b(?:flush|toilet|wash|laundry|garden|irrigat|livestock|animal|cattle|clean)\w*(?: water)? only\b|\bonly for (?!drink)|\bfor (?:the )?(?:flush|toilet|laundry|garden|livestock)/i,
+  // what is done before, and what came after
+  /\bboil(?:ed)? (?:it |this )?(?:first|before)\b|\b(?:to|must|needs? to) be boiled\b|\bdiarrh|\bvomit|\b(?:made|makes?) \w+ (?:ill|sick)\b|\bfell (?:ill|sick)\b/i,
   // what a nose or an eye finds
+  /(?<!\bno |\bnot |\bnever |\bwithout )\b(?:cloud(?:y|ed)|murky|turbid|discolou?red|green(?:ish)? (?:tinge|water|film|stuff)|(?:gone|turned|went|is|looks?) (?:green|brown|yellow|cloudy)|brown(?:ish)? water|rust(?:y)? water|float(?:s|ing)\b|film on|worms?\b|larvae)/i,
   /(?<!\bno |\bnot |\bwithout )(?:\bsmell(?!\w* (?:of nothing|fine|good|fresh|ok|clean|right))|\bstink|\bstank\b|\bstench|\balgae\b|\bslim[ey]|\bmould|\bmold)/i,
 ];
 

@@ -106,7 +106,7 @@ export interface SubjectDefinition<T extends SubjectType = SubjectType> {
   /** Whether it is over: what is over stays in the log, and leaves what a browser starts from. */
   readonly isOver?: (facts: FactsOf<T>) => boolean;
   /** What entries may tell of before it is written down, and whether it ever was. */
-  readonly grounds?: Readonly<Record<string, (facts: FactsOf<T>) => boolean>>;
+  readonly grounds?: Readonly<Record<string, (facts: FactsOf<T>, told: Told) => boolean>>;
   /** Keys that guards look it up by without walking the whole shelf. */
   readonly indexes?: Readonly<Record<string, (facts: FactsOf<T>) => string>>;
 }

@@ -78,18 +78,18 @@ export function createFold({ kinds, subjects }: Definitions) {
     // what there is nothing of yet has nothing to act on
     if (!found || (facts === undefined && !found.isBeginning)) return facts;
     const ground = kinds[entry.kind]?.tellsOf?.[type];
-    if (ground !== undefined && !isThere(facts, type, ground)) return facts && kept(facts, entry);
+    if (ground !== undefined && !isThere(facts, type, ground, entry)) return facts && kept(facts, entry);
     const after = found.step(facts, entry, subject);
     return after && 'waiting' in after ? onGround(after as Waiting, type, subject) : after;
   }
 
-  const isThere = (facts: SubjectFacts | undefined, type: SubjectType, ground: string): boolean =>
-    facts !== undefined && definitions[type]!.grounds![ground]!(facts as never);
+  const isThere = (facts: SubjectFacts | undefined, type: SubjectType, ground: string, told: Told): boolean =>
+    facts !== undefined && definitions[type]!.grounds![ground]!(facts as never, told);
 
   /** Folds what waited, once what it tells of is there. */
   function onGround(facts: Waiting, type: SubjectType, subject: Subject): SubjectFacts {
     const { waiting: told = [], ...rest } = facts;
-    const comes = (e: Told): boolean => isThere(facts, type, kinds[e.kind]!.tellsOf![type]!);
+    const comes = (e: Told): boolean => isThere(facts, type, kinds[e.kind]!.tellsOf![type]!, e);
     const left = told.filter(e => !comes(e));
     if (left.length === told.length) return facts;
     const before = left.length > 0 ? { ...facts, waiting: left } : (rest as SubjectFacts);

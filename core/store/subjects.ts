@@ -13,7 +13,10 @@ export const container: SubjectDefinition<'container'> = {
   named: 'ulid',
   bornBy: 'container.added',
   absent: 'guard.no-container',
-  grounds: { water: c => c.fill !== undefined || c.past !== undefined },
+  grounds: {
+    // of what was found since it was set down empty there is no water to come that it tells of
+    water: (c, told) => c.fill !== undefined || c.past !== undefined || told.happenedAt > c.addedAt,
+  },
   indexes: {
     code: c => codeKey(c.code),
     place: c => c.place,

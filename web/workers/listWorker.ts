@@ -1,12 +1,12 @@
 import { expose } from 'comlink';
 import Papa from 'papaparse';
 import { type ListOptions, type ListReading, readList } from '#core/containers/list.ts';
-import { guessFields, headLine, type ListField } from '#core/containers/listFields.ts';
+import { fieldsByContent, guessFields, headLine, type ListField } from '#core/containers/listFields.ts';
 
 /** A list and what somebody answered about it. */
 export interface ListQuestion extends Omit<ListOptions, 'fields' | 'headings' | 'firstLine'> {
   readonly text: string;
-  /** Line of the headings, from 0; guessed where it is not said. */
+  /** Line of the headings, from 0, −1 for none; guessed where it is not said. */
   readonly head?: number;
   /** What columns hold, where the guess was put right. */
   readonly corrected: Readonly<Record<number, ListField>>;
@@ -36,8 +36,10 @@ const api = {
       return Array.from({ length: width }, (_, column) => mending[column] ?? cells[column] ?? '');
     });
     const head = chosen ?? headLine(table);
-    const heading = table[head] ?? [];
-    const fields = guessFields(heading).map((field, i) => corrected[i] ?? field);
+    const byContent = head < 0 ? fieldsByContent(table) : undefined;
+    // a list without headings has its columns named by their letters, as a spreadsheet does
+    const heading = table[head] ?? byContent?.map((_, i) => String.fromCharCode(65 + i)) ?? [];
+    const fields = (byContent ?? guessFields(heading)).map((field, i) => corrected[i] ?? field);
     const reading = readList(table.slice(head + 1), {
       ...options,
       fields,

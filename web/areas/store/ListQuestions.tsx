@@ -33,11 +33,14 @@ export function ListHead({ read: { head, above }, onAnswers }: Omit<Props, 'answ
               label={say('take-in.head-label')}
               value={String(head)}
               onValue={line => onAnswers(() => ({ ...noAnswers, head: Number(line) }))}
-              choices={above.map((row, i) => ({
-                value: String(i),
-                label: say('take-in.head-line', { line: i + 1 }),
-                note: row.filter(Boolean).join(' · ').slice(0, 80),
-              }))}
+              choices={[
+                { value: '-1', label: say('take-in.no-head') },
+                ...above.map((row, i) => ({
+                  value: String(i),
+                  label: say('take-in.head-line', { line: i + 1 }),
+                  note: row.filter(Boolean).join(' · ').slice(0, 80),
+                })),
+              ]}
             />
           ),
           above: head > 0 && say('take-in.above', { count: head }),
