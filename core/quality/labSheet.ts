@@ -66,6 +66,8 @@ export interface SheetCase {
   readonly decimal?: DecimalMark;
   readonly timeZone: string;
   readonly now: string;
+  /** The line in the file of each row, where it is not the one under the row before. */
+  readonly lines?: readonly number[];
 }
 
 interface Failure {
@@ -95,17 +97,27 @@ export function readLabSheet(
 ): { readings: RowReading[]; doubts: Doubt[] } {
   const readings: RowReading[] = [];
   const doubts: Doubt[] = [];
+  const unjudged: Unjudged[] = [];
   for (const [i, row] of rows.entries()) {
     if (row.every(cell => cell.trim() === '')) continue;
-    const line = i + 2;
+    const line = c.lines?.[i] ?? i + 2;
     const cells = cellsOf(row, columns);
     const doubt = ({ column, why, text }: Failure) => doubts.push({ line, column, why, text });
     const subject = sampleOf(cells, c);
     const at = takenAt(cells, c);
     const results = resultsOf(row, columns, cells, c);
     for (const part of [subject, at]) if ('no' in part) doubt(part.no);
-    for (const result of results) if ('no' in result) doubt(result.no);
-    if ('no' in subject || 'no' in at) continue;
+    const others = unjudgedOf(row, columns, cells);
+    const isPlaced = 'ok' in subject && 'ok' in at;
+    for (const result of results)
+      if ('no' in result && !(isPlaced && others.length > 0 && result.no.why === 'no-parameter'))
+        doubt(result.no);
+    if (!isPlaced) continue;
+    for (const { text, column } of others)
+      unjudged.push({
+        ...{ subject: subject.ok, at: at.ok, text },
+        doubt: { line, column, why: 'no-parameter', text },
+      });
     const { entry } = besideOf(cells);
     const whole = results.flatMap(result => ('ok' in result ? [result.ok] : []));
     for (const reading of whole)
@@ -117,7 +129,61 @@ export function readLabSheet(
         ...(entry && whole.length === 1 ? { entry } : {}),
       });
   }
-  return { readings, doubts };
+  return withUnjudged(readings, doubts, unjudged);
+}
+
+/** So much of a sheet is kept beside a reading (characters). */
+const NOTE_MOST = 300;
+
+/** What was tested that nothing here judges is kept as it is written, beside another result of the same sample; alone it is a doubt. */
+function withUnjudged(
+  readings: readonly RowReading[],
+  doubts: readonly Doubt[],
+  unjudged: readonly Unjudged[],
+): { readings: RowReading[]; doubts: Doubt[] } {
+  const kept = [...readings];
+  const left: Doubt[] = [...doubts];
+  for (const { subject, at, text, doubt } of unjudged) {
+    const beside = kept.findIndex(r => r.subject === subject && r.at === at);
+    const note = [kept[beside]?.reading.note, text].filter(Boolean).join('; ');
+    if (beside < 0 || note.length > NOTE_MOST) left.push(doubt);
+    else kept[beside] = { ...kept[beside]!, reading: { ...kept[beside]!.reading, note } };
+  }
+  return { readings: kept, doubts: left.sort((a, b) => a.line - b.line) };
+}
+
+/** A result of something that no rule is about. */
+interface Unjudged {
+  readonly subject: string;
+  readonly at: string;
+  readonly text: string;
+  readonly doubt: Doubt;
+}
+
+/** The results of a row that no rule is about: under a heading that nobody knows, or of a parameter that is none of ours. */
+function unjudgedOf(
+  row: readonly string[],
+  columns: readonly SheetColumn[],
+  cells: Cells,
+): { readonly text: string; readonly column: string }[] {
+  const named = cells.get('parameter');
+  const result = cells.get('result');
+  const long =
+    named && result && !parameterNamed(named.text) && !/^taste$/i.test(named.text) && !isLeftOut(result.text)
+      ? [
+          {
+            text: `${named.text} ${result.text} ${cells.get('unit')?.text ?? ''}`.trim(),
+            column: named.heading,
+          },
+        ]
+      : [];
+  const wide = columns.flatMap(({ heading, means }, i) => {
+    const text = (row[i] ?? '').trim();
+    return means === undefined && heading.trim() !== '' && /\d/.test(text)
+      ? [{ text: `${heading} ${text}`, column: heading }]
+      : [];
+  });
+  return [...long, ...wide];
 }
 
 function cellsOf(row: readonly string[], columns: readonly SheetColumn[]): Cells {

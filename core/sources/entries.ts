@@ -1,7 +1,7 @@
 import { nothing } from '../fields.ts';
 import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
-import { withFill } from '../store/vessel.ts';
+import { stoodAt, withFill } from '../store/vessel.ts';
 import { readingsOfTested, withReading } from '../tests/readings.ts';
 import type { SourceSmell } from '../water/hazards.ts';
 import type { SourceFacts } from './facts.ts';
@@ -253,8 +253,8 @@ const findings = {
         ...facts,
         ill: kept(facts.ill, caseOf(data)),
       }),
-      container: (facts, { data }) =>
-        withFill(facts, fill => ({
+      container: (facts, { data, happenedAt }) =>
+        withFill(stoodAt(facts, happenedAt), fill => ({
           ...fill,
           ill: kept(fill.ill ?? [], caseOf(data)),
         })),

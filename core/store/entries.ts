@@ -37,7 +37,7 @@ import {
   onTakenUp,
 } from './guards.ts';
 import { partsOf } from './parts.ts';
-import { heldBy, withFill } from './vessel.ts';
+import { heldBy, stoodAt, withFill } from './vessel.ts';
 
 /** Something is done to the water in it. */
 const hasWater = ofContainer((_, found, { happenedAt }) => needsWater(found, happenedAt));
@@ -275,7 +275,9 @@ const water = {
   failed: kind({
     data: failing,
     on: ['container'],
-    fold: { container: (facts, entry) => withFill(facts, fill => failed(fill, entry)) },
+    fold: {
+      container: (facts, entry) => withFill(stoodAt(facts, entry.happenedAt), fill => failed(fill, entry)),
+    },
     guard: none,
     restsOn: ['filled'],
     tellsOf: { container: 'water' },

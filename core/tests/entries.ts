@@ -11,7 +11,7 @@ import type { SourceFacts } from '../sources/facts.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import { read } from '../store/fill.ts';
 import { gradeAt } from '../store/fit.ts';
-import { withFill } from '../store/vessel.ts';
+import { stoodAt, withFill } from '../store/vessel.ts';
 import type { SupplyFacts } from '../supplies/facts.ts';
 import { kindRow } from '../water/sourceKinds.ts';
 import { rowOf } from '../water/waters.ts';
@@ -88,14 +88,15 @@ function readInContainer(facts: ContainerFacts, entry: Told<ReadingFields>): Con
   const chlorine = chlorineOf(reading);
   if (facts.fill && reading.at < facts.fill.at && !countsBefore(reading)) return facts;
   if (chlorine) return withFill(facts, fill => read(fill, entry, chlorine));
-  const { fill } = facts;
+  const vessel = stoodAt(facts, reading.at);
+  const { fill } = vessel;
   // of an empty vessel there is no water that it could be a reading of: it stands in the log alone
   if (!fill || fill.remainingL <= 0) return facts;
   const noted = [ofGerms, ofFuel, ofCloud].reduce(
     (before, of) => of(before, reading),
-    withReading(facts, reading),
+    withReading(vessel, reading),
   );
-  const grade = gradeAt(facts, fill, entry.happenedAt);
+  const grade = gradeAt(vessel, fill, entry.happenedAt);
   const purpose: Purpose = grade === 'utility' || grade === 'never' ? 'raw' : 'store';
   return alarms.alarmed(noted, reading, { purpose, since: fill.since }, alarms.partsWithWater(fill));
 }

@@ -8,7 +8,7 @@ import { judgeTrial } from '../quality/controls.ts';
 import { COLDEST_C, windowOf } from '../quality/incubation.ts';
 import { parameterRow } from '../quality/parameters.ts';
 import { isExpired, whyVoid } from '../quality/testReading.ts';
-import { needsWater } from '../store/guards.ts';
+import { needsWater, notBeforeWater } from '../store/guards.ts';
 import { runningBatch } from '../store/state.ts';
 import type { Followed, KitChecked, ReadingFields, TestBegun } from './fields.ts';
 import { alarmOf, followLines, nextStep } from './followUp.ts';
@@ -53,13 +53,18 @@ function judgeKit(facts: Facts, kit: ReadingFields['kit'], at: Instant): Judgeme
 /** A reading is told, whatever it says; what cannot have been read is asked. */
 export function onRead(facts: Facts, entry: Told<ReadingFields>, now: Instant): Judgement[] {
   const { data, subject, happenedAt } = entry;
+  const judgements: Judgement[] = [];
   const container = facts.container[subject];
   if (container) {
-    // what is bad counts whenever it was read, what is good of the water that it was read of
-    const early = needsWater(container, countsBefore(keptOf(entry)) ? undefined : happenedAt);
-    if (early.length > 0) return early;
+    const empty = needsWater(container);
+    if (empty.length > 0) return empty;
+    // what is bad counts whenever it was read, what is good of the water that it was read of: that is told, not forbidden
+    if (!countsBefore(keptOf(entry)))
+      judgements.push(
+        ...notBeforeWater(container, happenedAt).map(j => ({ ...j, verdict: 'warn' as const })),
+      );
   }
-  const judgements = judgeKit(facts, data.kit, happenedAt);
+  judgements.push(...judgeKit(facts, data.kit, happenedAt));
   const reading = keptOf(entry);
   const chlorine = chlorineOf(reading);
   const running = container && runningBatch(container, now);

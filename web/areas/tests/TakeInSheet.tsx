@@ -1,8 +1,10 @@
 import Papa from 'papaparse';
 import { useEffect, useMemo, useState } from 'react';
 import { routes } from '#contract/routes.ts';
+import type { Facts } from '#core/log/facts.ts';
 import { type ColumnMeaning, columnMeanings, columnOf, type SheetColumn } from '#core/quality/labColumns.ts';
-import { type Doubt, readLabSheet } from '#core/quality/labSheet.ts';
+import { type Doubt, type RowReading, readLabSheet, sheetRow } from '#core/quality/labSheet.ts';
+import { type LabTable, labTableOf } from '#core/quality/labTable.ts';
 import { parameterIds, parameterRow, type ReportedAs } from '#core/quality/parameters.ts';
 import type { ReadingFields } from '#core/tests/fields.ts';
 import { Act } from '../../app/Act.tsx';
@@ -16,21 +18,12 @@ import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { DateOrderBlank } from '../../ui/DateOrderBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { PageHead } from './PageHead.tsx';
-import { testedBy, testedOf } from './subjects.ts';
+import { nameOfTested, testedBy, testedOf } from './subjects.ts';
 
 /** Doubts that are shown at once; the rest is counted. */
 const MOST_DOUBTS = 40;
 
-interface Table {
-  readonly header: readonly string[];
-  readonly rows: readonly (readonly string[])[];
-}
-
-const tableOf = (text: string): Table => {
-  const { data } = Papa.parse<string[]>(text.trim(), { skipEmptyLines: 'greedy' });
-  const [header = [], ...rows] = data;
-  return { header, rows };
-};
+const tableOf = (text: string): LabTable => labTableOf(Papa.parse<string[]>(text.trimEnd()).data);
 
 /** Takes in a laboratory's sheet: its headings told once, every doubt at its row and column, mended where it stands. */
 export function TakeInSheet() {
@@ -57,7 +50,10 @@ export function TakeInSheet() {
     [table, facts.sampling.headings, forms, units],
   );
   const rows = useMemo(
-    () => table.rows.map((row, i) => row.map((cell, at) => fixes[`${i + 2} ${table.header[at]}`] ?? cell)),
+    () =>
+      table.rows.map((row, i) =>
+        row.map((cell, at) => fixes[`${table.lines[i]} ${table.header[at]}`] ?? cell),
+      ),
     [table, fixes],
   );
   const sheet = useMemo(
@@ -68,13 +64,18 @@ export function TakeInSheet() {
         decimal: decimalMark,
         timeZone,
         now: clock.now(),
+        lines: table.lines,
       }),
-    [rows, columns, samples, facts, dayFirst, timeZone, clock],
+    [rows, columns, table, samples, facts, dayFirst, timeZone, clock],
   );
-  const known = useKnown(sheet.readings.some(r => r.entry));
+  const known = useKnown(sheet.readings.length > 0);
   const fresh = useMemo(
-    () => sheet.readings.filter(r => !r.entry || (known && !known.has(r.entry))),
-    [sheet, known],
+    // a laboratory names no entries: its sheet is known again row by row, by what was read of which sample and when
+    () =>
+      sheet.readings.filter(r =>
+        r.entry ? known && !known.entries.has(r.entry) : !known?.rows.has(rowKey(facts, r)),
+      ),
+    [sheet, known, facts],
   );
   const drafts = useMemo(
     () =>
@@ -158,18 +159,33 @@ export function TakeInSheet() {
   );
 }
 
-/** An entry's id, wherever it stands in a table. */
-const ENTRY = /\b[0-7][0-9A-HJKMNP-TV-Z]{25}\b/g;
+/** Readings that are here already: by their entries, and by when what was read of which sample. */
+interface Known {
+  readonly entries: ReadonlySet<string>;
+  readonly rows: ReadonlySet<string>;
+}
 
-/** Readings that are here already, by their entries: asked once a sheet names any. */
-function useKnown(isAsked: boolean): ReadonlySet<string> | undefined {
-  const [known, setKnown] = useState<ReadonlySet<string> | undefined>();
+const KEYS = ['taken', 'sample', 'parameter', 'result', 'as'] as const;
+
+const rowKey = (facts: Facts, { at, subject, reading }: RowReading): string => {
+  const row = sheetRow({ at, entry: '', by: '', sample: nameOfTested(facts, subject), reading });
+  return KEYS.map(key => row[key]).join('\n');
+};
+
+/** What the server has of readings, asked once a sheet has any. */
+function useKnown(isAsked: boolean): Known | undefined {
+  const [known, setKnown] = useState<Known | undefined>();
   useEffect(() => {
     let isCurrent = true;
     if (isAsked)
       fetch(routes.readingsCsv)
         .then(async res => (res.ok ? await res.text() : ''))
-        .then(table => isCurrent && setKnown(new Set(table.match(ENTRY) ?? [])))
+        .then(table => {
+          const { data } = Papa.parse<Record<string, string>>(table, { header: true });
+          const entries = new Set(data.map(row => row.entry ?? ''));
+          const rows = new Set(data.map(row => KEYS.map(key => row[key] ?? '').join('\n')));
+          if (isCurrent) setKnown({ entries, rows });
+        })
         // without the server nothing can be told apart: what names an entry waits
         .catch(() => undefined);
     return () => {

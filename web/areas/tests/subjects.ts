@@ -29,3 +29,7 @@ export function testedBy(facts: Facts, typed: string): Tested | undefined {
   );
   return named && { id: named.id, name: named.name };
 }
+
+/** How a subject is named in a table that leaves. */
+export const nameOfTested = (facts: Facts, id: Subject): string =>
+  facts.container[id]?.code ?? facts.source[id]?.name ?? facts.supply[id]?.name ?? '';
