@@ -1,4 +1,4 @@
-// The areas that are built: each gives the pages of its layer. One that is not here tells in two lines what it will be for.
+// The areas that are built: each gives the pages of its layer, which stands in the column from then on.
 export { routes as bench } from './areas/bench/routes.ts';
 export { routes as daywork } from './areas/daywork/routes.ts';
 export { routes as plan } from './areas/plan/routes.ts';

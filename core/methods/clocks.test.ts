@@ -49,9 +49,9 @@ describe('the clocks of a sheet', () => {
     expect(stand({ product: 'dioxide', packMin: 30, temperatureC: 5 })).toBe(240);
   });
 
-  it('of iodine wet the threads for five minutes, then stand thirty, in the cold sixty', () => {
-    expect(clocks('iodine', { temperatureC: 20 })).toEqual({ five: 5, stand: 30 });
-    expect(clocks('iodine', { temperatureC: 4 })).toEqual({ five: 5, stand: 60 });
+  it('of iodine stand thirty minutes, in the cold sixty', () => {
+    expect(clocks('iodine', { temperatureC: 20 })).toEqual({ stand: 30 });
+    expect(clocks('iodine', { temperatureC: 4 })).toEqual({ stand: 60 });
   });
 
   it.each([

@@ -90,11 +90,10 @@ export const iodineBlanks: readonly Blank[] = [
   ...drinkerBlanks,
 ];
 
-/** From the thread of the cap to the neutraliser. */
+/** From the shaking to the neutraliser. */
 export const iodineSteps = (params: Params & { readonly minutes: number }): Step[] => [
-  doStep('loose', message('step.iodine.loose')),
-  waitStep('five', message('step.iodine.five'), 5),
-  doStep('thread', message('step.iodine.thread')),
+  doStep('shake', message('step.iodine.shake')),
+  doStep('rim', message('step.iodine.rim')),
   waitStep('stand', message('step.iodine.stand', params), params.minutes),
   doStep('neutralise', message('step.iodine.neutralise')),
 ];

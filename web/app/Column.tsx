@@ -39,7 +39,7 @@ function Pip({ area }: { area: Area }) {
   );
 }
 
-/** Navigation: a filter column in section, ten layers from air to clean water. */
+/** Navigation: a filter column in section, its layers in the order of the work. */
 export const Column = memo(function Column({ groupName }: { groupName: string }) {
   const say = useSay();
   return (

@@ -1,8 +1,6 @@
 import { createBrowserRouter, type RouteObject, redirect } from 'react-router';
-import { Stub } from '../areas/stub/Stub.tsx';
 import * as areas from '../areas.ts';
 import { LayerFault } from './LayerFault.tsx';
-import { layers } from './layers.ts';
 import { Shell } from './Shell.tsx';
 
 const toToday = () => redirect('/today');
@@ -27,14 +25,7 @@ export const router = createBrowserRouter([
       {
         // a layer that breaks, or cannot be fetched, is said in its place
         errorElement: <LayerFault />,
-        children: [
-          { index: true, loader: toToday },
-          ...pages,
-          ...layers
-            .filter(({ area }) => !Object.hasOwn(areas, area))
-            .map(({ area }) => ({ path: area, element: <Stub area={area} /> })),
-          { path: '*', loader: toToday },
-        ],
+        children: [{ index: true, loader: toToday }, ...pages, { path: '*', loader: toToday }],
       },
     ],
     hydrateFallbackElement: <></>,

@@ -7,16 +7,7 @@ import type { Reader } from './format.ts';
 type Singular<K extends string> = K extends `${infer Base}_${'one' | 'other'}` ? Base : K;
 
 /** Families of texts whose members are named by data of core (methods, tools, kinds): a test walks each of them. */
-type Family =
-  | 'method'
-  | 'claim'
-  | 'tool'
-  | 'vessel'
-  | 'origin'
-  | 'level'
-  | 'place.typical'
-  | 'stub'
-  | 'table';
+type Family = 'method' | 'claim' | 'tool' | 'vessel' | 'origin' | 'level' | 'place.typical' | 'table';
 
 /** The id of a text of the catalogue: one that is not there does not compile. */
 export type TextId = Singular<keyof typeof en> | `${Family}.${string}`;
