@@ -92,7 +92,7 @@ export const iodineBlanks: readonly Blank[] = [
 
 /** From the shaking to the neutraliser. */
 export const iodineSteps = (params: Params & { readonly minutes: number }): Step[] => [
-  doStep('shake', message('step.iodine.shake')),
+  doStep('close', message('step.iodine.close')),
   doStep('rim', message('step.iodine.rim')),
   waitStep('stand', message('step.iodine.stand', params), params.minutes),
   doStep('neutralise', message('step.iodine.neutralise')),

@@ -12,6 +12,8 @@ interface SamplingRule {
   readonly atFill?: true;
   /** Also after a flood or works there. */
   readonly afterUpset?: true;
+  /** Where nobody here owns what reads it, a laboratory does. */
+  readonly byLaboratory?: true;
   /** Of a batch: before it is dosed, or once its time is over. It has no rhythm: its days are 1, or 0 where it is set aside. */
   readonly at?: 'before' | 'after';
 }
@@ -28,8 +30,14 @@ export const samplingRules = {
   'tank-germs': { of: 'rain-tank', parameter: 'e-coli', everyDays: 91 },
   'batch-before': { of: 'batch', parameter: 'turbidity', everyDays: 1, at: 'before' },
   'batch-after': { of: 'batch', parameter: 'free-chlorine', everyDays: 1, at: 'after' },
-  'ground-germs': { of: 'ground', parameter: 'e-coli', everyDays: 365, afterUpset: true },
-  'ground-nitrate': { of: 'ground', parameter: 'nitrate', everyDays: 365, afterUpset: true },
+  'ground-germs': { of: 'ground', parameter: 'e-coli', everyDays: 365, afterUpset: true, byLaboratory: true },
+  'ground-nitrate': {
+    of: 'ground',
+    parameter: 'nitrate',
+    everyDays: 365,
+    afterUpset: true,
+    byLaboratory: true,
+  },
 } as const satisfies Record<string, SamplingRule>;
 
 export type SamplingRuleId = keyof typeof samplingRules;

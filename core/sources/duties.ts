@@ -5,6 +5,7 @@ import { judge, message } from '../judgement.ts';
 import type { Facts } from '../log/facts.ts';
 import type { State } from '../store/state.ts';
 import { kindRow } from '../water/sourceKinds.ts';
+import { rowOf } from '../water/waters.ts';
 import type { NoticeFacts, SourceFacts } from './facts.ts';
 import { heldAt } from './findings.ts';
 import { isInForce, isUnderWatch, judgeHold, judgeNotice, openRisks, sourcesOf } from './known.ts';
@@ -58,6 +59,9 @@ const holdDuty = (source: SourceFacts, hold: Hold, today: Day, timeZone: string)
   ];
 };
 
+/** A well or a spring: what an inspection finds decides what its water is taken for. */
+const isGround = ({ kind }: SourceFacts): boolean => rowOf(kindRow(kind).water).class === 'ground';
+
 /** What happened there holds nothing back, and what was seen before it proves nothing now. */
 const lookAgain = (source: SourceFacts, holds: readonly Hold[]) =>
   source.happened.findLast(h => !source.looked.some(look => look.at > h.at) && holds.length === 0);
@@ -96,6 +100,21 @@ function sourceDuties(facts: Facts, source: SourceFacts, { now, today }: State):
         verdict: 'warn',
       }),
     ),
+    ...(isInspected && !last && isGround(source)
+      ? [
+          {
+            ...about,
+            id: `inspect:${source.id}`,
+            when: 'now' as const,
+            day: dayOf(source.setAt, timeZone),
+            what: message('duty.inspect-first', { name }),
+            verdict: 'warn' as const,
+            judgement: judge('warn', message('source.never-inspected'), 'who-gdwq', {
+              remedy: message('source.never-inspected.remedy'),
+            }),
+          },
+        ]
+      : []),
     ...(isInspected && dueDay
       ? [
           {

@@ -53,7 +53,7 @@ function keptLooks(list: SourceFacts['looked'], one: SourceFacts['looked'][numbe
 const isOdd = (smell: SourceSmell): boolean => smell === 'sewage' || smell === 'fuel' || smell === 'solvent';
 
 /** What was found out about a source, beside what it is. */
-type Found = Omit<SourceFacts, keyof SourceFields | 'id'>;
+type Found = Omit<SourceFacts, keyof SourceFields | 'id' | 'setAt'>;
 const nothingFound: Found = {
   looked: [],
   inspected: [],
@@ -105,9 +105,9 @@ const places = {
     on: ['source'],
     fold: {
       source: {
-        begins: (facts, { data }, id) => {
+        begins: (facts, { data, happenedAt }, id) => {
           const found = facts ? foundOf(facts) : nothingFound;
-          return { id, ...found, ...data };
+          return { id, setAt: facts?.setAt ?? happenedAt, ...found, ...data };
         },
       },
     },

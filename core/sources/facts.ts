@@ -18,6 +18,8 @@ type At<T> = T & { readonly at: Instant };
 
 export interface SourceFacts extends SourceFields {
   readonly id: Subject;
+  /** When it was written down first. */
+  readonly setAt: Instant;
   readonly photo?: string;
   readonly looked: readonly At<Looking>[];
   readonly inspected: readonly At<Inspecting & { readonly by: string }>[];

@@ -549,3 +549,21 @@ describe('people who fell ill', () => {
     expect(stateOf(drum, 3).counts).toBe('utility');
   });
 });
+
+describe('what waits at a source', () => {
+  it('is an inspection where nobody has inspected a well yet, on the day that it was written down and on no other', () => {
+    const h = hand('2026-06-01T08:00:00.000Z');
+    const [well, stream] = [h.subject('source'), h.subject('source')];
+    h.write('source.set', well, { name: 'Well', kind: 'dug-well', upstream: [], distanceM: 0, climbM: 0 });
+    h.write('source.set', stream, { name: 'Beck', kind: 'stream', upstream: [], distanceM: 0, climbM: 0 });
+    const asked = (now: string) => {
+      const facts = fold(h.entries);
+      return dutiesAt(facts, stateAt(facts, now)).flatMap(d =>
+        d.what.id.startsWith('duty.inspect') ? [[d.what.id, d.subject, d.day, d.when]] : [],
+      );
+    };
+    expect(asked('2026-06-20T08:00:00.000Z')).toEqual([['duty.inspect-first', well, '2026-06-01', 'now']]);
+    h.at('2026-06-21T08:00:00.000Z').write('source.inspected', well, { form: 'dug-well', yes: [] });
+    expect(asked('2026-06-22T08:00:00.000Z')).toEqual([['duty.inspect', well, '2027-06-21', 'later']]);
+  });
+});

@@ -104,12 +104,15 @@ function containerDuty(facts: Facts, state: ContainerState, today: Day): Duty | 
 /** Water that would be drunk but for what was found: why, and the way on. What a notice holds is told with the notice. */
 function stoppedDuty(facts: Facts, state: ContainerState, today: Day): Duty | undefined {
   if (!state.isStopped || state.judgement.reason.id.startsWith('notice.')) return undefined;
-  const { code, place } = facts.container[state.id]!;
+  const { code, place, fill } = facts.container[state.id]!;
+  const { sinceAt } = state.judgement.reason.params ?? {};
+  const since = typeof sinceAt === 'string' ? sinceAt : fill?.since;
   return {
     id: `stopped:${state.id}`,
     area: 'store',
     when: 'now',
-    day: today,
+    // the day from which it was so, not every day anew
+    day: since ? dayOf(since, facts.group.timeZone) : today,
     subject: state.id,
     what: message('duty.stopped', { code, litres: state.litres, place: facts.place[place]?.name ?? '' }),
     verdict: 'refuse',

@@ -31,13 +31,14 @@ export const everyDaysOf = (sampling: SamplingFacts, rule: SamplingRuleId): numb
   sampling.everyDays[rule] ?? samplingRule(rule).everyDays;
 
 /**
- * Whether a rule asks anything of this group: somebody set it, or owns what reads it. A household without a kit is not told every
- * month to read what it cannot.
+ * Whether a rule asks anything of this group: somebody set it, owns what reads it, or a laboratory can. A household without a kit is
+ * not told every month to read what it cannot.
  */
 export function asks(facts: Pick<Facts, 'sampling' | 'supply'>, rule: SamplingRuleId): boolean {
   if (everyDaysOf(facts.sampling, rule) === 0) return false;
   if (facts.sampling.everyDays[rule] !== undefined) return true;
-  const { parameter } = samplingRule(rule);
+  const { parameter, byLaboratory } = samplingRule(rule);
+  if (byLaboratory) return true;
   return Object.values(facts.supply).some(
     s => s.kind === 'test-kit' && (s.reads ?? ['free-chlorine']).includes(parameter) && s.amount > s.used,
   );
@@ -116,7 +117,7 @@ const sampledSource = ({ kind }: SourceFacts): Sampled | undefined => {
 };
 
 /** Samples of the sources that the plan asks for. */
-export function dueOfSources(facts: Facts, today: Day): DueSample[] {
+export function dueOfSources(facts: Facts): DueSample[] {
   const { timeZone } = facts.group;
   return sourcesOf(facts).flatMap(source => {
     const of = sampledSource(source);
@@ -132,7 +133,7 @@ export function dueOfSources(facts: Facts, today: Day): DueSample[] {
           ? dayOf(upsetAt, timeZone)
           : last
             ? addDays(dayOf(last.at, timeZone), everyDaysOf(facts.sampling, rule))
-            : today;
+            : dayOf(source.setAt, timeZone);
       return { rule, parameter, subject: source.id, day };
     });
   });

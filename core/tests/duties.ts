@@ -36,12 +36,7 @@ function testDuty(facts: Facts, sample: TestFacts, now: string, today: Day): Dut
 }
 
 /** A fail that is not followed up to its end stands first of all, with its next step. */
-function followDuty(
-  facts: Facts,
-  subject: Followed & { readonly id: string },
-  alarm: Alarm,
-  today: Day,
-): Duty {
+function followDuty(facts: Facts, subject: Followed & { readonly id: string }, alarm: Alarm): Duty {
   const container = facts.container[subject.id];
   const step = nextStep(followLines(subject, alarm, container));
   return {
@@ -49,7 +44,7 @@ function followDuty(
     area: 'tests',
     subject: subject.id,
     when: 'now',
-    day: today,
+    day: dayOf(alarm.at, facts.group.timeZone),
     what: message(
       step ? (alarm.reading.found ? 'duty.follow-up.found' : 'duty.follow-up') : 'duty.follow-up.close',
       {
@@ -132,7 +127,7 @@ const LOT = 200;
 /** Every sample that the plan asks for, in lots. */
 export function* samplesInLots(facts: Facts, state: State): InLots<DueSample[]> {
   const rules = (['store', 'rain-tank', 'batch'] as const).flatMap(of => rulesFor(facts, of));
-  const samples: DueSample[] = dueOfSources(facts, state.today);
+  const samples: DueSample[] = dueOfSources(facts);
   if (rules.length === 0) return samples;
   const signature = rules.map(rule => `${rule} ${everyDaysOf(facts.sampling, rule)}`).join();
   let done = 0;
@@ -153,7 +148,7 @@ export function* duties(facts: Facts, state: State): InLots<Duty[]> {
   const alarmed = [...alarmedContainers(facts), ...Object.values(facts.source)];
   return [
     ...tests.map(t => testDuty(facts, t, now, today)),
-    ...alarmed.flatMap(subject => openAlarms(subject).map(alarm => followDuty(facts, subject, alarm, today))),
+    ...alarmed.flatMap(subject => openAlarms(subject).map(alarm => followDuty(facts, subject, alarm))),
     ...sampleDuties(
       facts,
       (yield* samplesInLots(facts, state)).filter(s => !stands(s)),

@@ -614,10 +614,31 @@ describe('the sampling plan', () => {
     kit(['e-coli']);
     const well = h.subject('source');
     h.write('source.set', well, { name: 'Well', kind: 'dug-well', upstream: [], distanceM: 10, climbM: 0 });
+    const dueGerms = (when: string) => due(when).filter(d => d.what.params?.name === 'parameter.e-coli');
     germs(well, 0);
-    expect(due(later(1)).map(d => [d.subject, d.day])).toEqual([[well, '2027-06-01']]);
+    expect(dueGerms(later(1)).map(d => [d.subject, d.day])).toEqual([[well, '2027-06-01']]);
     h.at(later(5)).write('source.happened', well, { what: 'flood' });
-    expect(due(later(6)).map(d => [d.day, d.when])).toEqual([['2026-06-06', 'now']]);
+    expect(dueGerms(later(6)).map(d => [d.day, d.when])).toEqual([['2026-06-06', 'now']]);
+  });
+
+  it('asks a well for what a laboratory reads, where nobody owns a kit for it, from the day that it was written down', () => {
+    const well = h.subject('source');
+    h.write('source.set', well, { name: 'Well', kind: 'dug-well', upstream: [], distanceM: 10, climbM: 0 });
+    const asked = () => due(later(40)).map(d => [d.what.params?.name, d.day, d.when]);
+    expect(asked()).toEqual([
+      ['parameter.e-coli', '2026-06-01', 'now'],
+      ['parameter.nitrate', '2026-06-01', 'now'],
+    ]);
+    // a stream is taken for foul whatever a test says; a rule that was set aside asks nothing
+    h.write('source.set', h.subject('source'), {
+      name: 'Beck',
+      kind: 'stream',
+      upstream: [],
+      distanceM: 10,
+      climbM: 0,
+    });
+    h.write('sampling.set', 'sampling', { rule: 'ground-nitrate', everyDays: 0 });
+    expect(asked()).toHaveLength(1);
   });
 
   it('is the group’s own to change, or to set aside', () => {

@@ -1,7 +1,8 @@
-import { useMemo, useState } from 'react';
+import { Fragment, useMemo, useState } from 'react';
 import type { NoticeFacts } from '#core/sources/facts.ts';
 import { type FlushPart, flushParts } from '#core/sources/fields.ts';
 import { isInForce, isUnderWatch, judgeNotice, noticesOn } from '#core/sources/known.ts';
+import type { ContainerFacts } from '#core/store/facts.ts';
 import { type AllClear, allClears } from '#core/water/notices.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useToday } from '../../app/hooks.ts';
@@ -16,9 +17,6 @@ import { DateBlank } from '../../ui/DateBlank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { JudgementLine } from '../../ui/JudgementLine.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
-
-/** Codes named one by one before the rest is counted. */
-const MOST_CODES = 12;
 
 /** What authorities say now, what that holds back, and what is to be flushed after the all-clear. */
 export function Notices() {
@@ -62,7 +60,20 @@ export function Notices() {
 const namesOf = (sources: Readonly<Record<string, { name: string }>>, notice: NoticeFacts): string =>
   format.list(notice.sources.map(id => sources[id]?.name ?? ''));
 
-/** The vessels whose water it holds back. */
+/** Codes of containers by the name of their place, each in order. */
+function byPlace(
+  held: readonly ContainerFacts[],
+  places: Readonly<Record<string, { readonly name: string }>>,
+): [string, string[]][] {
+  const codes = new Map<string, string[]>();
+  for (const { place, code } of held) {
+    const name = places[place]?.name ?? '';
+    codes.set(name, [...(codes.get(name) ?? []), code]);
+  }
+  return [...codes].map(([name, list]): [string, string[]] => [name, list.sort()]).sort();
+}
+
+/** Every vessel whose water it holds back, by its place: a page to print and tape to the door. */
 function Held({ notice }: { notice: NoticeFacts }) {
   const say = useSay();
   const facts = useFacts();
@@ -74,17 +85,26 @@ function Held({ notice }: { notice: NoticeFacts }) {
     [facts, notice.id],
   );
   return (
-    <p className="my-1 font-semibold" data-testid="notice-holds">
-      {held.length === 0
-        ? say('notices.holds-none')
-        : say('notices.holds', {
-            count: held.length,
-            codes: format.listing([
-              ...held.slice(0, MOST_CODES).map(c => c.code),
-              ...(held.length > MOST_CODES ? ['…'] : []),
-            ]),
-          })}
-    </p>
+    <div className="my-1" data-testid="notice-holds">
+      <p className="font-semibold">
+        {held.length === 0 ? say('notices.holds-none') : say('notices.holds', { count: held.length })}
+      </p>
+      {held.length > 0 && (
+        <>
+          <dl className="my-1 grid grid-cols-[max-content_1fr] gap-x-4 border-y border-rule py-1 max-wide:grid-cols-1">
+            {byPlace(held, facts.place).map(([place, codes]) => (
+              <Fragment key={place}>
+                <dt className="font-semibold">{place}</dt>
+                <dd className="m-0">{codes.join(' · ')}</dd>
+              </Fragment>
+            ))}
+          </dl>
+          <Button look="quiet" className="no-print" onClick={() => window.print()}>
+            {say('notices.print')}
+          </Button>
+        </>
+      )}
+    </div>
   );
 }
 
