@@ -1,4 +1,5 @@
-import { expect, expectAccessible, settle, test } from './zeolite.ts';
+import { hand } from '#demo/hand.ts';
+import { expect, expectAccessible, expectRecorded, settle, test } from './zeolite.ts';
 
 test('all of a round went through the same: recorded at once, months ago, and undone as one', async ({
   visitor,
@@ -84,4 +85,33 @@ test('a dose of last week is written up with its day', async ({ visitor, zeolite
   await expect(life.getByText(/written up/).first()).toBeVisible();
   // read 0.6 at the end of its half hour, five days ago: no younger reading keeps it
   await expect(visitor.reach).toContainText('0 days');
+});
+
+test('what is stopped is left out of an act on many, and named, and the rest is recorded', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await visitor.select('OW-002');
+  const id = decodeURIComponent(page.url().split('/').pop()!);
+  const h = hand(await zeolite.now(), 'Odile');
+  const res = await fetch(`${zeolite.address}api/entries`, {
+    method: 'POST',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({
+      entries: [h.write('container.changed', id, { heldBefore: 'chemical' })],
+      mode: 'happened',
+    }),
+  });
+  expect(res.status).toBe(201);
+  await page.getByRole('link', { name: 'As a table' }).click();
+  for (const code of ['OW-001', 'OW-002', 'OW-003']) await page.getByLabel(`Choose ${code}`).check();
+  await visitor.choose('What to do with them', 'are emptied and filled afresh');
+  const act = page.getByRole('region', { name: 'The rows chosen' });
+  await expect(act.getByText('Left out: OW-002.')).toBeVisible();
+  await expectAccessible(page);
+  await visitor.press('Record it for the 2 others');
+  await expectRecorded(page);
+  await expect(page.getByText('Recorded for 2')).toBeVisible();
 });

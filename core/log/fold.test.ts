@@ -479,6 +479,7 @@ describe('a thing that was found out before the thing was written down', () => {
       'guard.before-water',
     );
     expect(reasons('emptied', id, { to: 'utility' })).toEqual(['guard.before-water']);
+    expect(reasons('opened', id, {})).toEqual(['guard.before-water']);
     const good = guard(
       facts,
       h.at(lastWeek).write('read', id, { parameter: 'e-coli', method: 'laboratory', value: 0 }),

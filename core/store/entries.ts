@@ -24,6 +24,7 @@ import {
 import { drawn, failed, filledAnew, opened, passedOn, pouredOut, unsealed } from './fill.ts';
 import {
   needsWater,
+  notBeforeWater,
   ofContainer,
   onAdded,
   onBuildingRemoved,
@@ -41,6 +42,12 @@ import { heldBy, stoodAt, withFill } from './vessel.ts';
 
 /** Something is done to the water in it. */
 const hasWater = ofContainer((_, found, { happenedAt }) => needsWater(found, happenedAt));
+
+/** What was emptied before the water that is in it was written down held other water: that is told, and it is recorded all the same. */
+const onEmptied = ofContainer((_, found, { happenedAt }) => [
+  ...needsWater(found),
+  ...notBeforeWater(found, happenedAt).map(j => ({ ...j, verdict: 'warn' as const })),
+]);
 
 const section = {
   'building.set': kind({
@@ -267,7 +274,7 @@ const water = {
       container: (facts, { happenedAt }) =>
         heldBy(passedOn(facts, happenedAt), h => (h.holds === 'vessel' ? h : undefined)),
     },
-    guard: hasWater,
+    guard: onEmptied,
     restsOn: ['filled'],
     ends: ['filled', 'batch.begun', 'dosed', 'mixed'],
     words: ({ to }) => message('entry.emptied', { to: `empty.${to}` }),

@@ -4,6 +4,7 @@ import { refusals } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { Draft } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
+import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { FaultGate, useIsFaulty } from '../ui/FaultGate.tsx';
@@ -26,6 +27,8 @@ interface Props {
   readonly more?: readonly Judgement[];
   /** The act is done by another button, among the children. */
   readonly isHidden?: boolean;
+  /** It is done with many: what is stopped can be left out, and the rest recorded. */
+  readonly isBulk?: boolean;
   /** It may have been done earlier than now: it is asked when. */
   readonly mayBePast?: boolean;
   readonly children?: ReactNode;
@@ -53,6 +56,7 @@ function ActBody({
   more = [],
   isHidden = false,
   mayBePast = false,
+  isBulk = false,
   children,
 }: Props) {
   const say = useSay();
@@ -72,7 +76,7 @@ function ActBody({
   const facts = useFacts();
   // while it is recorded it stays judged by what was so when the hand pressed: what it does itself is no news
   const [pressedAt, setPressedAt] = useState<Facts | null>(null);
-  const { guarded, isJudged } = useGuarded(drafts, pressedAt ?? facts);
+  const { guarded, isJudged, stopped } = useGuarded(drafts, pressedAt ?? facts);
   const fromServer = answered && answered.drafts === drafts ? answered.judgements : [];
   const judgements = [
     ...guarded,
@@ -81,12 +85,15 @@ function ActBody({
   ];
   const isRefused = refusals(judgements).length > 0;
 
-  const act = async (mode: 'intend' | 'happened') => {
-    if (!drafts) return;
+  const others = isBulk && isRefused && drafts ? drafts.filter(d => !stopped.has(d.subject)) : [];
+  const othersCount = new Set(others.map(d => d.subject)).size;
+
+  const act = async (mode: 'intend' | 'happened', of = drafts, says = told) => {
+    if (!of) return;
     preview.onMouseLeave();
     setPressedAt(facts);
-    const outcome = await recordAndTell(drafts, told, mode).finally(() => setPressedAt(null));
-    if (outcome.is === 'refused') setAnswered({ drafts, judgements: outcome.judgements });
+    const outcome = await recordAndTell(of, says, mode).finally(() => setPressedAt(null));
+    if (outcome.is === 'refused') setAnswered({ drafts: of, judgements: outcome.judgements });
     else if (outcome.is !== 'problem') onDone?.();
   };
 
@@ -94,6 +101,17 @@ function ActBody({
     <div className="flex flex-col gap-3" data-act>
       {children}
       <Judgements of={judgements} action={isRefused ? correction : undefined} />
+      {othersCount > 0 && (
+        <p className="flex flex-wrap items-center gap-x-4">
+          <span>{say('act.left-out', { codes: codesOf(facts, stopped) })}</span>
+          <Button
+            look="primary"
+            onClick={() => void act('intend', others, say('act.told-others', { count: othersCount }))}
+          >
+            {say('act.others', { count: othersCount })}
+          </Button>
+        </p>
+      )}
       <div className={isHidden ? 'hidden' : 'flex flex-wrap items-center gap-x-4 gap-y-1'}>
         {isRefused ? (
           <Button look="stop" disabled={!drafts} onClick={() => void act('happened')}>
@@ -116,6 +134,14 @@ function ActBody({
   );
 }
 
+/** Codes that are named before the rest is counted. */
+const MOST_CODES = 12;
+
+function codesOf(facts: Facts, subjects: ReadonlySet<string>): string {
+  const codes = [...subjects].slice(0, MOST_CODES).map(id => facts.container[id]?.code ?? '');
+  return format.listing([...codes, ...(subjects.size > MOST_CODES ? ['…'] : [])]);
+}
+
 /** What the guards say of drafts; the facts are what they judge by: judged anew when those change, and the button waits. */
 function useGuarded(
   drafts: readonly Draft[] | undefined,
@@ -123,10 +149,19 @@ function useGuarded(
 ): {
   readonly guarded: readonly Judgement[];
   readonly isJudged: boolean;
+  /** Subjects that something is refused of. */
+  readonly stopped: ReadonlySet<string>;
 } {
   const { outbox } = useSession();
   // biome-ignore lint/correctness/useExhaustiveDependencies: the outbox judges by the facts
   const work = useMemo(() => (drafts ? () => outbox.judgeInLots(drafts) : null), [drafts, outbox, facts]);
   const judged = useWorkedOut(work, (drafts?.length ?? 0) > MOST_AT_ONCE);
-  return { guarded: judged ?? [], isJudged: judged !== undefined };
+  return useMemo(
+    () => ({
+      guarded: (judged ?? []).flatMap(j => j.judgements),
+      isJudged: judged !== undefined,
+      stopped: new Set((judged ?? []).flatMap(j => (refusals(j.judgements).length > 0 ? [j.subject] : []))),
+    }),
+    [judged],
+  );
 }

@@ -4,6 +4,7 @@ import { type Judgement, refusals } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { atOnce, type InLots } from '#core/lots.ts';
 import { type Entry, foldOntoInLots, guard } from '#core/record.ts';
+import type { Subject } from '#core/subject.ts';
 import { breathe, breathing } from '../app/breathe.ts';
 import { handKnown, handOf } from '../person/person.ts';
 import { type Api, NoAnswer, ProblemAnswer } from './api.ts';
@@ -25,7 +26,7 @@ export interface Outbox {
   /** Judges drafts against what this browser knows, one resting on the other, before anything is sent. */
   readonly judge: (drafts: readonly Draft[]) => Judgement[];
   /** The same for many. */
-  readonly judgeInLots: (drafts: readonly Draft[]) => InLots<Judgement[]>;
+  readonly judgeInLots: (drafts: readonly Draft[]) => InLots<Judged[]>;
   /** Records entries: judged here when they are intentions, shown at once, sent in order. */
   readonly record: (drafts: readonly Draft[], mode?: Mode) => Promise<Outcome>;
   /** What was turned down is sent once more as something that happened, or thrown away. */
@@ -50,22 +51,29 @@ const MOST_FAULTS = 3;
 /** The reason that something recorded for another folder stays here. */
 const elsewhere: Problem = { type: problemType('conflict'), title: 'another folder', status: 409 };
 
+/** What the guards say of one draft. */
+export interface Judged {
+  readonly subject: Subject;
+  readonly judgements: readonly Judgement[];
+}
+
 export function createOutbox({ api, clock, storage, store, show }: Parts): Outbox {
   const { dispatch } = store;
   const logOf = () => store.getState().log;
   // what somebody waits for in this tab, and what came of it
   const waitedFor = new Map<string, Outcome | undefined>();
 
-  const judge: Outbox['judge'] = drafts => atOnce(judgeInLots(drafts));
+  const judge: Outbox['judge'] = drafts => atOnce(judgeInLots(drafts)).flatMap(j => j.judgements);
 
-  function* judgeInLots(drafts: readonly Draft[]): InLots<Judgement[]> {
-    const found: Judgement[] = [];
+  function* judgeInLots(drafts: readonly Draft[]): InLots<Judged[]> {
+    const found: Judged[] = [];
     // a strike is judged by the server, which has the whole story of its subject
     const entries = stamped(drafts, { by: 'judge', stamp: clock.stamp, draw: drawPassing() }).filter(
       e => e.kind !== 'struck',
     );
     yield;
-    const judgeOne = (facts: Facts, entry: Entry) => found.push(...guard(facts, entry, clock.now()));
+    const judgeOne = (facts: Facts, entry: Entry) =>
+      found.push({ subject: entry.subject, judgements: guard(facts, entry, clock.now()) });
     // the last is judged and not folded: what comes after it nobody asks, and a large store is not copied for it
     const facts = yield* foldOntoInLots(logOf().facts, entries.slice(0, -1), judgeOne);
     for (const last of entries.slice(-1)) judgeOne(facts, last);
@@ -86,7 +94,8 @@ export function createOutbox({ api, clock, storage, store, show }: Parts): Outbo
     // the button answers the hand first; two presses are judged one after the other all the same
     await breathe();
     if (mode === 'intend') {
-      const refused = refusals(await breathing(judgeInLots(drafts)));
+      const judged = await breathing(judgeInLots(drafts));
+      const refused = refusals(judged.flatMap(j => j.judgements));
       if (refused.length > 0) return { is: 'refused', judgements: refused };
     }
     if (store.getState().person.name.trim() && !handOf(store.getState().person))

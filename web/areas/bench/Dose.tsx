@@ -107,6 +107,8 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
   return (
     <>
       <Question form={form} set={set} strengths={plan?.strengths ?? []} />
+      {/* a stop stands above the figure that it stops */}
+      {plan && <Judgements of={refusals([...byWater, ...plan.judgements])} />}
       {plan && question ? (
         stops.length > 0 ? (
           <Stop />
@@ -121,7 +123,7 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
       ) : (
         <p className="text-ash">{say('bench.incomplete')}</p>
       )}
-      {plan && <Judgements of={[...byWater, ...plan.judgements]} />}
+      {plan && <Judgements of={[...byWater, ...plan.judgements].filter(j => j.verdict !== 'refuse')} />}
       {plan && !plan.chosen.answers && <OtherRules plan={plan} onChoose={school => set({ school })} />}
       {drafts && (
         <Act

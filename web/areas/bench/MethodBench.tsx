@@ -109,7 +109,7 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
     ...(promised?.id === 'promise.limited' ? (['limited'] as const) : []),
     ...(method.adds.includes('chlorine') ? (['dialysis'] as const) : []),
   ];
-  const care = judgeCare(facts, heeded, today);
+  const said = [...(answer?.judgements ?? []), ...judgeCare(facts, heeded, today)];
   return (
     <>
       <MethodSentence method={method} inputs={inputs} set={set} />
@@ -117,13 +117,15 @@ export function MethodBench({ method, onBegun }: { method: Method; onBegun: (she
         <SkyNote onTake={oktas => set('oktas', oktas)} />
       )}
       {method.board && <JarBoard method={method} inputs={inputs} set={set} chosen={chosen} />}
+      {/* a stop stands above the figure that it stops */}
+      {answer && <Judgements of={refusals(said)} />}
       {answer ? (
         <AnswerBox answer={isStopped ? stoppedAnswer : answer} isStopped={isStopped} promised={promised} />
       ) : (
         <p className="text-ash">{say('bench.incomplete')}</p>
       )}
       <InTurn>
-        {answer && <Judgements of={[...answer.judgements, ...care]} />}
+        {answer && <Judgements of={said.filter(j => j.verdict !== 'refuse')} />}
         {answer && <MakeIt answer={answer} set={set} />}
         {answer && !isStopped && answer.steps.length > 0 && (
           <div>

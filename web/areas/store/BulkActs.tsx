@@ -57,6 +57,7 @@ export function BulkActs({ containers, onLabels, onDone }: Props) {
   return (
     <section aria-label={say('bulk.title')} className="border-y-[1.5px] border-slate bg-lime px-3 py-2">
       <Act
+        isBulk
         mayBePast={!apart.includes(act)}
         drafts={drafts && drafts.length > 0 ? drafts : undefined}
         label={say('bulk.do', { count: drafts?.length ?? count })}

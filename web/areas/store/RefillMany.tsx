@@ -67,6 +67,7 @@ export function RefillMany({ containers, onDone }: Props) {
   const isAnyFull = containers.some(c => (c.fill?.remainingL ?? 0) > 0);
   return (
     <Act
+      isBulk
       mayBePast
       drafts={drafts.length > 0 ? drafts : undefined}
       label={say('bulk.do', { count: containers.length })}
