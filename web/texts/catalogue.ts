@@ -13,6 +13,7 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
   number: (value: number) => format.number(value),
   log: (value: number) => format.log(value),
   litres: (value: number, { units }) => format.litres(value, units),
+  nominal: (value: number, { units }) => format.nominal(value, units),
   exact: (value: number, { units }) => format.exactLitres(value, units),
   both: (value: number, { units }) => format.bothVolumes(value, units),
   dose: (value: number, { units }) => format.dose(value, units),

@@ -14,9 +14,26 @@ describe('volumes', () => {
     [0, 'metric', '0 L'],
     [18.927, 'US', '5 gal'],
     [0.946352946, 'US', '32 fl oz'],
+    [3.785, 'US', '1 gal'],
     [22.73045, 'imperial', '5 imp gal'],
   ] as const)('%s L for %s: %s', (litres, units, text) => {
     expect(plain(format.litres(litres, units))).toBe(text);
+  });
+
+  it.each([
+    [208, 'US', '55 gal'],
+    [18.9, 'US', '5 gal'],
+    [114, 'US', '30 gal'],
+    [1040, 'US', '275 gal'],
+    [26, 'US', '7 gal'],
+    [3.785, 'US', '1 gal'],
+    // no round figure lies near a can of twenty litres
+    [20, 'US', '5.3 gal'],
+    [0.5, 'US', '16.9 fl oz'],
+    [208, 'metric', '208 L'],
+    [208, 'imperial', '45 imp gal'],
+  ] as const)('of a vessel are called as the trade calls them: %s L for %s', (litres, units, text) => {
+    expect(plain(format.nominal(litres, units))).toBe(text);
   });
 
   it('stand in both units where a slip would hurt', () => {
@@ -60,7 +77,8 @@ describe('other figures', () => {
     expect(plain(format.temperature(10, 'US'))).toBe('50 °F');
     expect(plain(format.temperature(10, 'imperial'))).toBe('10 °C');
     expect([10, 3].map(n => plain(format.cm(n, 'metric')))).toEqual(['10 cm', '3 cm']);
-    expect(plain(format.cm(10, 'US'))).toBe('3.94 in');
+    expect(plain(format.cm(10, 'US'))).toBe('3.9 in');
+    expect(plain(format.mm(3, 'US'))).toBe('0.12 in');
     // 5 ÷ 1.609344
     expect(plain(format.pace(5, 'US'))).toBe('3.11 mph');
     expect(plain(format.pace(5, 'metric'))).toBe('5 km/h');
@@ -151,5 +169,18 @@ describe('a text', () => {
   it('counts', () => {
     expect(sayTo(reader, 'shell.people', { count: 1 })).toBe('1 person');
     expect(sayTo(reader, 'shell.people', { count: 47 })).toBe('47 people');
+  });
+});
+
+describe('rain', () => {
+  it.each([
+    [0.5, '0.02 in'],
+    [1, '0.04 in'],
+    [12.7, '0.5 in'],
+    [800, '31.5 in'],
+    [0.1, '<0.01 in'],
+    [0, '0 in'],
+  ] as const)('of %s mm is %s in a gauge of inches', (mm, text) => {
+    expect(plain(format.rain(mm, 'US'))).toBe(text);
   });
 });

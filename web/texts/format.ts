@@ -70,11 +70,26 @@ export function litres(value: number, units: UnitSystem): string {
     return value !== 0 && value < 1 ? `${number(value * 1000)}${NBSP}mL` : `${number(value)}${NBSP}L`;
   const gallon = units === 'US' ? 'US gal' : 'imp gal';
   const gallons = fromLitres(value, gallon);
-  if (value !== 0 && gallons < 1) {
+  // a jug of a gallon that is written as 3.785 L is one
+  if (value !== 0 && gallons < 0.995) {
     const ounce = units === 'US' ? 'US fl oz' : 'imp fl oz';
     return `${number(fromLitres(value, ounce))}${NBSP}fl${NBSP}oz`;
   }
   return `${number(gallons)}${NBSP}${gallonWord[units]}`;
+}
+
+/** A size is called by the round figure that it lies so near to. */
+const NOMINAL_SHARE = 0.02;
+
+/** The size of a vessel as the trade calls it: a drum of 208 L is one of 55 gal, a can of 20 L one of 5.3. @example nominal(208, 'US') // '55 gal' */
+export function nominal(value: number, units: UnitSystem): string {
+  if (units === 'metric') return litres(value, units);
+  const unit = units === 'US' ? 'US gal' : 'imp gal';
+  const gallons = fromLitres(value, unit);
+  const steps = gallons >= 10 ? [5, 1] : gallons >= 0.9 ? [1, 0.5] : [];
+  const step = steps.find(s => Math.abs((Math.round(gallons / s) * s) / gallons - 1) <= NOMINAL_SHARE);
+  if (step !== undefined) return `${number(Math.round(gallons / step) * step)}${NBSP}${gallonWord[units]}`;
+  return gallons >= 1 ? `${tenths(gallons)}${NBSP}${gallonWord[units]}` : litres(value, units);
 }
 
 const hundredths = numbers({ maximumFractionDigits: 2 });
@@ -282,9 +297,11 @@ export function length(metres: number, units: UnitSystem): string {
   return units === 'metric' ? `${number(metres)}${NBSP}m` : `${number(metres / M_PER_FT)}${NBSP}ft`;
 }
 
-/** The width of a hole, the depth of a layer. */
+/** The width of a hole, the depth of a layer: no ruler shows more than a tenth of an inch, no drill more than a hundredth. */
 export function mm(value: number, units: UnitSystem): string {
-  return units === 'US' ? `${number(value / MM_PER_IN)}${NBSP}in` : `${number(value)}${NBSP}mm`;
+  if (units !== 'US') return `${number(value)}${NBSP}mm`;
+  const inches = value / MM_PER_IN;
+  return `${inches < 1 ? hundredths(inches) : tenths(inches)}${NBSP}in`;
 }
 
 /** The height of a hole over the foot, water over a lid (cm). */
@@ -297,9 +314,15 @@ const KM_PER_MILE = 1.609344;
 export const pace = (kmH: number, units: UnitSystem): string =>
   units === 'metric' ? `${number(kmH)}${NBSP}km/h` : `${number(kmH / KM_PER_MILE)}${NBSP}mph`;
 
-/** Rain that fell, or runs off in a year. */
+const LEAST_RAIN_IN = 0.01;
+
+/** Rain that fell, or runs off in a year. @example rain(0.5, 'US') // '0.02 in' */
 export function rain(value: number, units: UnitSystem): string {
-  return units === 'US' ? `${number(value / MM_PER_IN)}${NBSP}in` : `${number(value)}${NBSP}mm`;
+  if (units !== 'US') return `${number(value)}${NBSP}mm`;
+  const inches = value / MM_PER_IN;
+  // a gauge in inches is read to the hundredth, and what it shows less of is a trace
+  if (inches > 0 && inches < LEAST_RAIN_IN / 2) return `<${LEAST_RAIN_IN}${NBSP}in`;
+  return `${inches < 10 ? hundredths(inches) : tenths(inches)}${NBSP}in`;
 }
 
 /** Water down a gutter, in litres a second. */
