@@ -39,6 +39,26 @@ test.describe('on the demo', () => {
     await expectAccessible(page);
   });
 
+  test('g explains the words of the page, and / finds a vessel by its kind and a statement with its verdict', async ({
+    page,
+  }) => {
+    await page.goto(`${demo.address}bench`);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await page.locator('#layer').press('g');
+    const here = page.getByRole('region', { name: 'On this page' });
+    await expect(here).toContainText('What the water itself uses up of a dose of chlorine');
+    await expectAccessible(page, '[role="dialog"]');
+    await page.keyboard.press('Escape');
+    await page.locator('#layer').press('/');
+    await page.getByRole('combobox', { name: 'Find' }).waitFor();
+    const found = page.getByRole('option');
+    await page.keyboard.type('208 l drum');
+    await expect(found.filter({ hasText: /^\s*TH-/ }).first()).toBeVisible();
+    await page.keyboard.press('ControlOrMeta+a');
+    await page.keyboard.type('double dose');
+    await expect(found.filter({ hasText: 'A double dose is safer.' })).toContainText(/^.*No, and it harms$/);
+  });
+
   test('every state of water is drawn, and every day has its duties', async ({ page }) => {
     await page.goto(`${demo.address}store`);
     for (const state of [

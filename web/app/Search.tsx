@@ -1,11 +1,12 @@
 import { Command } from 'cmdk';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { claims } from '#core/claims/claims.ts';
+import { type ClaimVerdict, claims, weigh } from '#core/claims/claims.ts';
 import { methods } from '#core/methods/methods.ts';
 import { catchmentsOf } from '#core/rain/known.ts';
 import { sourcesOf } from '#core/sources/known.ts';
 import type { WaterState } from '#core/store/state.ts';
+import { useKindName } from '../texts/kindName.ts';
 import { useSay } from '../texts/texts.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Swatch } from '../ui/Textures.tsx';
@@ -36,9 +37,19 @@ const storeActs = [
   ['place', 'place.new'],
 ] as const;
 
+const verdicts = new Map<string, ClaimVerdict>();
+
+/** What a statement is worth, worked out once. */
+function weighed(id: string): ClaimVerdict {
+  const known = verdicts.get(id) ?? weigh(claims.find(c => c.id === id)!).verdict;
+  verdicts.set(id, known);
+  return known;
+}
+
 /** How well a text answers what was typed: the exact code first, then a beginning, then a part of it. */
 function rankOf(text: string, typed: string): number {
-  const at = text.toLowerCase();
+  // a figure and its unit are joined by a narrow space, which nobody types
+  const at = text.replace(/\s/g, ' ').toLowerCase();
   if (at === typed) return 0;
   if (at.startsWith(typed)) return 1;
   if (at.split(/[\s,()-]+/).some(word => word.startsWith(typed))) return 2;
@@ -51,6 +62,10 @@ interface Found {
   readonly note: string;
   readonly path: string;
   readonly state?: WaterState;
+  /** What it is found by besides: the kind and the size of a vessel. */
+  readonly words?: string;
+  /** A statement: it never stands without what it is worth. */
+  readonly claim?: string;
 }
 
 function SearchList({ onClose }: { onClose: () => void }) {
@@ -58,6 +73,7 @@ function SearchList({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const facts = useFacts();
   const { containers } = useWaterState();
+  const kindName = useKindName();
   const [typed, setTyped] = useState('');
   const go = (path: string) => {
     onClose();
@@ -117,12 +133,14 @@ function SearchList({ onClose }: { onClose: () => void }) {
         id: `claim ${id}`,
         name: say(`claim.${id}`),
         note: say('said.search'),
+        claim: id,
         path: `/sources/said?claim=${id}`,
       })),
       ...Object.values(facts.container).map(c => ({
         id: c.id,
         name: c.code,
         note: facts.place[c.place]?.name ?? '',
+        words: kindName(c.kind),
         path: `/store/${c.id}`,
         state: containers[c.id]?.state ?? ('empty' as const),
       })),
@@ -159,14 +177,17 @@ function SearchList({ onClose }: { onClose: () => void }) {
           path: s.container ? `/bench/${s.container}` : '/bench',
         })),
     ],
-    [facts, containers, say],
+    [facts, containers, say, kindName],
   );
   const found = useMemo(() => {
     const word = typed.trim().toLowerCase();
     if (word === '') return all.slice(0, MOST_ROWS);
     const ranked = all.flatMap(one => {
       const state = one.state ? say(`state-name.${one.state}`) : '';
-      const rank = Math.min(rankOf(one.name, word), 4 + rankOf(`${one.note} ${state}`, word));
+      const rank = Math.min(
+        rankOf(one.name, word),
+        4 + rankOf(`${one.note} ${state} ${one.words ?? ''}`, word),
+      );
       return Number.isFinite(rank) ? [{ one, rank }] : [];
     });
     return ranked
@@ -189,7 +210,9 @@ function SearchList({ onClose }: { onClose: () => void }) {
         {found.map(one => (
           <Command.Item key={one.id} value={one.id} onSelect={() => go(one.path)} className={item}>
             {one.state && <Swatch state={one.state} />} {one.name}
-            <span className="ml-auto text-small text-ash">{one.note}</span>
+            <span className="ml-auto text-small text-ash">
+              {one.claim ? say(`said.verdict.${weighed(one.claim)}`) : one.note}
+            </span>
           </Command.Item>
         ))}
       </Command.List>

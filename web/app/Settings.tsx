@@ -7,7 +7,7 @@ import { Dialog } from '../ui/Dialog.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
 import { useAppDispatch, useAppSelector, useUnits } from './hooks.ts';
 
-const keys = ['digits', 'slash', 'n', 't', 'u', 'primary', 'question', 'escape'] as const;
+const keys = ['digits', 'slash', 'n', 't', 'u', 'g', 'primary', 'question', 'escape'] as const;
 
 /** `?`: the keys, and what belongs to the person at this browser. */
 export function Settings({ open, onClose }: { open: boolean; onClose: () => void }) {

@@ -1,4 +1,4 @@
-import { CloudOff, Flame, Keyboard, Search as SearchIcon, Sun } from 'lucide-react';
+import { BookOpen, CloudOff, Flame, Keyboard, Search as SearchIcon, Sun } from 'lucide-react';
 import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
@@ -75,6 +75,14 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
         <button
           type="button"
           className={icon}
+          aria-label={say('glossary.open')}
+          onClick={() => onOpen('glossary')}
+        >
+          <BookOpen size={18} aria-hidden="true" />
+        </button>
+        <button
+          type="button"
+          className={icon}
           aria-label={say(theme === 'lamp' ? 'shell.to-day' : 'shell.to-lamp')}
           onClick={() => dispatch(personChanged({ theme: theme === 'lamp' ? 'day' : 'lamp' }))}
         >
@@ -99,6 +107,7 @@ const LogSomething = lazy(async () => ({
 }));
 const Search = lazy(async () => ({ default: (await import('./Search.tsx')).Search }));
 const TurnedDown = lazy(async () => ({ default: (await import('./TurnedDown.tsx')).TurnedDown }));
+const Glossary = lazy(async () => ({ default: (await import('./Glossary.tsx')).Glossary }));
 const Settings = lazy(async () => ({ default: (await import('./Settings.tsx')).Settings }));
 
 /** Toasts are of the same paper as the rest: no shadow, no float of their own. */
@@ -135,7 +144,7 @@ const common = (
   </>
 );
 
-type Opened = 'search' | 'settings' | 'log' | 'turned-down' | null;
+type Opened = 'search' | 'settings' | 'glossary' | 'log' | 'turned-down' | null;
 
 /** The application, once the facts are there. */
 export function Shell() {
@@ -183,6 +192,10 @@ function Layers({ groupName }: { groupName: string }) {
     useCallback(() => setOpened('settings'), []),
   );
   useKey(
+    'g',
+    useCallback(() => setOpened('glossary'), []),
+  );
+  useKey(
     'n',
     useCallback(() => setOpened('log'), []),
   );
@@ -219,6 +232,7 @@ function Layers({ groupName }: { groupName: string }) {
       </div>
       <Suspense fallback={null}>
         {opened === 'search' && <Search open onClose={() => setOpened(null)} />}
+        {opened === 'glossary' && <Glossary open onClose={() => setOpened(null)} />}
         {opened === 'settings' && <Settings open onClose={() => setOpened(null)} />}
         {opened === 'turned-down' && <TurnedDown open onClose={() => setOpened(null)} />}
         {opened === 'log' && <LogSomething open onClose={() => setOpened(null)} />}
