@@ -1,4 +1,13 @@
-import { expect, expectAccessible, settle, test, Visitor, Zeolite } from './zeolite.ts';
+import {
+  begin,
+  expect,
+  expectAccessible,
+  expectRecorded,
+  settle,
+  test,
+  Visitor,
+  Zeolite,
+} from './zeolite.ts';
 
 test.describe('on the demo', () => {
   const demo = new Zeolite('demo/main.ts');
@@ -156,4 +165,29 @@ test('an American reads gallons and Fahrenheit', async ({ visitor }) => {
   await visitor.select('OW-001');
   await expect(visitor.page.getByText(/52.2\sgal \(198\sL\)/)).toBeVisible();
   await expect(visitor.page.getByText(/457.7\slb/)).toBeVisible();
+});
+
+test('the group’s name, its code letters and the address of its labels are changed with the keys', async ({
+  visitor,
+}) => {
+  const { page } = visitor;
+  await begin(visitor);
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Keys and preferences' }).click();
+  const dialog = page.getByRole('dialog');
+  await visitor.fill('Name of the group', 'Barn water');
+  await visitor.fill('Letters of new codes', 'T H');
+  await expect(dialog.getByText('A letter, then up to five letters or figures.')).toBeVisible();
+  await expect(dialog.getByRole('button', { name: 'Keep it for the group' })).toBeDisabled();
+  await visitor.fill('Letters of new codes', 'BARN');
+  await visitor.fill('Address of the labels', 'http://192.168.1.20:4870');
+  await visitor.press('Keep it for the group');
+  await expectRecorded(page);
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('navigation', { name: 'Layers' })).toContainText('Barn water');
+  await visitor.fill('How many', '3');
+  await visitor.fill('Place', 'cellar');
+  await visitor.choose('What water', /^treated tap water/);
+  await visitor.press('Set them down');
+  await expect(visitor.container('BARN-001')).toBeVisible();
 });

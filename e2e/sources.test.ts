@@ -52,7 +52,8 @@ test('a notice marks what was filled from its tap since the suspected day, and t
   await expectAccessible(page, '[role=dialog]');
   await visitor.press('Put it in force');
   const notice = page.getByTestId('notice');
-  await expect(notice).toContainText('4 vessels are held by it: OW-003, OW-004, OW-005, OW-006');
+  await expect(notice).toContainText('4 vessels are held by it:');
+  await expect(notice.getByTestId('notice-holds')).toContainText('cellarOW-003 · OW-004 · OW-005 · OW-006');
   await expect(visitor.reach).not.toHaveText(before);
   await stepTo(page, 'bench');
   await expect(page.getByTestId('notice-in-force')).toContainText('Boil-water notice for Kitchen tap');

@@ -558,7 +558,7 @@ describe('a list as somebody else keeps it', () => {
       'Size,Place,Water,Date\n0.5 L,Pantry,bought,exp. June 2030\n20 L,Shed,tap,filled 3 May 2026',
       [
         {
-          said: ['date-of-until', 'date-missing'],
+          said: ['date-of-until', 'date-missing-until'],
           is: ['bottle-500ml Pantry bought 0.5 2025-12-01 2030-06-01 water clean'],
         },
         { said: [], is: ['can-20l Shed treated-tap 19.0 2026-05-03 water clean'] },

@@ -265,7 +265,7 @@ class RowReader {
     if (pack) this.#say('size', warn('pack', { pieces: counted, litres: usableL(pack) }));
     if (count > MOST_IN_ROW) this.#say('count', refuse('count-unread', { text: String(count) }));
     if (this.#text('place') === '') this.#say('place', refuse('no-place'));
-    const filledOn = this.#date('filled', 'filled');
+    const filledOn = this.#date('filled');
     const code = this.#code(count);
     const litres = this.#litres(size);
     const word = this.#text('water');
@@ -275,7 +275,7 @@ class RowReader {
     const isFilled = filledOn !== undefined || this.#text('until') !== '' || this.#text('filled') !== '';
     if (!isEmptySaid && word === '' && isFilled) this.#say('water', warn('water-missing'));
     if (!isEmptySaid && word !== '' && !filledOn && !this.#isRefused('filled'))
-      this.#say('filled', warn('date-missing'));
+      this.#say('filled', warn(this.#until() ? 'date-missing-until' : 'date-missing'));
     const vessel = this.#vessel(water);
 
     const known = code ? o.known.get(code.toLowerCase()) : undefined;
@@ -313,7 +313,9 @@ class RowReader {
     filledOn: Day | undefined,
   ): Partial<Proposal> {
     const origin = this.#origin();
-    const until = this.#date('until', 'until') ?? this.#date('filled', 'until');
+    const until = this.#until();
+    // what is wrong with it is said once, where it stands
+    this.#date('until');
     const residual = this.#residual();
     const isSealed = !/^(?:no|n|false|open|broken|0)$/i.test(this.#text('sealed'));
     return {
@@ -404,14 +406,12 @@ class RowReader {
     return code;
   }
 
-  /** The day of a thing, from a column; what the cell says that it is of something else is not taken for it. */
-  #date(field: 'filled' | 'until', of: 'filled' | 'until'): Day | undefined {
+  /** The day that stands in a column; what the cell says that it is of something else is not taken for it. */
+  #date(field: 'filled' | 'until'): Day | undefined {
     const text = this.#text(field);
     if (text === '') return undefined;
     const date = readDate(text, this.o.dayFirst);
-    const isOther = date && 'day' in date && (date.of ?? field) !== of;
-    // each cell is judged once, for the column that it stands in
-    if (field !== of) return date && 'day' in date && !isOther ? date.day : undefined;
+    const isOther = date && 'day' in date && (date.of ?? field) !== field;
     if (!date) this.#say(field, refuse('date-unread', { text }));
     else if ('unclear' in date) this.#say(field, refuse('date-unclear', { text }));
     else if (date.day < EARLIEST) this.#say(field, refuse('date-long-ago', { filledDay: date.day }));
@@ -420,6 +420,15 @@ class RowReader {
       this.#say(field, refuse('date-future', { filledDay: date.day }));
     else if (date.isMonthOnly) this.#say(field, warn('month-only', { filledDay: date.day }));
     return date && 'day' in date && !isOther ? date.day : undefined;
+  }
+
+  /** The day that a print says it keeps until, in whichever of the two columns it stands. */
+  #until(): Day | undefined {
+    for (const field of ['until', 'filled'] as const) {
+      const date = readDate(this.#text(field), this.o.dayFirst);
+      if (date && 'day' in date && (date.of ?? field) === 'until' && date.day >= EARLIEST) return date.day;
+    }
+    return undefined;
   }
 
   #litres(size: { kind: ContainerKind } | undefined): number | undefined {

@@ -42,12 +42,21 @@ export const group = fields({
   dropsPerMl: v.exactOptional(between(5, 60)),
   /** What a browser reads in until its person chooses. */
   units: v.exactOptional(v.picklist(unitSystems)),
+  /** What the codes of new containers begin with. */
+  codeLetters: v.exactOptional(v.pipe(v.string(), v.regex(/^\p{L}[\p{L}\p{N}]{0,5}$/u, 'code-letters'))),
   /** Where a label's QR code leads: the address that phones of the group reach this server at. */
-  address: v.exactOptional(v.pipe(v.string(), v.url('url'), v.maxLength(200, 'too-long'))),
+  address: v.exactOptional(
+    v.pipe(
+      v.string(),
+      // a phone follows it: nothing but a page is led to
+      v.check(text => URL.canParse(text) && /^https?:\/\//i.test(text), 'url'),
+      v.maxLength(200, 'too-long'),
+    ),
+  ),
 });
 
 type GroupPart = DataOf<typeof group>;
-type MayLack = 'units' | 'address';
+type MayLack = 'units' | 'address' | 'codeLetters';
 export type GroupFields = Required<Omit<GroupPart, MayLack>> & Pick<GroupPart, MayLack>;
 
 /** What the store is sized and judged by; any part may be set alone. */

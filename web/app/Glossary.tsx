@@ -36,7 +36,7 @@ export function Glossary({ open, onClose }: { open: boolean; onClose: () => void
       say(`glossary.${term}.words`)
         .toLowerCase()
         .split('|')
-        .some(word => page.includes(word));
+        .some(word => new RegExp(`(?<!\\p{L})${word.trim().replace('.', '\\.')}(?!\\p{L})`, 'u').test(page));
     return [terms.filter(isHere), terms.filter(term => !isHere(term))];
   }, [say]);
   return (

@@ -5,6 +5,7 @@ import { ChoiceBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
+import { GroupForm } from './GroupForm.tsx';
 import { useAppDispatch, useAppSelector, useUnits } from './hooks.ts';
 
 const keys = ['digits', 'slash', 'n', 't', 'u', 'g', 'primary', 'question', 'escape'] as const;
@@ -51,6 +52,8 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
           }}
         />
       </Sentence>
+      <h3 className="mt-5 mb-2 text-base">{say('group-form.title')}</h3>
+      <GroupForm />
       <h3 className="mt-5 mb-2 text-base">{say('keys.title')}</h3>
       <dl className="grid grid-cols-[90px_1fr] gap-y-1.5">
         {keys.map(key => (

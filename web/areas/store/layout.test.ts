@@ -90,6 +90,8 @@ describe('codes', () => {
     expect(nextCodes(facts, 2)).toEqual(['TH-095', 'TH-096']);
     const fresh = { ...facts, container: {} };
     expect(nextCodes(fresh, 2)).toEqual(['TH-001', 'TH-002']);
+    const renamed = { ...facts, group: { ...facts.group, codeLetters: 'BARN' } };
+    expect(nextCodes(renamed, 2)).toEqual(['BARN-001', 'BARN-002']);
     expect(nextCodes({ ...fresh, group: { ...fresh.group, name: '' } }, 1)).toEqual(['W-001']);
   });
 });

@@ -1,11 +1,14 @@
 import type { Facts } from '#core/log/facts.ts';
 import { type Draft, draft, newSubject } from '../../session/draft.ts';
 
-/** Codes that follow the last one: "TH-012" after "TH-011"; a group's first code has its initials. */
+/** Codes that follow the last one: "TH-012" after "TH-011"; a group's first code has its letters, or its initials. */
 export function nextCodes(facts: Facts, count: number): string[] {
+  const { codeLetters } = facts.group;
   const taken = Object.values(facts.container)
     .map(c => /^(.*?)(\d+)$/.exec(c.code))
-    .filter(m => m !== null);
+    .filter(m => m !== null)
+    // once the group has said its letters, codes of others are left as they are
+    .filter(([, prefix]) => codeLetters === undefined || prefix === `${codeLetters}-`);
   const last = taken.sort((a, b) => Number(b[2]) - Number(a[2]))[0];
   const initials = facts.group.name
     .split(/\s+/)
@@ -13,7 +16,7 @@ export function nextCodes(facts: Facts, count: number): string[] {
     .slice(0, 2)
     .map(w => w[0]!.toUpperCase())
     .join('');
-  const prefix = last?.[1] ?? `${initials || 'W'}-`;
+  const prefix = last?.[1] ?? `${codeLetters ?? (initials || 'W')}-`;
   const from = Number(last?.[2] ?? 0);
   return Array.from(
     { length: count },
