@@ -3,6 +3,7 @@ import {
   expect,
   expectAccessible,
   expectRecorded,
+  quiet,
   settle,
   test,
   Visitor,
@@ -46,6 +47,34 @@ test.describe('on the demo', () => {
     await expect(page.getByRole('button', { name: 'Leave this sheet' })).toBeVisible();
     await expect(page.getByRole('timer')).toBeVisible();
     await expectAccessible(page);
+  });
+
+  test('no page is taller than its window: End scrolls the layer, and nothing else away', async ({
+    page,
+  }) => {
+    test.setTimeout(300_000);
+    for (const viewport of [
+      { width: 1280, height: 800 },
+      { width: 390, height: 844 },
+    ]) {
+      await page.setViewportSize(viewport);
+      for (const path of [
+        'today',
+        'plan',
+        'store',
+        'rain/catch',
+        'sources',
+        'bench?method=alum',
+        'tests',
+        'supplies',
+      ]) {
+        await page.goto(demo.address + path);
+        await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+        await quiet(page);
+        const over = await page.evaluate(() => document.documentElement.scrollHeight - innerHeight);
+        expect([path, over]).toEqual([path, 0]);
+      }
+    }
   });
 
   test('g explains the words of the page, and / finds a vessel by its kind and a statement with its verdict', async ({

@@ -81,6 +81,16 @@ describe('schools of the dose', () => {
     expect(answer({ ...tap, residualMgL: 0.1 }, 'tap-as-is')).toBeUndefined();
     expect(defaultDoseSchool(tap)).toBe('tap-as-is');
     expect(defaultDoseSchool(gallon)).toBe('drops-rule');
+    // nobody read it: without a notice nothing is asked of it; cloudy it is no tap water as it was sent
+    const unread = { ...gallon, isTreatedTap: true };
+    expect(answer(unread, 'tap-as-is')?.doseMl).toBe(0);
+    expect(defaultDoseSchool(unread)).toBe('tap-as-is');
+    expect(answer({ ...unread, clarity: 'cloudy' }, 'tap-as-is')).toBeUndefined();
+    expect(defaultDoseSchool({ ...unread, clarity: 'cloudy' })).toBe('drops-rule');
+    expect(defaultDoseSchool({ ...unread, jars: [{ doseMgL: 2, residualMgL: 0.6 }] })).toBe(
+      'measured-demand',
+    );
+    expect(defaultDoseSchool({ ...tap, residualMgL: 0.1 })).toBe('drops-rule');
   });
 
   it('tops up what was treated here and proved, not what is raw', () => {

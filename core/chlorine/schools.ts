@@ -163,7 +163,17 @@ function measuredDemand(c: DoseCase): DoseAnswer {
 
 function tapAsIs(c: DoseCase): DoseAnswer {
   if (!c.isTreatedTap) return none('tap-as-is', 'dose.tap-as-is.not-tap');
-  if (c.residualMgL === undefined) return none('tap-as-is', 'dose.tap-as-is.unread');
+  // without a notice nothing is asked of it, read or not; cloudy it is not what was put into the pipe
+  if (c.residualMgL === undefined)
+    return c.clarity === 'clear'
+      ? {
+          school: 'tap-as-is',
+          answers: true,
+          doseMl: 0,
+          targetMgL: 0,
+          working: message('dose.tap-as-is.unread'),
+        }
+      : none('tap-as-is', 'dose.tap-as-is.cloudy');
   if (c.residualMgL < TAP_RESIDUAL_MG_L)
     return none('tap-as-is', 'dose.tap-as-is.low', { residualMgL: c.residualMgL });
   if (c.residualMgL > MRDL_MG_L)
@@ -179,7 +189,7 @@ function tapAsIs(c: DoseCase): DoseAnswer {
 
 function tapTopUp(c: DoseCase): DoseAnswer {
   if (!c.isTreatedTap && !c.isProved) return none('tap-top-up', 'dose.tap-top-up.not-tap');
-  if (c.residualMgL === undefined) return none('tap-top-up', 'dose.tap-as-is.unread');
+  if (c.residualMgL === undefined) return none('tap-top-up', 'dose.tap-top-up.unread');
   if (c.residualMgL >= TOP_UP_MG_L)
     return none('tap-top-up', 'dose.tap-top-up.enough', { residualMgL: c.residualMgL });
   return byTarget('tap-top-up', c, TOP_UP_MG_L - c.residualMgL, 'dose.tap-top-up');
@@ -211,12 +221,14 @@ export function doseAnswers(c: DoseCase): DoseAnswer[] {
 }
 
 /**
- * The school to begin with: treated tap with a residual stays as it is, jars that were read decide, anything else follows
- * the drop rule. It goes by the water, never by the bottle: where the rule has no answer for a bottle, another one is asked
+ * The school to begin with: treated tap stays as it is unless it reads too little, jars that were read decide, anything else
+ * follows the drop rule. It goes by the water, never by the bottle: where the rule has no answer for a bottle, another one is asked
  * for and not taken in silence.
  */
 export function defaultDoseSchool(c: DoseCase): DoseSchoolId {
   const answers = (id: DoseSchoolId) => doseAnswers(c).some(a => a.school === id && a.answers);
+  // jars that were read tell more of a water than that nobody read it
+  if (answers('measured-demand') && c.residualMgL === undefined) return 'measured-demand';
   if (answers('tap-as-is')) return 'tap-as-is';
   return answers('measured-demand') ? 'measured-demand' : 'drops-rule';
 }

@@ -220,7 +220,7 @@ function Layers({ groupName }: { groupName: string }) {
           {turn > 1 && <Reach />}
           {turn > 2 && <HeaderSide onOpen={setOpened} />}
         </header>
-        <main id="layer" tabIndex={-1} className="min-h-0 flex-1 overflow-auto outline-none">
+        <main id="layer" tabIndex={-1} className="relative min-h-0 flex-1 overflow-auto outline-none">
           <ClockFault />
           {turn > 2 && (
             <InTurn>

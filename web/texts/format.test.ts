@@ -184,3 +184,19 @@ describe('rain', () => {
     expect(plain(format.rain(mm, 'US'))).toBe(text);
   });
 });
+
+describe('a clock', () => {
+  it.each([
+    ['en-GB', '14:24'],
+    ['de-DE', '14:24'],
+    ['en-US', '2:24 pm'],
+  ])('is read as in %s', (locale, text) => {
+    const at = new Date('2026-06-01T14:24:00Z');
+    const shown = new Intl.DateTimeFormat('en-GB', { ...format.clockOf(locale), timeZone: 'UTC' }).format(at);
+    expect(shown.replaceAll('\u202f', ' ')).toBe(text);
+  });
+
+  it('at midnight says no hour 24', () => {
+    expect(format.time('2026-06-01T00:05:00.000Z', 'UTC')).toBe('00:05');
+  });
+});

@@ -208,6 +208,11 @@ export const monthName = (month: number, width: 'long' | 'short' = 'long'): stri
 /** Beyond this a day and a month may be meant of another year (days). */
 const NEAR_DAYS = 300;
 
+const weekdayNames = datesWith({ weekday: 'short', timeZone: 'UTC' });
+
+/** The weekday of a day: "Mon". */
+export const weekdayName = (value: Day): string => weekdayNames(new Date(`${value}T12:00:00Z`));
+
 /** A near day, with its weekday: "Wed 25 Nov"; one far off, with its year instead. */
 export function weekday(value: Day, today: Day | undefined): string {
   if (today && Math.abs(daysBetween(today, value)) > NEAR_DAYS) return day(value);
@@ -224,9 +229,19 @@ function zoned(name: string, options: Intl.DateTimeFormatOptions, timeZone: stri
   return made;
 }
 
-/** Wall-clock time in the group's zone: "14:24". */
+/** How a clock is read where a locale is at home: twelve hours twice, or twenty-four. @example clockOf('en-US').hour12 // true */
+export const clockOf = (locale: Intl.Locale | string): Intl.DateTimeFormatOptions =>
+  new Intl.DateTimeFormat(locale, { hour: 'numeric' }).resolvedOptions().hour12
+    ? { hour: 'numeric', minute: '2-digit', hour12: true }
+    : { hour: '2-digit', minute: '2-digit', hour12: false };
+
+// asked once: each writer of dates costs milliseconds
+let ownClock: Intl.DateTimeFormatOptions | undefined;
+
+/** Wall-clock time in the group's zone, as the person's clocks show it: "14:24", "2:24 pm". */
 export function time(value: Instant, timeZone: string): string {
-  return zoned('time', { hour: '2-digit', minute: '2-digit' }, timeZone).format(new Date(value));
+  ownClock ??= clockOf(numberLocale);
+  return zoned('time', ownClock, timeZone).format(new Date(value));
 }
 
 export function dayAndTime(value: Instant, timeZone: string): string {

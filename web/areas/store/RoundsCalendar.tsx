@@ -27,6 +27,9 @@ interface Props {
   readonly onMove: (key: string, day: Day) => void;
 }
 
+/** A week of days from a Monday on. */
+const WEEK: readonly Day[] = Array.from({ length: 7 }, (_, i) => addDays('2026-06-01', i));
+
 /** Days of a month, with the empty cells before the first so that weeks begin on Monday. */
 function cellsOf(month: string): (Day | null)[] {
   const first = `${month}-01`;
@@ -100,12 +103,26 @@ export function RoundsCalendar({ rounds, today, broken, onMove }: Props) {
           </Link>
         </div>
       )}
+      <p className="text-small text-ash" data-testid="rounds-key">
+        {format.listing(
+          [...new Set(rounds.map(r => facts.place[r.place]?.name ?? ''))].map(name =>
+            say('rounds.key', { code: initials(name), place: name }),
+          ),
+        )}
+      </p>
       <div className="grid grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-x-8 gap-y-5">
         {names.map(month => (
           <section key={month} aria-labelledby={`month-${month}`}>
             <h2 id={`month-${month}`} className="text-base">
               {format.month(month)}
             </h2>
+            <div aria-hidden="true" className="grid grid-cols-7 text-small text-ash">
+              {WEEK.map(day => (
+                <span key={day} className="px-1">
+                  {format.weekdayName(day)}
+                </span>
+              ))}
+            </div>
             <div className="grid grid-cols-7 border-t border-l border-rule">
               {cellsOf(month).map((day, i) =>
                 day ? (
