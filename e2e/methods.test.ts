@@ -51,14 +51,14 @@ const refusals: readonly (readonly [string, string, string | RegExp, RegExp])[] 
   ['can', 'Lids', 'used', /Used lids do not seal again/],
   ['carbon', 'What it is against', 'germs', /Carbon holds no germs back/],
   ['distil', 'It smells of', 'fuel or solvent', /come over with the steam/],
-  ['permanganate', 'Colour', 'purple', /Purple is far too strong/],
+  ['permanganate', 'Colour', 'purple', /many times too much in it/],
 ];
 
 test('what can hurt is refused on its screen, with a way out and no sheet to begin', async ({
   visitor,
   zeolite,
 }) => {
-  test.setTimeout(90_000);
+  test.setTimeout(240_000);
   const { page } = visitor;
   await settle(visitor);
   for (const [method, blank, option, reason] of refusals) {

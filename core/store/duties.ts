@@ -194,7 +194,10 @@ function merged(waiting: readonly Waiting[]): Duty[] {
 
 /** Water that was drunk from a container before it was fit, in the last week. */
 function incidentDuties(container: ContainerFacts, timeZone: string, today: Day): Duty[] {
-  return (container.fill?.drawnUnfit ?? [])
+  // who drank of it is told, wherever the rest of the water went
+  const { fill, past = [] } = container;
+  return [...past, ...(fill ? [fill] : [])]
+    .flatMap(water => water.drawnUnfit ?? [])
     .map(
       (d): Duty => ({
         id: `unfit:${d.entry}`,

@@ -56,6 +56,7 @@ export interface PastFill {
   readonly ill?: readonly Illness[];
   readonly ended?: Fill['ended'];
   readonly failed?: Fill['failed'];
+  readonly drawnUnfit?: Fill['drawnUnfit'];
 }
 
 /** Water in a container, since it was last filled. */

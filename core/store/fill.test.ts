@@ -1,10 +1,12 @@
 import { beforeEach, describe, expect, it } from 'vitest';
 import { type Hand, hand } from '#demo/hand.ts';
 import { addMinutes } from '../calendar/day.ts';
+import { dutiesAt } from '../duties.ts';
 import { fold } from '../record.ts';
 import type { Subject } from '../subject.ts';
 import { readingOfChlorine } from '../tests/readings.ts';
 import type { ContainerFacts } from './facts.ts';
+import { stateAt } from './state.ts';
 
 const start = '2026-11-25T08:00:00.000Z';
 let h: Hand;
@@ -183,6 +185,19 @@ describe('a batch in it', () => {
     h.at(addMinutes(start, 50)).write('drawn', drum, { volumeL: 2, use: 'drinking', byTap: false });
     expect(facts().fill?.drawnUnfit).toMatchObject([{ litres: 2, why: 'standing' }]);
     expect(facts().fill?.drawnUnfit).toHaveLength(1);
+    // it is told to those who drank wherever the rest went: topped up, or poured away
+    h.at(addMinutes(start, 55)).write('filled', drum, {
+      volumeL: { value: 198, known: 'measured' },
+      water: 'well',
+      sealed: true,
+    });
+    expect(facts().fill?.drawnUnfit).toHaveLength(1);
+    h.at(addMinutes(start, 60)).write('emptied', drum, { to: 'utility' });
+    const told = () => {
+      const all = fold(h.entries);
+      return dutiesAt(all, stateAt(all, addMinutes(start, 65))).map(d => d.what.id);
+    };
+    expect(told()).toContain('duty.drawn-unfit.standing');
   });
 });
 

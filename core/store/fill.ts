@@ -47,6 +47,8 @@ export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
     ...(left?.ended ? { ended: left.ended } : {}),
     ...(left?.undoneAt ? { undoneAt: left.undoneAt } : {}),
     ...(left?.failed ? { failed: left.failed } : {}),
+    ...(left?.drunk ? { drunk: left.drunk } : {}),
+    ...(left?.drawnUnfit ? { drawnUnfit: left.drawnUnfit } : {}),
     // poured onto other water it is as poor as that: what was earned in a part was not earned in the rest
     ...(treated && !left
       ? {
@@ -65,7 +67,7 @@ const PAST_KEPT = 6;
 /** A container whose water is gone, or is about to be: what was known of it stays for what was poured out of it. */
 export function passedOn({ fill, past = [], ...container }: ContainerFacts, until: Instant): ContainerFacts {
   if (!fill) return past.length > 0 ? { ...container, past } : container;
-  const { since, water, origin, from, ill, ended, failed: fail } = fill;
+  const { since, water, origin, from, ill, ended, drawnUnfit, failed: fail } = fill;
   const gone: PastFill = {
     since,
     until,
@@ -75,6 +77,7 @@ export function passedOn({ fill, past = [], ...container }: ContainerFacts, unti
     ...(ill ? { ill } : {}),
     ...(ended ? { ended } : {}),
     ...(fail ? { failed: fail } : {}),
+    ...(drawnUnfit ? { drawnUnfit } : {}),
   };
   return { ...container, past: [...past, gone].slice(-PAST_KEPT) };
 }
