@@ -76,6 +76,18 @@ describe('the line of the headings', () => {
         ['Size', 'Label'],
       ]),
     ).toBe(0);
+    expect(
+      headLine([
+        ['Code', 'Size', 'Place', 'Filled', 'Residual after 24 h'],
+        ['A', '20 L', 'Shed', '1 May 2026', '0.4'],
+      ]),
+    ).toBe(0);
+    expect(
+      headLine([
+        ['5 gal container', 'Garage', 'well water'],
+        ['20 L', 'Shed', 'tap'],
+      ]),
+    ).toBe(-1);
     // a list that begins with its first container keeps it
     expect(headLine([['x'], ['y']])).toBe(-1);
     expect(

@@ -123,7 +123,8 @@ export function headLine(table: readonly (readonly string[])[]): number {
   const isWide = table.some(row => row.length > 1);
   let [best, most] = [-1, isWide ? 1 : 0];
   table.slice(0, MOST_ABOVE).forEach((row, i) => {
-    if (row.some(isValue)) return;
+    // one figure in a long line of headings is a heading ("residual after 24 h"); a third of the cells is a container
+    if (row.filter(isValue).length * 3 >= Math.max(1, row.filter(cell => cell.trim() !== '').length)) return;
     const understood = guessFields(row).filter(field => field !== 'ignore').length;
     if (understood > most) [best, most] = [i, understood];
   });
