@@ -461,11 +461,11 @@ describe('a thing that was found out before the thing was written down', () => {
   ] as const)('says of a drum that is set down today what its sheet of last week says: %j', data => {
     const { h, id } = drum();
     h.write('filled', id, { volumeL: { value: 198, known: 'measured' }, water: 'treated-tap', sealed: true });
-    const after = (at: string) => {
+    const judgedWith = (at: string) => {
       const told = hand(at).write('read', id, data);
       return stateAt(fold([...h.entries, told]), addMinutes(start, 10)).containers[id]!.judgement;
     };
-    const [early, late] = [after(lastWeek), after(addMinutes(start, 5))];
+    const [early, late] = [judgedWith(lastWeek), judgedWith(addMinutes(start, 5))];
     expect([early.verdict, early.reason.id]).toEqual([late.verdict, late.reason.id]);
   });
 

@@ -4,8 +4,9 @@ import { memo } from 'react';
 import { NavLink } from 'react-router';
 import type { Area, Duty } from '#core/duty.ts';
 import { useSay } from '../texts/texts.ts';
+import { layers } from './builtLayers.ts';
 import { useDuties } from './hooks.ts';
-import { type Layer, layers, pathOf } from './layers.ts';
+import { type Layer, pathOf } from './layers.ts';
 import { SedimentBed } from './sediments.tsx';
 
 /** How many things wait now, by area. */

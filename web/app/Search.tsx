@@ -10,8 +10,9 @@ import { useKindName } from '../texts/kindName.ts';
 import { useSay } from '../texts/texts.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Swatch } from '../ui/Textures.tsx';
+import { layers } from './builtLayers.ts';
 import { useFacts, useWaterState } from './hooks.ts';
-import { layers, pathOf } from './layers.ts';
+import { pathOf } from './layers.ts';
 
 /** Rows offered at once: more are found by typing on. */
 const MOST_ROWS = 60;

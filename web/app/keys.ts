@@ -1,10 +1,8 @@
 import { useEffect } from 'react';
-import { useNavigate } from 'react-router';
 import { useAppSelector } from './hooks.ts';
-import { layers, pathOf } from './layers.ts';
 
 /** Single keys mean something only where nobody is typing. */
-function isTyping(target: EventTarget | null): boolean {
+export function isTyping(target: EventTarget | null): boolean {
   const element = target as HTMLElement | null;
   return Boolean(
     element?.closest(
@@ -26,22 +24,6 @@ export function useKey(key: string, act: () => void): void {
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
   }, [key, act, isOn]);
-}
-
-/** A digit jumps to its layer. */
-export function useLayerKeys(): void {
-  const navigate = useNavigate();
-  const isOn = useAppSelector(s => s.person.singleKeys);
-  useEffect(() => {
-    if (!isOn) return;
-    const onKey = (e: KeyboardEvent) => {
-      if (e.ctrlKey || e.metaKey || e.altKey || isTyping(e.target)) return;
-      const layer = layers.find(l => l.key === e.key);
-      if (layer) void navigate(pathOf(layer.area));
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [navigate, isOn]);
 }
 
 /** Ctrl+Enter (⌘ on a Mac) does what the page or the dialog is for, from any of its blanks. */

@@ -1,5 +1,4 @@
 import type { Area } from '#core/duty.ts';
-import * as areas from '../areas.ts';
 
 /** A layer of the column: an area of the work, its key, and the sediment it is drawn as. */
 export interface Layer {
@@ -23,7 +22,7 @@ export type Sediment =
   | 'spring';
 
 /** The column from air to clean water, in the order of the work. The key of an area that is not built yet stays free. */
-const column: readonly Layer[] = [
+export const column: readonly Layer[] = [
   { area: 'today', key: '1', sediment: 'air', onStrip: true },
   { area: 'plan', key: '2', sediment: 'soil', onStrip: false },
   { area: 'store', key: '3', sediment: 'cobble', onStrip: true },
@@ -35,8 +34,5 @@ const column: readonly Layer[] = [
   { area: 'outage', key: '9', sediment: 'cloth', onStrip: false },
   { area: 'book', key: '0', sediment: 'spring', onStrip: false },
 ];
-
-/** The layers whose areas are built. */
-export const layers: readonly Layer[] = column.filter(({ area }) => Object.hasOwn(areas, area));
 
 export const pathOf = (area: Area): string => `/${area}`;

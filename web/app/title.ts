@@ -1,8 +1,8 @@
 import { useEffect } from 'react';
 import { useLocation } from 'react-router';
 import { useSay } from '../texts/texts.ts';
+import { layers } from './builtLayers.ts';
 import { useFacts } from './hooks.ts';
-import { layers } from './layers.ts';
 
 /** The page's name in its tab: what is open, the layer, the group. */
 export function useTitle(): void {
