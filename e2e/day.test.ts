@@ -12,12 +12,7 @@ async function stockUp(zeolite: Zeolite): Promise<void> {
   h.write('supply.set', h.subject('supply'), { name: 'Big pot', kind: 'pots', amount: 1 });
   const pond = { name: 'Mill pond', kind: 'pond', upstream: [], distanceM: 300, climbM: 10 } as const;
   h.write('source.set', h.subject('source'), pond);
-  const res = await fetch(`${zeolite.address}api/entries`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ entries: h.entries, mode: 'happened' }),
-  });
-  expect(res.status).toBe(201);
+  await zeolite.record(h.entries);
 }
 
 /** The first run, what is there, and the page found by its name. */

@@ -9,12 +9,7 @@ test('a folder of five waters that nobody may drink says no days, and why, on To
   const { page } = visitor;
   await begin(visitor);
   const { entries, vessels } = folderOf(addMinutes(await zeolite.now(), -4 * 60));
-  const res = await fetch(`${zeolite.address}api/entries`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ entries, mode: 'happened' }),
-  });
-  expect(res.status).toBe(201);
+  await zeolite.record(entries);
   await page.goto(`${zeolite.address}today`);
   await expect(visitor.reach).toContainText('0 days');
   const main = page.getByRole('main');

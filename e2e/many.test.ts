@@ -96,15 +96,7 @@ test('what is stopped is left out of an act on many, and named, and the rest is 
   await visitor.select('OW-002');
   const id = decodeURIComponent(page.url().split('/').pop()!);
   const h = hand(await zeolite.now(), 'Odile');
-  const res = await fetch(`${zeolite.address}api/entries`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({
-      entries: [h.write('container.changed', id, { heldBefore: 'chemical' })],
-      mode: 'happened',
-    }),
-  });
-  expect(res.status).toBe(201);
+  await zeolite.record([h.write('container.changed', id, { heldBefore: 'chemical' })]);
   await page.getByRole('link', { name: 'As a table' }).click();
   for (const code of ['OW-001', 'OW-002', 'OW-003']) await page.getByLabel(`Choose ${code}`).check();
   await visitor.choose('What to do with them', 'are emptied and filled afresh');

@@ -21,12 +21,7 @@ test('what is turned down after a reload stays with its reason, and is recorded 
   await zeolite.start();
   const h = hand(await zeolite.now(), 'Odile');
   const emptied = h.write('emptied', drum, { to: 'utility' });
-  const res = await fetch(`${zeolite.address}api/entries`, {
-    method: 'POST',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ entries: [emptied], mode: 'happened' }),
-  });
-  expect(res.status).toBe(201);
+  await zeolite.record([emptied]);
 
   await page.goto(zeolite.address);
   await visitor.press('1 was turned down');

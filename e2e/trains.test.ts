@@ -244,14 +244,7 @@ test('a vessel marked raw, a filter condemned on the way, and tablets that do no
   await visitor.select('OW-001');
   const drum = decodeURIComponent(page.url().split('/').pop()!);
   const h = hand(await zeolite.now(), 'Odile');
-  const record = async (...entries: readonly unknown[]) => {
-    const res = await fetch(`${zeolite.address}api/entries`, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ entries, mode: 'happened' }),
-    });
-    expect(res.status).toBe(201);
-  };
+  const record = (...entries: readonly unknown[]) => zeolite.record(entries);
   const [filter, tablets] = [h.subject('supply'), h.subject('supply')];
   await record(
     h.write('supply.set', filter, {

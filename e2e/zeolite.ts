@@ -83,6 +83,16 @@ export class Zeolite {
     return now;
   }
 
+  /** Records what already happened, past every screen. */
+  async record(entries: readonly unknown[]): Promise<void> {
+    const res = await fetch(`${this.address}api/entries`, {
+      method: 'POST',
+      headers: { 'Content-Type': 'application/json' },
+      body: JSON.stringify({ entries, mode: 'happened' }),
+    });
+    expect(res.status).toBe(201);
+  }
+
   /** Sets the clock of server and browsers so many minutes on. */
   async pass(minutes: number): Promise<void> {
     const now = new Date(Date.parse(await this.now()) + minutes * 60_000).toISOString();

@@ -6,62 +6,44 @@ import { Phrase } from '../ui/Phrase.tsx';
 import { Act } from './Act.tsx';
 import { useFacts } from './hooks.ts';
 
-const LETTERS = /^\p{L}[\p{L}\p{N}]{0,5}$/u;
+/** What of the group is said here, and what each may be; only a name there must be. */
+const parts = [
+  ['name', /\S/],
+  ['codeLetters', /^(?:\p{L}[\p{L}\p{N}]{0,5})?$/u],
+  ['address', /^(?:https?:\/\/\S+)?$/i],
+] as const;
+type Part = (typeof parts)[number][0];
 
 /** What the group is called, what the codes of its new containers begin with, and where its labels lead. */
 export function GroupForm() {
   const say = useSay();
   const { group } = useFacts();
-  const [name, setName] = useState(group.name);
-  const [letters, setLetters] = useState(group.codeLetters ?? '');
-  const [address, setAddress] = useState(group.address ?? '');
-  const faults = {
-    name: name.trim() === '' ? ('group-form.name.none' as const) : undefined,
-    letters: letters !== '' && !LETTERS.test(letters) ? ('group-form.letters.odd' as const) : undefined,
-    address: address !== '' && !/^https?:/.test(address) ? ('group-form.address.odd' as const) : undefined,
-  };
+  const [typed, setTyped] = useState<Readonly<Partial<Record<Part, string>>>>({});
+  const textOf = (part: Part): string => typed[part] ?? group[part] ?? '';
   const drafts = useMemo((): Draft[] | undefined => {
-    const changes = {
-      ...(name.trim() !== group.name ? { name: name.trim() } : {}),
-      ...(letters !== '' && letters !== group.codeLetters ? { codeLetters: letters } : {}),
-      ...(address !== '' && address !== group.address ? { address } : {}),
-    };
-    return Object.keys(changes).length > 0 ? [draft('group.set', 'group', changes)] : undefined;
-  }, [name, letters, address, group]);
+    const changes = parts.flatMap(([part]) => {
+      const text = typed[part]?.trim() ?? '';
+      return text === '' || text === group[part] ? [] : [[part, text] as const];
+    });
+    return changes.length > 0 ? [draft('group.set', 'group', Object.fromEntries(changes))] : undefined;
+  }, [typed, group]);
+  const blanks = Object.fromEntries(
+    parts.map(([part, fits]) => [
+      part,
+      <TextBlank
+        key={part}
+        label={say(`group-form.${part}`)}
+        value={textOf(part)}
+        onValue={text => setTyped(before => ({ ...before, [part]: text }))}
+        placeholder={say(`group-form.${part}.hint`)}
+        {...(fits.test(textOf(part)) ? {} : { fault: `group-form.${part}.odd` as const })}
+      />,
+    ]),
+  );
   return (
     <Act drafts={drafts} label={say('group-form.keep')} told={say('group-form.told')} look="plain">
       <Sentence>
-        <Phrase
-          text="group-form.sentence"
-          blanks={{
-            name: (
-              <TextBlank
-                label={say('group-form.name')}
-                value={name}
-                onValue={setName}
-                {...(faults.name ? { fault: faults.name } : {})}
-              />
-            ),
-            letters: (
-              <TextBlank
-                label={say('group-form.letters')}
-                value={letters}
-                onValue={setLetters}
-                placeholder={say('group-form.letters.hint')}
-                {...(faults.letters ? { fault: faults.letters } : {})}
-              />
-            ),
-            address: (
-              <TextBlank
-                label={say('group-form.address')}
-                value={address}
-                onValue={setAddress}
-                placeholder={say('group-form.address.hint')}
-                {...(faults.address ? { fault: faults.address } : {})}
-              />
-            ),
-          }}
-        />
+        <Phrase text="group-form.sentence" blanks={blanks} />
       </Sentence>
     </Act>
   );

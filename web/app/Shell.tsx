@@ -1,5 +1,5 @@
 import { BookOpen, CloudOff, Flame, Keyboard, Search as SearchIcon, Sun } from 'lucide-react';
-import { lazy, memo, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
+import { lazy, memo, type ReactNode, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
 import { personChanged } from '../person/person.ts';
@@ -36,7 +36,6 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
   const { isLive, queue, turnedDown, trouble } = useAppSelector(s => s.log);
   const homes = Object.values(facts.home);
   const people = homes.reduce((sum, h) => sum + h.people.length, 0);
-  const icon = 'flex h-9 w-9 items-center justify-center rounded-sm hover:bg-lime';
   return (
     <div className="flex shrink-0 items-center gap-3">
       {(!isLive || queue.length > 0) && (
@@ -65,42 +64,45 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
         <p className="text-small text-ash">{format.weekday(today, today)}</p>
       </div>
       <div className="flex no-print">
-        <button
-          type="button"
-          className={icon}
-          aria-label={say('search.title')}
-          onClick={() => onOpen('search')}
-        >
+        <HeadButton label={say('search.title')} onClick={() => onOpen('search')}>
           <SearchIcon size={18} aria-hidden="true" />
-        </button>
-        <button
-          type="button"
-          className={icon}
-          aria-label={say('glossary.open')}
-          onClick={() => onOpen('glossary')}
-        >
+        </HeadButton>
+        <HeadButton label={say('glossary.open')} onClick={() => onOpen('glossary')}>
           <BookOpen size={18} aria-hidden="true" />
-        </button>
-        <button
-          type="button"
-          className={icon}
-          aria-label={say(theme === 'lamp' ? 'shell.to-day' : 'shell.to-lamp')}
+        </HeadButton>
+        <HeadButton
+          label={say(theme === 'lamp' ? 'shell.to-day' : 'shell.to-lamp')}
           onClick={() => dispatch(personChanged({ theme: theme === 'lamp' ? 'day' : 'lamp' }))}
         >
           {theme === 'lamp' ? <Sun size={18} aria-hidden="true" /> : <Flame size={18} aria-hidden="true" />}
-        </button>
-        <button
-          type="button"
-          className={icon}
-          aria-label={say('settings.title')}
-          onClick={() => onOpen('settings')}
-        >
+        </HeadButton>
+        <HeadButton label={say('settings.title')} onClick={() => onOpen('settings')}>
           <Keyboard size={18} aria-hidden="true" />
-        </button>
+        </HeadButton>
       </div>
     </div>
   );
 });
+
+interface HeadButtonProps {
+  readonly label: string;
+  readonly onClick: () => void;
+  readonly children: ReactNode;
+}
+
+/** A small drawing in the head of every page, with its name. */
+function HeadButton({ label, onClick, children }: HeadButtonProps) {
+  return (
+    <button
+      type="button"
+      className="flex h-9 w-9 items-center justify-center rounded-sm hover:bg-lime"
+      aria-label={label}
+      onClick={onClick}
+    >
+      {children}
+    </button>
+  );
+}
 
 // dialogs come with the first key or click that asks for them
 const LogSomething = lazy(async () => ({
