@@ -130,6 +130,8 @@ describe('the clock', () => {
       logger: pino({ level: 'silent' }),
     });
     const { server: http, address } = await listen(app.express, 0);
+    // papers take longer to make than Node keeps a waiting connection
+    expect(http.keepAliveTimeout).toBeGreaterThan(60_000);
     const res = await fetch(new URL(routes.clock, address), {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },

@@ -5,6 +5,12 @@ import type { Express } from 'express';
 /** Ports tried after the wished one, when it is taken. */
 const PORTS_TRIED = 20;
 
+/**
+ * A connection that waits for its next request is kept so long (ms): the five seconds of Node ran out while papers were made, and a
+ * request that was on its way then was cut off.
+ */
+const KEPT_ALIVE_MS = 65_000;
+
 /** Listens on this machine only, on the wished port or the next free one (0: any). */
 export async function listen(app: Express, port: number): Promise<{ server: Server; address: string }> {
   for (let tried = 0; ; tried++) {
@@ -14,6 +20,7 @@ export async function listen(app: Express, port: number): Promise<{ server: Serv
           error ? reject(error) : resolve(listening),
         );
       });
+      server.keepAliveTimeout = KEPT_ALIVE_MS;
       if (tried > 0)
         console.error(
           `Port ${port} is taken, perhaps by a Zeolite of another folder: this one listens on another.`,

@@ -95,7 +95,7 @@ function HeadButton({ label, onClick, children }: HeadButtonProps) {
   return (
     <button
       type="button"
-      className="flex h-9 w-9 items-center justify-center rounded-sm hover:bg-lime"
+      className="flex h-9 w-9 items-center justify-center rounded-sm hover:bg-lime max-wide:h-11 max-wide:w-7"
       aria-label={label}
       onClick={onClick}
     >
