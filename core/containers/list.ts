@@ -17,6 +17,7 @@ import {
   readVolume,
   unitOfHeading,
 } from './listSize.ts';
+import { heldOf, isBrokenBy, type ListedMark, markOf, pastTold } from './listVessel.ts';
 import { forbidsDrinking, type ListedWater, readWater, wordingOf } from './listWater.ts';
 import { isPack, packById, packFor, pieceL } from './pack.ts';
 
@@ -33,9 +34,6 @@ function kindFor(size: ReadSize, kinds: readonly ContainerKind[]): ContainerKind
     .sort((a, b) => Math.abs(a.nominalL - size.litres) - Math.abs(b.nominalL - size.litres));
   return near.find(k => k.shape === size.shape) ?? near[0];
 }
-
-/** What a list says that a vessel is, beside the water in it. */
-export type ListedMark = 'failed' | 'condemned' | 'waiting';
 
 /** A container that a row asks to set down. */
 export interface Proposal {
@@ -155,47 +153,6 @@ const totalRow = (cells: readonly string[], line: number): ListRow => ({
   proposals: [],
   isKnown: false,
 });
-
-const helds: readonly (readonly [HeldBefore, RegExp])[] = [
-  [
-    'chemical',
-    /chemic|fuel|diesel|petrol|gasoline|kerosene|paraffin|\boils?\b|pestic|herbic|weedkiller|fertili|paint|solvent|antifreeze|detergent|bleach|soap|poison/,
-  ],
-  ['milk-juice', /milk|juice|cordial|squash|wine|beer|soda|syrup/],
-  ['unknown', /unknown|dunno|not known|^\?$/],
-  ['new', /^(?:new|nothing|never used)$/],
-  ['food', /^(?:food|edible)/],
-  ['water', /^(?:water|water only|tap water|drinking water)$/],
-];
-
-/** How a past is told beside a vessel, and what is done to water and is none. */
-const PAST =
-  /\b(?:was|were|had|held|ex|once|former(?:ly)?|previously|used (?:for|to hold|to be)|contained|came with|bought with|from)\b[ -]*(.*)/;
-const TREATED = /\b(?:treat\w*|dos\w*|add\w*|drops?|rins\w*|saniti[sz]\w*|wash\w*|clean\w*|scrub\w*)\b/;
-/** A vessel that lets water out, or dirt in. */
-const BROKEN =
-  /\b(?<!no |not |never )(?:leak(?:s|ing|y|ed)?|crack(?:s|ed)?|split|hole|punctured|no lid|lid (?:missing|broken|off)|without (?:a )?lid)\b/i;
-
-const marks: Readonly<Record<string, ListedMark | 'open' | 'utility' | 'none'>> = {
-  ready: 'none',
-  due: 'none',
-  limited: 'none',
-  'limited protection': 'none',
-  past: 'none',
-  empty: 'none',
-  ok: 'none',
-  good: 'none',
-  full: 'none',
-  sealed: 'none',
-  open: 'open',
-  opened: 'open',
-  utility: 'utility',
-  raw: 'utility',
-  waiting: 'waiting',
-  failed: 'failed',
-  bad: 'failed',
-  condemned: 'condemned',
-};
 
 class RowReader {
   readonly #judgements: CellJudgement[] = [];
@@ -480,31 +437,19 @@ class RowReader {
     return !/^(?:|no|n|false|never|0|-|–)$/i.test(this.#text('opened'));
   }
 
-  /** What the row's own words say that the vessel held: "was a diesel can". A treatment is no past. */
-  #pastTold(): HeldBefore | undefined {
-    const texts = [this.#text('note'), this.#text('code'), this.#sizeText()];
-    const told = texts
-      .flatMap(text => PAST.exec(text.toLowerCase())?.[1] ?? [])
-      .find(text => !TREATED.test(text));
-    return told
-      ? helds.find(([of, word]) => (of === 'chemical' || of === 'milk-juice') && word.test(told))?.[0]
-      : undefined;
-  }
-
   /** What the vessel is: its past, its state, and what is written beside it. The gravest word decides. */
   #vessel(water: Water | undefined): Pick<Proposal, 'role' | 'heldBefore' | 'mark' | 'isOpen'> {
     const held = this.#text('held').toLowerCase();
-    const told = this.#pastTold();
-    const heldBefore =
-      told ?? (held === '' ? 'water' : (helds.find(([, word]) => word.test(held))?.[0] ?? 'unknown'));
+    const told = pastTold([this.#text('note'), this.#text('code'), this.#sizeText()]);
+    const heldBefore = told ?? (held === '' ? 'water' : (heldOf(held) ?? 'unknown'));
     if (told && told !== 'water')
       this.#say('note', warn('held-told', { text: this.#text('note') || this.#sizeText() }));
-    const isBroken = [this.#text('note'), this.#text('state')].some(text => BROKEN.test(text));
+    const isBroken = [this.#text('note'), this.#text('state')].some(isBrokenBy);
     if (isBroken) this.#say('note', warn('broken'));
     if (held !== '' && heldBefore === 'unknown' && held !== 'unknown')
       this.#say('held', warn('held-unknown', { text: held }));
     const state = wordingOf(this.#text('state'));
-    const said = state === '' ? 'none' : marks[state];
+    const said = state === '' ? 'none' : markOf(state);
     const mark = isBroken && (said === undefined || said === 'none' || said === 'open') ? 'failed' : said;
     const isForbidden = [this.#text('state'), this.#text('note'), this.#text('code')].some(forbidsDrinking);
     if (mark === undefined && !isForbidden)

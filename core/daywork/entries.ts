@@ -2,7 +2,7 @@ import { message } from '../judgement.ts';
 import { kind, none } from '../log/define.ts';
 import { batchBegun, batchDone, batchLate, closing, handThere, laid, rearranged } from './fields.ts';
 import { changed } from './fold.ts';
-import { onBatchBegun, onBatchLive, onOpen } from './guards.ts';
+import { onBatchBegun, onBatchLive, onOpen, onRearranged } from './guards.ts';
 import { numberOf } from './underway.ts';
 
 export const entries = {
@@ -85,7 +85,7 @@ export const entries = {
     data: rearranged,
     on: ['work'],
     fold: { work: (facts, { data }) => ({ ...facts, choices: data.choices }) },
-    guard: onOpen,
+    guard: onRearranged,
     restsOn: none,
     words: none,
   }),

@@ -3,6 +3,7 @@ import { filterStanding } from '../filters/register.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
+import { laterWord } from '../log/guard.ts';
 import { CRUMB_L } from '../schedule/problem.ts';
 import type { BatchFacts, WorkFacts } from './facts.ts';
 import type { BatchBegunFields } from './fields.ts';
@@ -17,6 +18,12 @@ const workOf = (facts: Facts, { subject }: { readonly subject: string }): WorkFa
 /** It is about work that goes on. */
 export const onOpen = (facts: Facts, entry: Told): Judgement[] =>
   workOf(facts, entry)?.closedAt ? stop('guard.work-closed') : [];
+
+/** How the work is split anew, which is later than how it was laid. */
+export const onRearranged = (facts: Facts, entry: Told): Judgement[] => [
+  ...onOpen(facts, entry),
+  ...laterWord(entry.happenedAt, workOf(facts, entry)!.laidAt),
+];
 
 /** It is about a batch that was begun, and has not ended. */
 export function onBatchLive(facts: Facts, entry: Told<{ readonly batch: string }>): Judgement[] {

@@ -469,6 +469,28 @@ describe('a thing that was found out before the thing was written down', () => {
     expect([early.verdict, early.reason.id]).toEqual([late.verdict, late.reason.id]);
   });
 
+  it('is no later word than what was said when it was written down', () => {
+    const h = hand(start);
+    const [id, place] = [h.subject('container'), h.subject('place')];
+    h.write('container.added', id, {
+      code: 'A-1',
+      kind: 'drum-208l',
+      place,
+      role: 'raw',
+      heldBefore: 'chemical',
+    });
+    h.at(lastWeek).write('moved', id, { place: h.subject('place') });
+    h.at(lastWeek).write('container.changed', id, { heldBefore: 'new' });
+    const after = fold(h.entries).container[id]!;
+    expect([after.place, after.role, after.heldBefore]).toEqual([place, 'raw', 'chemical']);
+    const said = guard(
+      fold(h.entries),
+      h.at(lastWeek).write('container.changed', id, { heldBefore: 'new' }),
+      start,
+    );
+    expect(said.map(j => [j.verdict, j.reason.id])).toEqual([['warn', 'guard.later-word']]);
+  });
+
   it('is refused where it is something done to water that was not there', () => {
     const { h, id } = drum();
     h.write('filled', id, { volumeL: { value: 198, known: 'measured' }, water: 'treated-tap', sealed: true });

@@ -103,9 +103,30 @@ export function createFold({ kinds, subjects }: Definitions) {
     const type = typeOf(subject);
     const list = standing(entries).sort(inOrder);
     const birth = list.findIndex(e => stepOf(e.kind, type)?.isBeginning);
+    const after = (facts: SubjectFacts | undefined, told: readonly Told[]) =>
+      told.reduce((before, entry) => step(before, entry, subject), facts);
+    const born = after(undefined, list.slice(Math.max(0, birth), birth + 1));
     // a thing has a past before it was written down: that counts from its own day
-    const ordered = birth > 0 ? [list[birth]!, ...list.slice(0, birth), ...list.slice(birth + 1)] : list;
-    return ordered.reduce<SubjectFacts | undefined>((facts, entry) => step(facts, entry, subject), undefined);
+    return after(
+      withPast(born, list[birth], list.slice(0, Math.max(0, birth)), after),
+      list.slice(birth + 1),
+    );
+  }
+
+  /** What was just written down, with what happened to it before; what was said as it was written down is the later word. */
+  function withPast(
+    born: SubjectFacts | undefined,
+    birth: Told | undefined,
+    past: readonly Told[],
+    after: (facts: SubjectFacts | undefined, told: readonly Told[]) => SubjectFacts | undefined,
+  ): SubjectFacts | undefined {
+    if (!born || !birth || past.length === 0) return born;
+    const said = Object.keys(birth.data as object).filter(key => key in born);
+    const kept = Object.fromEntries(
+      said.map(key => [key, (born as unknown as Record<string, unknown>)[key]]),
+    );
+    const facts = after(born, past);
+    return facts && ({ ...facts, ...kept } as SubjectFacts);
   }
 
   /** Facts of an empty log. */

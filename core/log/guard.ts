@@ -7,6 +7,10 @@ import type { Definitions, FoldOf } from './fold.ts';
 
 type AnyGuard = (facts: Facts, entry: Told, now: Instant) => Judgement[];
 
+/** What is said of a thing for a day before it was written down: what was said then is the later word, and stands. */
+export const laterWord = (at: Instant, writtenAt: Instant): Judgement[] =>
+  at < writtenAt ? [judge('warn', message('guard.later-word', { writtenAt }), 'record')] : [];
+
 /** Guards for the kinds that are declared: each is asked only where its subject is there. */
 export function createGuard({ kinds, subjects }: Definitions, { typeOf, stepOf, subjectFactsOf }: FoldOf) {
   /**

@@ -7,6 +7,7 @@ import { isPack, pieceL } from '../containers/pack.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
 import type { Told } from '../log/entry.ts';
 import type { Facts } from '../log/facts.ts';
+import { laterWord } from '../log/guard.ts';
 import { leftParams } from '../quality/advice.ts';
 import { heldAt } from '../sources/findings.ts';
 import { judgeNotice, noticesFor, stopsAt } from '../sources/known.ts';
@@ -46,8 +47,10 @@ export function onAdded(facts: Facts, { subject, data }: Told<ContainerFields>):
   return judgements;
 }
 
-export const onChanged = (facts: Facts, { subject, data }: Told<ContainerChange>): Judgement[] =>
-  data.code === undefined ? [] : judgeCode(facts, data.code, subject);
+export const onChanged = ofContainer((facts, container, entry: Told<ContainerChange>) => [
+  ...(entry.data.code === undefined ? [] : judgeCode(facts, entry.data.code, entry.subject)),
+  ...laterWord(entry.happenedAt, container.addedAt),
+]);
 
 /** Codes stand for one container each. */
 function judgeCode(facts: Facts, code: string, subject: string): Judgement[] {
@@ -127,7 +130,10 @@ export const notBeforeWater = ({ fill, past, code }: ContainerFacts, at: Instant
 export const onMoved = ofContainer((facts, container, entry: Told<Standing>, now) => {
   if (!facts.place[entry.data.place]) return [judge('refuse', message('guard.no-place'), 'record')];
   const { massKg: fullKg } = containerState(facts, container, now, dayOf(now, facts.group.timeZone));
-  const judgements = judgePlacing(facts, container, fullKg, entry.data.place, entry.data.shelf);
+  const judgements = [
+    ...judgePlacing(facts, container, fullKg, entry.data.place, entry.data.shelf),
+    ...laterWord(entry.happenedAt, container.addedAt),
+  ];
   const lift = judgeLift(fullKg, facts.plan.liftKg);
   return lift.verdict === 'ok' ? judgements : [...judgements, lift];
 });
