@@ -33,3 +33,21 @@ export function contactTime(water: { temperatureC?: number; ph?: number; clarity
     ? { minutes: LONG_CONTACT_MIN, why }
     : { minutes: CONTACT_MIN, why: [message('contact.usual')] };
 }
+
+export type StandRule = 'usual' | 'long' | 'giardia';
+
+/** The stands that are taught, each with its minutes, for a scale: which one holds here, and what a longer one would earn too. */
+export function standRules(
+  contact: ContactTime,
+  giardiaMin?: number,
+): readonly { readonly rule: StandRule; readonly minutes: number; readonly isChosen: boolean }[] {
+  const longer = giardiaMin !== undefined && giardiaMin > contact.minutes ? giardiaMin : undefined;
+  const rules: readonly (readonly [StandRule, number | undefined])[] = [
+    ['usual', CONTACT_MIN],
+    ['long', LONG_CONTACT_MIN],
+    ['giardia', longer],
+  ];
+  return rules.flatMap(([rule, minutes]) =>
+    minutes === undefined ? [] : [{ rule, minutes, isChosen: minutes === contact.minutes }],
+  );
+}

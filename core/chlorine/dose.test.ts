@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { guessed, measured } from '../units/amount.ts';
-import { contactTime } from './contact.ts';
+import { contactTime, standRules } from './contact.ts';
 import { type DoseQuestion, instructionOf, planDose } from './instruct.ts';
 import { dilutionFor, measurePlan, measureWith, toolCatalogue } from './measure.ts';
 import { sanitisingRinse } from './sanitise.ts';
@@ -214,6 +214,17 @@ describe('contact time', () => {
     expect(contactTime({ temperatureC: 12, ph: 8.1 }).minutes).toBe(60);
     expect(contactTime({ ph: 7 }).minutes).toBe(60);
     expect(contactTime({}).why).toHaveLength(1);
+  });
+
+  it.each([
+    // pH unread: the usual half hour stands on the scale as another rule's own, not as what holds here
+    [{ temperatureC: 20 }, undefined, [30, false], [60, true]],
+    [{ temperatureC: 20, ph: 7 }, undefined, [30, true], [60, false]],
+    [{ temperatureC: 20, ph: 7 }, 85, [30, true], [60, false], [85, false]],
+    // what the wait earns anyway is no longer stand
+    [{ temperatureC: 9, ph: 7 }, 60, [30, false], [60, true]],
+  ] as const)('of %j with %s min for Giardia stands among the taught ones', (water, giardiaMin, ...rules) => {
+    expect(standRules(contactTime(water), giardiaMin).map(r => [r.minutes, r.isChosen])).toEqual(rules);
   });
 });
 

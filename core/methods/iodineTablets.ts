@@ -29,7 +29,7 @@ export const iodineTablets: Method = {
     return {
       headline: message('tablets.headline', params),
       under: message('tablets.under', params),
-      working: [message('tablets.working', params)],
+      working: [message('tablets.working', params), ...(isCold ? [message('tablets.cold')] : [])],
       due: { amount: pieces, unit: 'tablets' },
       judgements: [
         ...judgeDrinkers(inputs),

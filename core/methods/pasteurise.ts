@@ -48,7 +48,7 @@ export const pasteurise: Method = {
       due: { amount: PASTEURISE_MIN, unit: 'min', onlyUnder: true },
       judgements: [
         ...(choiceOf(inputs, 'proof') === 'by-eye' ? [refuse('pasteurise.by-eye', 'who-hwt')] : []),
-        warn('boil.not-chemicals', 'who-gdwq'),
+        warn('pasteurise.not-chemicals', 'who-gdwq'),
       ],
       steps: [
         doStep('heat', message('step.pasteurise.heat', params)),

@@ -99,7 +99,10 @@ export const tablets: Method = {
     return {
       headline: message('tablets.headline', params),
       under: message('tablets.under', params),
-      working: [message('tablets.working', params)],
+      working: [
+        message('tablets.working', params),
+        ...(minutes === packMin ? [] : [message(isLong ? 'tablets.long' : 'tablets.cold')]),
+      ],
       credit: earnedBy(product, isCloudy, isLong),
       scale: {
         ticks: [0, 30, 60, 120, 180, 240],

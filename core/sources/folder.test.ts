@@ -46,7 +46,9 @@ describe('a folder of five waters that nobody may drink', () => {
       reasons[name],
     ]);
     expect(own.judgement.remedy).toBeDefined();
-    expect(labelOf(facts, container, own)).toMatchObject({ notForDrinking: true });
+    const label = labelOf(facts, container, own);
+    expect(label).toMatchObject({ notForDrinking: true });
+    expect(label.lines[0]!.id).toBe(reasons[name]);
     const duties = dutiesAt(facts, state).filter(d =>
       [d.subject, ...(d.subjects ?? [])].some(id => id === container.id || id === sources[name]),
     );

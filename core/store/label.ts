@@ -27,6 +27,9 @@ function gradeOf(state: ContainerState): Message {
   return message(state.fitness?.label ?? 'label.utility');
 }
 
+/** Nobody drinks it for what was found in it, or about its vessel: the label says what that is. */
+const isKeptFrom = ({ state, isFound }: ContainerState): boolean => state === 'failed' || isFound === true;
+
 /** How long it is good, what is left in it, and which step would take that out. */
 function keepsLines(state: ContainerState): Message[] {
   const { goodUntil: until, fitness } = state;
@@ -41,7 +44,8 @@ function keepsLines(state: ContainerState): Message[] {
 /** The label of a container as it is now: code, contents, grade, filled, good until, treatment, by whom, where. */
 export function labelOf(facts: Facts, container: ContainerFacts, state: ContainerState): Label {
   const { fill } = container;
-  const lines: Message[] = [];
+  // what was found stands first: the rest of a small label may be rubbed off
+  const lines: Message[] = isKeptFrom(state) ? [state.judgement.reason] : [];
   if (fill && state.litres > 0) {
     lines.push(message('label.holds', { litres: state.litres, water: `water.${fill.water}` }));
     const sources = new Set(

@@ -58,6 +58,8 @@ export interface ContainerState {
   readonly proof?: Proof;
   /** What its water is fit for, where it holds any that is not failed, held or waiting. */
   readonly fitness?: WaterFitness;
+  /** Something was found in it, or about its vessel, that keeps it from being drunk: the judgement's reason is that. */
+  readonly isFound?: true;
   /** It would be drinking water but for what was found. */
   readonly isStopped?: true;
   /** What is dissolved in it past a limit: whom it is not for. */
@@ -187,11 +189,12 @@ function fitState(
   );
   const { grade, proof } = fitness;
   if (grade === 'never' || grade === 'utility') {
-    const judgement = isGivenUp(fill, now)
+    const found = isGivenUp(fill, now)
       ? judge('refuse', message('state.given-up'), 'who-gdwq', { remedy: message('state.given-up.remedy') })
       : vessel && vessel.most !== 'drinking'
         ? vessel.judgement
-        : (known.says ?? judgeFitness(fitness, sourced, undefined));
+        : known.says;
+    const judgement = found ?? judgeFitness(fitness, sourced, undefined);
     return grade === 'never'
       ? { state: 'failed', counts: null, fitness, judgement }
       : {
@@ -199,6 +202,7 @@ function fitState(
           counts: 'utility',
           fitness,
           judgement,
+          ...(found ? { isFound: true as const } : {}),
           ...(judgement === known.says && isMeantToBeDrunk(container, fill, known)
             ? { isStopped: true as const }
             : {}),

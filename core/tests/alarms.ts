@@ -86,9 +86,16 @@ export function heldByAlarm(container: ContainerFacts): HeldByAlarm | undefined 
   return { alarm, why: sanitisedAt && sanitisedAt > alarm.at ? 'retest' : 'uncleaned' };
 }
 
+/** What an alarm is for: "E. coli", or what was smelt or seen, "Smell of fuel". */
+const whatWasFound = ({ parameter, found }: Alarm['reading']): string =>
+  found && parameterRow(parameter).class === 'senses'
+    ? `sensed.${parameter}.${found}`
+    : `parameter.${parameter}`;
+
 /** What is said of an alarm: what was found, when. */
 export const alarmParams = ({ reading, at }: Pick<Alarm, 'reading' | 'at'>): Params => ({
   name: `parameter.${reading.parameter}`,
+  what: whatWasFound(reading),
   foundAt: at,
   ...(reading.found ? { found: `found-word.${reading.found}` } : {}),
   figure: figureOf(reading) ?? 0,

@@ -5,6 +5,7 @@ import { doseSchools } from '#core/chlorine/schools.ts';
 import { materials, seedKinds } from '#core/containers/kinds.ts';
 import { needSchools } from '#core/need/need.ts';
 import { animalRates, climateFactor, institutionRates } from '#core/need/rates.ts';
+import { parameters } from '#core/quality/parameters.ts';
 import { entryKinds } from '#core/record.ts';
 import { waterStates } from '#core/store/state.ts';
 import { neverDrunk, originAnswers, waterIds } from '#core/water/waters.ts';
@@ -59,6 +60,9 @@ describe('the catalogue', () => {
       ...Object.keys(animalRates).map(a => `animal.${a}`),
       ...Object.keys(institutionRates).map(i => `institution.${i}`),
       ...entryKinds.map(kind => `entry.${kind}`),
+      ...Object.entries(parameters).flatMap(([id, row]) =>
+        row.class === 'senses' ? row.words.map(word => `sensed.${id}.${word}`) : [],
+      ),
     ];
     expect(ids.filter(id => !has(id))).toEqual([]);
   });
@@ -101,7 +105,7 @@ describe('the catalogue', () => {
 
   it('writes no count before a plural that cannot be one', () => {
     const counted =
-      /\{\{\w+(?:, number)?\}\} (?:days|places|containers|months|weeks|years|hours|people|homes|vessels|drops|tablets|bottles|rounds|visits|rows|labels|steps|minutes|jars|lids|files|entries|ways)\b/;
+      /\{\{\w+(?:, number)?\}\} (?:days|places|containers|months|weeks|years|hours|people|homes|vessels|drops|tablets|packets|bottles|rounds|visits|rows|labels|steps|minutes|jars|lids|files|entries|ways)\b/;
     const wrong = Object.entries(en).filter(
       // i18next chooses among these by their count; what is merged is two at least; a figure that was typed stays as typed
       ([id, text]) =>

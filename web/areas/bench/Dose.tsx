@@ -29,7 +29,7 @@ import {
   questionOf,
   useBenchForm,
 } from './question.ts';
-import { DoseScale, ResidualScale } from './Scales.tsx';
+import { DoseScale, ResidualScale, StandScale } from './Scales.tsx';
 import { ToolsBlank } from './ToolsBlank.tsx';
 import { WaterAsItIs } from './WaterAsItIs.tsx';
 
@@ -140,6 +140,7 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
       {plan && question && stops.every(isOfTheRule) && (
         <>
           <DoseScale plan={plan} volumeL={question.volumeL.value} onChoose={school => set({ school })} />
+          {plan.chosen.answers && plan.chosen.doseMl > 0 && <StandScale plan={plan} />}
           <ResidualScale />
         </>
       )}

@@ -1,3 +1,4 @@
+import { standRules } from '#core/chlorine/contact.ts';
 import type { DosePlan } from '#core/chlorine/instruct.ts';
 import { spoonMl } from '#core/chlorine/measure.ts';
 import type { DoseSchoolId } from '#core/chlorine/schools.ts';
@@ -8,6 +9,7 @@ import { useSay } from '../../texts/texts.ts';
 import { RuleScale, type ScaleMark } from '../../ui/RuleScale.tsx';
 
 const DOSE_TICKS = [0.5, 1, 2, 5, 10, 20, 50, 100, 200, 500];
+const STAND_TICKS = [10, 20, 30, 60, 120, 240, 480];
 const RESIDUAL_TICKS = [0, 1, 2, 3, 4, 5, 6];
 
 /** Doses on a dose scale: every school for this very case, and where a tablespoon would land. */
@@ -78,6 +80,28 @@ export function DoseScale({
           </li>
         ))}
       </ul>
+    </section>
+  );
+}
+
+/** Minutes to stand: the usual half hour stands beside what holds for this water, so that the one is not taken for the other. */
+export function StandScale({ plan }: { plan: DosePlan }) {
+  const say = useSay();
+  return (
+    <section>
+      <h2 className="mb-2 text-base">{say('scale.stand')}</h2>
+      <RuleScale
+        label={say('scale.stand')}
+        spacing="log"
+        ticks={STAND_TICKS}
+        marks={standRules(plan.contact, plan.giardiaMin).map(({ rule, minutes, isChosen }) => ({
+          id: rule,
+          value: minutes,
+          label: say(`stand.${rule}`),
+          note: format.duration(minutes),
+          ...(isChosen ? { tone: 'chosen' as const } : {}),
+        }))}
+      />
     </section>
   );
 }
