@@ -1,3 +1,6 @@
+import { once } from 'node:events';
+import type { AddressInfo } from 'node:net';
+import express from 'express';
 import { pino } from 'pino';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { Snapshot } from '#contract/log.ts';
@@ -186,6 +189,20 @@ describe('problems', () => {
     expect(full.problem.title).toContain('nothing was recorded');
     expect(answered(new Error('boom'))).toMatchObject({ status: 500 });
     expect(answered(new ProblemError('refused'))).toMatchObject({ status: 409 });
+  });
+
+  it('cut an answer that had begun, so that half of it is not taken for the whole', async () => {
+    const app = express();
+    app.get('/', (_req, res) => {
+      res.set('Content-Length', '20').write('half of it');
+      throw new Error('the other half is not to be had');
+    });
+    app.use(onError);
+    const listening = app.listen(0, '127.0.0.1');
+    await once(listening, 'listening');
+    const { port } = listening.address() as AddressInfo;
+    await expect(fetch(`http://127.0.0.1:${port}/`).then(res => res.text())).rejects.toThrow();
+    listening.close();
   });
 
   it('never tell what went on inside', () => {

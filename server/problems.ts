@@ -59,5 +59,7 @@ function kindOf(error: unknown): ProblemKind {
 export const onError: ErrorRequestHandler = (error, req, res, _next) => {
   const kind = kindOf(error);
   if (kind === 'internal' || kind === 'storage-full') req.log?.error({ err: error }, 'request failed');
-  sendProblem(res, kind, error instanceof ProblemError ? error.more : {});
+  // an answer that had begun cannot become another one: it is cut, so that nobody takes half of it for the whole
+  if (res.headersSent) res.destroy();
+  else sendProblem(res, kind, error instanceof ProblemError ? error.more : {});
 };

@@ -2,14 +2,13 @@ import type { SafeForm } from '../bench/safe.ts';
 import { addDays, addMinutes, dayOf, type Instant, instantOf, minutesBetween } from '../calendar/day.ts';
 import type { Context } from '../methods/method.ts';
 import { treatmentOf } from '../methods/treatments.ts';
-import { lineOf } from '../schedule/line.ts';
+import { FETCH, lineOf } from '../schedule/line.ts';
 import {
   joined,
   type Line,
   type Minute,
   type Problem,
   type Span,
-  type Tool,
   type ToolKind,
 } from '../schedule/problem.ts';
 import { runDay } from '../schedule/run.ts';
@@ -20,13 +19,7 @@ import { isDaylight, type Site } from '../sun/daylight.ts';
 import { type Tier, tiers } from '../trains/grade.ts';
 import type { Train } from '../trains/train.ts';
 import { haulOf } from '../water/haul.ts';
-
-/** So many tools of a kind, each of so many litres. */
-export interface ToolRow {
-  readonly kind: ToolKind;
-  readonly count: number | undefined;
-  readonly litres: number | undefined;
-}
+import { type ToolRow, toolsOf } from './tools.ts';
 
 /** Somebody who helps, and from when to when they are up (`07:00`). */
 export interface HandRow {
@@ -54,58 +47,6 @@ export interface DayForm {
   readonly waitingL: number | undefined;
 }
 
-interface Usual {
-  readonly count: number;
-  readonly litres: number;
-}
-
-/** What a household has of a kind of tool, and a hall that cooks for many, until somebody says. */
-const usualTools: Readonly<Record<ToolKind, readonly [household: Usual, hall: Usual]>> = {
-  stove: [
-    { count: 1, litres: 0 },
-    { count: 2, litres: 0 },
-  ],
-  pot: [
-    { count: 2, litres: 10 },
-    { count: 4, litres: 25 },
-  ],
-  kettle: [
-    { count: 1, litres: 1.7 },
-    { count: 2, litres: 1.7 },
-  ],
-  vessel: [
-    { count: 2, litres: 20 },
-    { count: 3, litres: 100 },
-  ],
-  'clean-vessel': [
-    { count: 2, litres: 20 },
-    { count: 3, litres: 100 },
-  ],
-  filter: [
-    { count: 1, litres: 10 },
-    { count: 4, litres: 20 },
-  ],
-  membrane: [
-    { count: 1, litres: 10 },
-    { count: 1, litres: 20 },
-  ],
-  lamp: [
-    { count: 1, litres: 1 },
-    { count: 2, litres: 1 },
-  ],
-  bottles: [
-    { count: 2, litres: 9 },
-    { count: 4, litres: 30 },
-  ],
-  still: [
-    { count: 1, litres: 4 },
-    { count: 1, litres: 4 },
-  ],
-};
-/** From so much a day on it is a hall's work (L). */
-const HALL_L = 60;
-export const usualTool = (kind: ToolKind, needL: number): Usual => usualTools[kind][needL < HALL_L ? 0 : 1];
-
 /** How far the water of several ways goes that comes together: as far as the poorest. */
 export const tierOfAll = (trains: readonly Train[]): Tier =>
   trains.map(t => t.tier).reduce((a, b) => (tiers.indexOf(a) > tiers.indexOf(b) ? a : b), 'whole' as Tier);
@@ -123,7 +64,7 @@ export function toolsFor(trains: readonly Train[]): ToolKind[] {
 
 /** The day's work is looked at so many days ahead, and given up beyond. */
 export const HORIZON_DAYS = 3;
-const HORIZON_MIN: Minute = HORIZON_DAYS * 1440;
+export const HORIZON_MIN: Minute = HORIZON_DAYS * 1440;
 
 /** Stretches of each day between two times of the clock, from a moment on; one that ends before it begins goes over midnight. */
 export function spansOf(from: string, until: string, now: Instant, timeZone: string): Span[] {
@@ -171,16 +112,17 @@ const siteOf = (trains: readonly Train[]): Site | undefined => {
     : undefined;
 };
 
+/** When the sun is up for the bottles of some trains; never where none lies in it. */
+export const sunOf = (trains: readonly Train[], now: Instant): Span[] => {
+  const site = siteOf(trains);
+  return site ? daylightSpans(site, now) : [];
+};
+
 /** One walk to a source and back, with what is carried (minutes). */
 export const tripOf = ({ distanceM, climbM, flowLMin }: SourceFacts, loadL: number): Minute =>
   Math.ceil(
     haulOf({ needL: loadL, loadL, carriers: 1, distanceM, climbM, ...(flowLMin ? { flowLMin } : {}) })
       .roundMin,
-  );
-
-const toolsOf = (rows: readonly ToolRow[]): Tool[] =>
-  rows.flatMap(({ kind, count = 0, litres = 0 }) =>
-    Array.from({ length: count }, (_, i) => ({ id: `${kind}-${i + 1}`, kind, litres })),
   );
 
 export type DayAsked =
@@ -211,7 +153,6 @@ export function problemOf(
     if ('missing' in line) return { missing: `method.${line.missing}` };
     lines.push(line);
   }
-  const site = siteOf(trains);
   const startMin = form.begins === 'now' ? 0 : minutesToMidnight(now, timeZone);
   const tonight = spansOf('00:00', evening, now, timeZone).find(span => span.until > startMin);
   const largest = Math.max(0, ...tools.map(t => t.litres));
@@ -224,7 +165,7 @@ export function problemOf(
           id: h.name.trim(),
           awake: spansOf(h.from, h.until, now, timeZone).filter(span => span.from >= startMin),
         })),
-      daylight: site ? daylightSpans(site, now) : [],
+      daylight: sunOf(trains, now),
       readyL: needL + largest,
       eveningMin: tonight?.until ?? 0,
       horizonMin: HORIZON_MIN,
@@ -232,20 +173,33 @@ export function problemOf(
   };
 }
 
-/** How far a way goes with some tools by its plainest order: a first look, before an order is looked for. */
+/** How far a way goes with some tools by its plainest order: when it is done, how much of it by evening, and the walks for it. */
+export interface FirstLook {
+  readonly endMin: Minute | undefined;
+  readonly eveningMin: Minute;
+  readonly byEveningL: number;
+  readonly walks: number;
+}
+
+/** A first look, before an order is looked for. */
 export function firstLook(
   form: DayForm,
   train: Train,
   context: Context,
   now: Instant,
   timeZone: string,
-): { readonly endMin: Minute | undefined; readonly byEveningL: number } | undefined {
+): FirstLook | undefined {
   const asked = problemOf(form, [train], context, now, timeZone);
   if ('missing' in asked) return undefined;
   const { problem } = asked;
   const schedule = runDay(problem, plainChoices(problem));
+  const fetched = new Set(
+    problem.lines.flatMap(l => l.stages.filter(s => s.method === FETCH).map(s => s.id)),
+  );
   return {
     endMin: schedule.endMin,
+    eveningMin: problem.eveningMin,
     byEveningL: Math.min(problem.needL, readyBy(schedule, problem.eveningMin)),
+    walks: schedule.batches.filter(b => fetched.has(b.stage)).length,
   };
 }

@@ -1,7 +1,8 @@
 import { addDays, type Day } from '../calendar/day.ts';
 import type { Facts } from '../log/facts.ts';
-import { type Problem, sizeOf } from '../schedule/problem.ts';
+import type { Problem } from '../schedule/problem.ts';
 import type { Schedule } from '../schedule/schedule.ts';
+import { usesOf } from '../schedule/uses.ts';
 import type { SupplyKind } from '../stock/kinds.ts';
 import { leftOf } from '../supplies/cover.ts';
 
@@ -22,16 +23,9 @@ export function usedUp(
   facts: Pick<Facts, 'supply'>,
   today: Day,
 ): UsedUp[] {
-  const stages = new Map(problem.lines.flatMap(line => line.stages).map(stage => [stage.id, stage]));
-  const amounts = new Map<SupplyKind, number>();
-  for (const { stage: id, litres } of schedule.batches) {
-    const stage = stages.get(id);
-    for (const { supply, amounts: of } of stage?.uses ?? [])
-      amounts.set(supply, (amounts.get(supply) ?? 0) + (of[sizeOf(stage!, litres)] ?? 0));
-  }
-  return [...amounts]
-    .filter(([, amount]) => amount > 0)
-    .map(([supply, amount]): UsedUp => {
+  return usesOf(problem, schedule)
+    .filter(({ amount }) => amount > 0)
+    .map(({ supply, amount }): UsedUp => {
       const left = Object.values(facts.supply)
         .filter(s => s.kind === supply)
         .reduce((sum, s) => sum + leftOf(s, today), 0);

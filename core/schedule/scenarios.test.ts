@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { type DayForm, problemOf, type ToolRow } from '../daywork/form.ts';
+import { type DayForm, problemOf } from '../daywork/form.ts';
+import type { ToolRow } from '../daywork/tools.ts';
 import { atOnce } from '../lots.ts';
 import type { Context } from '../methods/method.ts';
 import { buyable, settling } from '../trains/buyable.ts';

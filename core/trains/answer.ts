@@ -14,7 +14,7 @@ import {
   type TrainCase,
 } from './grade.ts';
 import { type EdgeMiss, searchTrains } from './search.ts';
-import { isBroken, type Means } from './step.ts';
+import { type Broken, isBroken, type Means } from './step.ts';
 import { compareTrains, forLitres, type Train } from './train.ts';
 
 /** How far a train falls short at one kind of germ. */
@@ -38,6 +38,14 @@ export interface OneMore {
   readonly train: Train;
 }
 
+/** A train for the litres that a case asks for. */
+export type Measure = (c: TrainCase, train: Train) => Train | Broken | undefined;
+
+/** Ways are judged by what a batch of them takes, however much is wanted in all (L). */
+export const BATCH_L = 20;
+
+const ofLitres = (c: TrainCase, volumeL: number): TrainCase => ({ ...c, found: { ...c.found, volumeL } });
+
 /** The answer to "this water, here, today: can it be made safe, and by when?" */
 export interface TrainAnswer {
   /** Nothing that is done at home makes it fit to drink, and why. */
@@ -46,6 +54,8 @@ export interface TrainAnswer {
   readonly isFitAsItComes: boolean;
   /** It is drunk fresh, within a day of being drawn: tested groundwater. Trains are then for what is to be kept. */
   readonly isFitFresh: boolean;
+  /** Less than this is not to be measured out: the trains are for so much (L). */
+  readonly leastL?: number;
   /** For the litres that were asked for, the best first. */
   readonly trains: readonly Train[];
   /** The best of them boils or filters cloudy water: time is short, or nothing here clears it. */
@@ -77,21 +87,32 @@ const measuredOut = (
   trains: readonly Train[],
   owned: readonly Means[],
   context: Context,
-): { readonly trains: Train[]; readonly uncleared: Train[] } => {
+  measure: Measure,
+): { readonly trains: Train[]; readonly uncleared: Train[]; readonly stopped: EdgeMiss[] } => {
   const out: Train[] = [];
   const uncleared: Train[] = [];
+  const stopped: EdgeMiss[] = [];
   for (const train of trains) {
     if (out.length === MOST_TOLD) break;
-    const clear = cleared(c, train, owned, context);
-    const [first, asItIs] = [clear, train].map(one => forLitres(c, one, context));
+    const clear = cleared(batchOf(c), train, owned, context);
+    const [first, asItIs] = [clear, train].map(one => measure(c, one));
     const plain = asItIs && !isBroken(asItIs) ? asItIs : undefined;
     const whole = first && !isBroken(first) ? first : plain;
     if (whole) out.push(whole);
+    else if (asItIs && isBroken(asItIs) && train.tier !== 'resort')
+      stopped.push({ before: [], broken: asItIs, reach: { tier: train.tier, lacksLog: train.lacksLog } });
     if (clear !== train && plain && whole !== plain) uncleared.push(plain);
   }
   // what was cleared first takes longer than it was told to
-  return { trains: out.sort((a, b) => compareTrains(a, b, c.short)), uncleared };
+  return { trains: out.sort((a, b) => compareTrains(a, b, c.short)), uncleared, stopped };
 };
+
+/** So little water that the least dose would be too much, or nobody could measure it. */
+const isTooLittle = ({ broken: { broken, would } }: EdgeMiss): boolean =>
+  ['train.edge.little', 'tablets.over'].includes(broken.reason.id) && (would?.before.volumeL ?? 0) < BATCH_L;
+
+/** The case of one batch of what is asked for: what a way is judged by. */
+export const batchOf = (c: TrainCase): TrainCase => ofLitres(c, Math.min(c.found.volumeL, BATCH_L));
 
 /** What can be done with a water by what is at hand, what it lacks, and what one thing more would do. */
 export function* answerTrains(
@@ -99,6 +120,7 @@ export function* answerTrains(
   owned: readonly Means[],
   buyable: readonly Means[],
   context: Context,
+  measure: Measure = (c, train) => forLitres(c, train, context),
 ): InLots<TrainAnswer> {
   const stop = stopOf(c);
   const isFitAsItComes =
@@ -119,13 +141,14 @@ export function* answerTrains(
       missed: [],
       more: [],
     };
-  const { resort, missed, ...found } = yield* searchTrains(c, owned, context);
+  const batch = batchOf(c);
+  const { resort, missed, ...found } = yield* searchTrains(batch, owned, context);
   const offers = found.offers.filter(o => !isFitFresh || o.tier === 'whole');
   const best = offers[0]?.tier;
   const more: OneMore[] = [];
   if (best !== 'whole')
     for (const thing of buyable) {
-      const found = yield* searchTrains(c, [thing, ...owned], context);
+      const found = yield* searchTrains(batch, [thing, ...owned], context);
       const {
         trains: [train],
       } = measuredOut(
@@ -133,18 +156,24 @@ export function* answerTrains(
         found.offers.filter(o => o.steps.some(s => s.means === thing) && goesFurther(o.tier, best)),
         owned,
         context,
+        measure,
       );
       if (train) more.push({ thing, train });
     }
-  const { trains, uncleared } = measuredOut(c, offers, owned, context);
+  const { trains, uncleared, stopped } = measuredOut(c, offers, owned, context, measure);
+  if (trains.length === 0 && !c.isAllThereIs && missed.some(isTooLittle)) {
+    const larger = yield* answerTrains(ofLitres(c, BATCH_L), owned, buyable, context, measure);
+    if (larger.trains.length > 0) return { ...larger, leastL: BATCH_L };
+  }
+  const last = resort && measure(c, resort);
   return {
     isFitAsItComes,
     isFitFresh,
     trains,
     uncleared,
     ...(trains[0] && cloudyAt(trains[0]) >= 0 ? { isUncleared: true as const } : {}),
-    ...(resort ? { resort } : {}),
-    missed,
+    ...(last && !isBroken(last) ? { resort: last } : {}),
+    missed: [...missed, ...stopped],
     more: more.sort((a, b) => compareTrains(a.train, b.train, c.short)),
   };
 }

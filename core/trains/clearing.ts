@@ -1,7 +1,7 @@
 import { CLEAR_NTU } from '../clearing/settle.ts';
 import type { Context } from '../methods/method.ts';
 import { treatmentOf } from '../methods/treatments.ts';
-import type { TrainCase } from './grade.ts';
+import { isTimeShort, type TrainCase } from './grade.ts';
 import { isBroken, type Means } from './step.ts';
 import { runTrain, type Train, trainOf } from './train.ts';
 
@@ -18,7 +18,7 @@ export const cloudyAt = ({ steps }: Train): number =>
 /** The train with what clears its water most put before the step that it is too cloudy for; itself where nothing at hand does. */
 export function cleared(c: TrainCase, train: Train, owned: readonly Means[], context: Context): Train {
   const at = cloudyAt(train);
-  if (at < 0 || c.short === 'time') return train;
+  if (at < 0 || isTimeShort(c.short)) return train;
   const order = train.steps.map(step => step.means);
   const tried = owned
     .filter(means => clears(means) && !order.includes(means))

@@ -10,8 +10,10 @@ import type { Origin, Sourced, Water } from '../water/waters.ts';
 import type { Taken } from './step.ts';
 
 /** What may be short where water is made safe; `moving`: all of it is carried. */
-export const shorts = ['nothing', 'time', 'fuel', 'hands', 'moving'] as const;
+export const shorts = ['nothing', 'time', 'evening', 'fuel', 'hands', 'moving'] as const;
 export type Short = (typeof shorts)[number];
+/** Cloudy water is not cleared first where that costs the time that there is not. */
+export const isTimeShort = (short: Short | undefined): boolean => short === 'time' || short === 'evening';
 
 /** The water that a train is looked for: what it is, as it was found, and what an authority asks of it. */
 export interface TrainCase {

@@ -14,7 +14,16 @@ import {
   type TrainCase,
 } from './grade.ts';
 import { type Broken, isBroken, type Means, type Taken, tryStep } from './step.ts';
-import { compareTrains, costOf, doneInChlorine, idsOf, type Train, thousandths, trainOf } from './train.ts';
+import {
+  compareTrains,
+  costOf,
+  doneInChlorine,
+  idsOf,
+  type Train,
+  thousandths,
+  trainOf,
+  usesOf,
+} from './train.ts';
 
 /** No train is longer: nobody keeps more vessels apart in their head. */
 export const MOST_STEPS = 6;
@@ -192,7 +201,11 @@ function benchOf(c: TrainCase, means: readonly Means[], context: Context) {
 
 /** The same water sooner; as soon, with the chlorine later, or cheaper; else by name, so that the answer is the same each time. */
 function isSooner(c: TrainCase, a: Node, b: Node): boolean {
-  const keys = ({ minutes, steps }: Node) => [thousandths(minutes), doneInChlorine(steps), costOf(c, steps)];
+  const keys = ({ minutes, steps }: Node) => [
+    thousandths(minutes),
+    doneInChlorine(steps),
+    costOf(c, usesOf(steps)),
+  ];
   const [left, right] = [keys(a), keys(b)];
   const at = left.findIndex((key, i) => key !== right[i]);
   return at < 0 ? idsOf(a.steps) < idsOf(b.steps) : left[at]! < right[at]!;

@@ -109,7 +109,7 @@ export function tryStep(means: Means, water: Passing, context: Context): Taken |
     before: water,
     after: leftBy(treatment, water, inputs, answer),
   };
-  const refused = broken ?? answer.judgements.find(j => j.verdict === 'refuse') ?? tooLittle(means, answer);
+  const refused = broken ?? answer.judgements.find(j => j.verdict === 'refuse');
   return refused ? { means, broken: refused, would: taken } : taken;
 }
 
@@ -119,20 +119,19 @@ function leftBy({ inTrain }: Treatment, water: Passing, inputs: Inputs, { remove
   return removes ? { ...after, dissolved: passedOn(after.dissolved, removes) } : after;
 }
 
-/** What is left of a supply does not do for this water. */
-function tooLittle({ method, left, name }: Means, { uses }: MethodAnswer): Judgement | undefined {
-  if (!left) return undefined;
-  const amount = uses.filter(u => u.supply === left.kind).reduce((sum, u) => sum + u.amount, 0);
-  if (amount <= left.amount) return undefined;
-  const { unit } = supplyKinds[left.kind];
-  return edge('short', {
+/** What a step takes of the very supply that it is taken from, in that supply's unit. */
+export const takenOf = ({ means: { left }, answer: { uses } }: Pick<Taken, 'means' | 'answer'>): number =>
+  uses.filter(u => u.supply === left?.kind).reduce((sum, u) => sum + u.amount, 0);
+
+/** Nothing is left of it that would do for even a part of this water. */
+export const tooLittle = ({ method, left, name }: Means, amount: number): Judgement =>
+  edge('short', {
     method: `method.${method}`,
     supply: name ?? '',
     amount,
-    left: left.amount,
-    unit: `supply-unit.${unit}`,
+    left: left?.amount ?? 0,
+    unit: `supply-unit.${left ? supplyKinds[left.kind].unit : 'piece'}`,
   });
-}
 
 /** Water that a method makes less of: litres that must come to a step for each litre after it. */
 export const feedShare = ({ means, inputs }: Taken): number =>

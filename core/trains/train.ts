@@ -35,6 +35,17 @@ export interface Train {
   readonly fuelKg: number;
   /** What all that it uses up commonly costs. */
   readonly cost: number;
+  /** How the litres are made: its steps are those of one batch, all else is for all of them. */
+  readonly amount?: Amount;
+}
+
+export interface Amount {
+  readonly askedL: number;
+  /** Litres that come out of a batch, and how many there are. */
+  readonly batchL: number;
+  readonly batches: number;
+  /** What is used up before all that was asked for is made. */
+  readonly ends?: Means;
 }
 
 const fuelKinds: readonly string[] = ['propane', 'butane', 'kerosene', 'charcoal', 'ethanol', 'wood'];
@@ -43,7 +54,7 @@ const fuelKinds: readonly string[] = ['propane', 'butane', 'kerosene', 'charcoal
 export function trainOf(c: TrainCase, steps: readonly Taken[], way: OnTheWay, tier: Tier): Train {
   const fitness = fitnessOnTheWay(c, way);
   const { required, earned } = fitness;
-  const uses = steps.flatMap(s => s.answer.uses);
+  const uses = usesOf(steps);
   const earning = Object.values(way.byBarrier).filter(credit => targets.some(t => credit[t] > 0));
   return {
     steps,
@@ -58,8 +69,8 @@ export function trainOf(c: TrainCase, steps: readonly Taken[], way: OnTheWay, ti
     minutes: steps.reduce((sum, s) => sum + s.minutes, 0),
     handMin: steps.reduce((sum, s) => sum + s.handMin, 0),
     uses,
-    cost: costOf(c, steps),
-    fuelKg: uses.filter(u => fuelKinds.includes(u.supply)).reduce((sum, u) => sum + u.amount, 0),
+    cost: costOf(c, uses),
+    fuelKg: fuelOf(uses),
   };
 }
 
@@ -79,16 +90,21 @@ const ENOUGH_LOG = 1;
 export const doneInChlorine = (steps: readonly Taken[]): number =>
   steps.filter(step => step.before.isChlorinated).length;
 
-/** What steps use up, by what a unit of it costs; nothing for what has no price. */
-export const costOf = ({ prices = {} }: TrainCase, steps: readonly Taken[]): number =>
-  steps
-    .flatMap(step => step.answer.uses)
-    .reduce((sum, { supply, amount }) => sum + amount * (prices[supply] ?? 0), 0);
+/** What is used up, by what a unit of it costs; nothing for what has no price. */
+export const costOf = ({ prices = {} }: TrainCase, uses: readonly Use[]): number =>
+  uses.reduce((sum, { supply, amount }) => sum + amount * (prices[supply] ?? 0), 0);
+
+/** Fuel among what is used up, whatever it is (kg, or kWh of electricity). */
+export const fuelOf = (uses: readonly Use[]): number =>
+  uses.filter(u => fuelKinds.includes(u.supply)).reduce((sum, u) => sum + u.amount, 0);
+
+export const usesOf = (steps: readonly Taken[]): Use[] => steps.flatMap(step => step.answer.uses);
 
 /** How much a train takes of what may be short; nothing is compared where nothing is. */
 const takesOf: Readonly<Record<Short, (train: Train) => number>> = {
   nothing: () => 0,
   time: t => thousandths(t.minutes),
+  evening: t => thousandths(t.minutes),
   fuel: t => thousandths(t.fuelKg),
   hands: t => thousandths(t.handMin),
   moving: t => t.steps.filter(step => !treatmentOf(step.means.method).inTrain.isCarried).length,
@@ -101,13 +117,14 @@ export const idsOf = (steps: readonly Taken[]): string => steps.map(s => s.means
 
 /**
  * Which of two trains is named first: the one that goes further, and lacks
- * least; that is done within a day; then that with two barriers of different kinds, or a full boil; then that which takes least of what
+ * least; that makes all that is asked for; that is done within a day; then that with two barriers of different kinds, or a full boil; then that which takes least of what
  * is short; then by its margin in whole log steps up to one, its hours, chlorine last, how many supplies it takes, its fuel and its cost.
  */
 export function compareTrains(a: Train, b: Train, short: Short = 'nothing'): number {
   const keys = (t: Train): number[] => [
     tiers.indexOf(t.tier),
     Math.round(t.lacksLog * 10),
+    t.amount?.ends ? 1 : 0,
     t.minutes > DAY_MIN ? 1 : 0,
     standsAlone(t) ? 0 : 1,
     takesOf[short](t),
@@ -165,7 +182,9 @@ export function forLitres(
     taken.push(tried);
     way = onward(way, tried);
   }
-  return { ...trainOf(c, taken, way, tier), endL: c.found.volumeL * share };
+  // another size of batch may leave less water over what is dissolved in it
+  const reached = tier === 'resort' ? tier : reachOf(fitnessOnTheWay(c, way))?.tier;
+  return reached && { ...trainOf(c, taken, way, reached), endL: c.found.volumeL * share };
 }
 
 /** What must still be taken out after each step, the water as it was found first (log₁₀ of each germ). */

@@ -319,13 +319,3 @@ describe('a tested well', () => {
     expect(ask(caseOf('well', {}, { protection: 'protected' })).isFitFresh).toBe(false);
   });
 });
-
-describe('what is at hand', () => {
-  it('does no more water than there is of it', () => {
-    const few = { ...things.tablets, left: { kind: 'chlorine-tablets', amount: 1 } } as const;
-    const at = (volumeL: number) => atOnce(answerTrains(caseOf('spring', { volumeL }), [few], [], context));
-    expect(at(20).trains).toHaveLength(1);
-    expect(at(21).trains).toEqual([]);
-    expect(at(21).missed[0]?.broken.broken.reason.id).toBe('train.edge.short');
-  });
-});

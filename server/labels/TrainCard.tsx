@@ -16,6 +16,7 @@ const styles = StyleSheet.create({
   page: { padding: mm(13), fontFamily: FAMILY, fontSize: 10.5, lineHeight: 1.3, color: '#000' },
   answer: { fontSize: 26, fontWeight: 700, lineHeight: 1.15, marginTop: mm(2) },
   under: { fontSize: 13, marginTop: mm(1.5) },
+  batches: { fontSize: 13, fontWeight: 700, marginTop: mm(1.5) },
   leg: { marginTop: mm(3), borderTopWidth: 1, paddingTop: mm(1.5) },
   head: { fontSize: 14, fontWeight: 700 },
   step: { flexDirection: 'row', marginTop: mm(1.2) },
@@ -49,6 +50,19 @@ export function trainCard({ facts, of, train, reader, today }: Options): Promise
             minutes: train.minutes,
           })}
         </Text>
+        {train.amount && train.amount.batches > 1 && (
+          <Text style={styles.batches}>
+            {say('safe.batches', { batches: train.amount.batches, batchL: train.amount.batchL })}
+          </Text>
+        )}
+        {train.amount?.ends && (
+          <Text style={styles.batches}>
+            {say('safe.ends', {
+              ...{ endL: train.endL, askedL: train.amount.askedL },
+              name: train.amount.ends.name ?? '',
+            })}
+          </Text>
+        )}
         {short && <Text style={styles.small}>{short}</Text>}
         <Step text={say('step.train.vessels')} />
         {train.steps.map((taken, i) => (

@@ -1,13 +1,8 @@
 import type { SafeForm } from '#core/bench/safe.ts';
 import { addMinutes, type Instant } from '#core/calendar/day.ts';
-import {
-  type Begins,
-  beginnings,
-  type DayForm,
-  type HandRow,
-  type ToolRow,
-  tripOf,
-} from '#core/daywork/form.ts';
+import { type Begins, beginnings, type DayForm, type HandRow, tripOf } from '#core/daywork/form.ts';
+import { handRow } from '#core/daywork/fresh.ts';
+import type { ToolRow } from '#core/daywork/tools.ts';
 import type { ToolKind } from '#core/schedule/problem.ts';
 import type { Means } from '#core/trains/step.ts';
 import type { Train } from '#core/trains/train.ts';
@@ -20,7 +15,6 @@ import { ChoiceBlank, QuantityBlank, Sentence, TextBlank, WarmthBlank } from '..
 import { Button } from '../../ui/Button.tsx';
 import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
-import { handRow } from './dayForm.ts';
 import type { Looks } from './looks.ts';
 import { trainId, trainWords } from './trains.ts';
 

@@ -2,8 +2,11 @@ import { useEffect, useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { caseOfForm, meansOf, trainContext } from '#core/bench/safe.ts';
 import { dayOf, type Instant } from '#core/calendar/day.ts';
+import { measureFor } from '#core/daywork/answer.ts';
 import { type DayForm, problemOf, tierOfAll, toolsFor } from '#core/daywork/form.ts';
+import { freshForm } from '#core/daywork/fresh.ts';
 import { asMeasured, lastDone } from '#core/daywork/measured.ts';
+import { toolRow } from '#core/daywork/tools.ts';
 import { answerTrains } from '#core/trains/answer.ts';
 import type { Train } from '#core/trains/train.ts';
 import { Act } from '../../app/Act.tsx';
@@ -17,7 +20,6 @@ import { Answer, type Asked, Progress } from './DayAnswer.tsx';
 import { Details } from './DayDetails.tsx';
 import { DaySentence } from './DaySentence.tsx';
 import { DaySheet } from './DaySheet.tsx';
-import { freshForm, toolRow } from './dayForm.ts';
 import { HandLists } from './HandList.tsx';
 import { chosenOf, type Looks, looksOf } from './looks.ts';
 import { trainId } from './trains.ts';
@@ -38,8 +40,12 @@ function useDayForm() {
   const [search] = useSearchParams();
   const [form, setForm] = useState<DayForm>(() =>
     freshForm({
-      ...{ facts, now, needL: need.drinkingL, sourceId: search.get('source') },
-      people: Object.values(facts.home).reduce((sum, home) => sum + home.people.length, 0),
+      ...{
+        facts,
+        now,
+        needL: Number(search.get('litres')) || need.drinkingL,
+        sourceId: search.get('source'),
+      },
       nameOf: number => say('day.hand', { number }),
     }),
   );
@@ -61,8 +67,8 @@ export function Planning() {
   const asked = useMemo(() => caseOfForm(form.safe, facts, now), [form.safe, facts, now]);
   const means = useMemo(() => meansOf(form.safe, facts, today), [form.safe, facts, today]);
   const work = useMemo(
-    () => (asked ? () => answerTrains(asked, means.owned, [], context) : null),
-    [asked, means, context],
+    () => (asked ? () => answerTrains(asked, means.owned, [], context, measureFor(facts, state)) : null),
+    [asked, means, context, facts, state],
   );
   const fresh = useWorkedOut(work, true);
   const [answer, setAnswer] = useState(fresh);

@@ -11,14 +11,16 @@ import {
   ofWater,
   type SafeForm,
   stepWords,
-  trainContext,
 } from '#core/bench/safe.ts';
 import { addMinutes, dayOf } from '#core/calendar/day.ts';
+import { answerSafe, lookAt } from '#core/daywork/answer.ts';
+import type { FirstLook } from '#core/daywork/form.ts';
+import { usualHands } from '#core/daywork/tools.ts';
 import { judgeCare } from '#core/plan/care.ts';
 import { sourcesOf } from '#core/sources/known.ts';
-import { answerTrains, type TrainAnswer } from '#core/trains/answer.ts';
+import type { TrainAnswer } from '#core/trains/answer.ts';
 import { otherSchools, unsettled } from '#core/trains/beside.ts';
-import type { TrainCase } from '#core/trains/grade.ts';
+import { isTimeShort, type TrainCase } from '#core/trains/grade.ts';
 import type { Means } from '#core/trains/step.ts';
 import type { Train } from '#core/trains/train.ts';
 import { beginTrain } from '../../acts/beginTrain.ts';
@@ -81,7 +83,6 @@ function MakeSafePage() {
   const [form, onForm] = useSafeForm();
   const isFaulty = useIsFaulty();
   const { state } = useCalmWater();
-  const context = useMemo(() => trainContext(facts, state), [facts, state]);
   const means = useMemo(() => meansOf(form, facts, today), [form, facts, today]);
   // the clock moves on each second: an answer is worked out for the minute
   const minute = now.slice(0, 16);
@@ -90,8 +91,8 @@ function MakeSafePage() {
     [isFaulty, form, facts, minute],
   );
   const work = useMemo(
-    () => (asked ? () => answerTrains(asked, means.owned, means.toGet, context) : null),
-    [asked, means, context],
+    () => (asked ? () => answerSafe(asked, form, facts, state) : null),
+    [asked, form, facts, state],
   );
   const fresh = useWorkedOut(work, true);
   // while a blank is changed the last answer stays where it is
@@ -104,7 +105,7 @@ function MakeSafePage() {
       <SourcesHead />
       <div data-arrival tabIndex={-1} className="flex flex-col gap-4 outline-none">
         {asked && shown ? (
-          <Answer of={shown.of} answer={shown.answer} />
+          <Answer of={shown.of} answer={shown.answer} form={form} />
         ) : (
           <p className="text-large">{say('safe.blank')}</p>
         )}
@@ -118,44 +119,99 @@ function MakeSafePage() {
   );
 }
 
+/** The same question as a day's work. */
+const dayPath = ({ source, volumeL }: SafeForm): string =>
+  `/bench/day?${new URLSearchParams({ ...(source ? { source } : {}), ...(volumeL ? { litres: `${volumeL}` } : {}) })}`;
+
 interface Answered {
   readonly of: TrainCase;
   readonly answer: TrainAnswer;
 }
 
 /** The answer first: how much, fit for what, by when; and the steps in one line. */
-function Answer({ of, answer }: Answered) {
+function Answer({ of, answer, form }: Answered & { readonly form: SafeForm }) {
   const say = useSay();
-  const { timeZone } = useReader();
+  const facts = useFacts();
+  const { state } = useCalmWater();
   const [best] = answer.trains;
   const train = best ?? answer.resort;
+  const look = useMemo(() => train && lookAt(form, train, facts, state), [form, train, facts, state]);
+  const moment = useMomentWords();
   const head = () => {
     if (answer.stop) return say('safe.answer.stop');
     if (answer.isFitAsItComes) return say('safe.answer.as-it-comes');
     if (answer.isFitFresh && !best) return say('safe.answer.fresh');
     if (!train) return say('safe.answer.none');
-    const until = addMinutes(of.now, train.minutes);
     return say(`safe.answer.${train.tier}`, {
       volumeL: train.endL,
-      // a time of another day says which
-      untilText:
-        dayOf(until, timeZone) === dayOf(of.now, timeZone)
-          ? format.time(until, timeZone)
-          : format.dayAndTime(until, timeZone),
+      whenText: look?.endMin === undefined ? say('safe.when.later') : moment(of, look.endMin),
     });
   };
   return (
     <div data-testid="safe-answer" aria-live="polite">
       <p className={`text-title leading-tight font-bold ${answer.stop ? 'text-iron' : ''}`}>{head()}</p>
-      {train && (
-        <p className="text-large">
-          {say('safe.chain', {
-            steps: format.chain(train.steps.map(step => say(stepWords(step)))),
-            minutes: train.handMin,
-          })}
+      {train && <Work of={of} train={train} look={look} leastL={answer.leastL} />}
+    </div>
+  );
+}
+
+/** "by 16:27"; a time of another day says which. */
+function useMomentWords() {
+  const say = useSay();
+  const { timeZone } = useReader();
+  return (of: TrainCase, minutes: number): string => {
+    const until = addMinutes(of.now, minutes);
+    const isToday = dayOf(until, timeZone) === dayOf(of.now, timeZone);
+    return say('safe.when', {
+      untilText: isToday ? format.time(until, timeZone) : format.dayAndTime(until, timeZone),
+    });
+  };
+}
+
+/** How it goes, in how many batches, with how much work; what ends it, and how much there is of it tonight. */
+function Work({
+  of,
+  train,
+  look,
+  leastL,
+}: {
+  readonly of: TrainCase;
+  readonly train: Train;
+  readonly look: FirstLook | undefined;
+  readonly leastL: number | undefined;
+}) {
+  const say = useSay();
+  const facts = useFacts();
+  const moment = useMomentWords();
+  const { amount } = train;
+  return (
+    <>
+      <p className="text-large">
+        {say('safe.chain', {
+          steps: format.chain(train.steps.map(step => say(stepWords(step)))),
+          minutes: train.minutes,
+          handMin: train.handMin,
+        })}
+      </p>
+      <p data-testid="safe-amount">
+        {amount &&
+          amount.batches > 1 &&
+          say('safe.batches', { batches: amount.batches, batchL: amount.batchL })}{' '}
+        {look && look.walks > 0 && say('safe.walks', { walks: look.walks })}
+      </p>
+      {amount?.ends && (
+        <p className="font-bold text-clay" data-testid="safe-ends">
+          {say('safe.ends', { endL: train.endL, askedL: amount.askedL, name: amount.ends.name ?? '' })}
         </p>
       )}
-    </div>
+      {leastL !== undefined && <p className="font-bold text-clay">{say('safe.least', { leastL })}</p>}
+      {look && <p className="text-small text-ash">{say('safe.reckoned', { hands: usualHands(facts) })}</p>}
+      {look && look.byEveningL < train.endL - 0.05 && (
+        <p data-testid="safe-evening">
+          {say('safe.evening', { whenText: moment(of, look.eveningMin), volumeL: look.byEveningL })}
+        </p>
+      )}
+    </>
   );
 }
 
@@ -182,7 +238,7 @@ function Details({
           <Left train={train} />
           {answer.isUncleared && (
             <p className="text-small">
-              {say(of.short === 'time' ? 'safe.uncleared.time' : 'safe.uncleared')}
+              {say(isTimeShort(of.short) ? 'safe.uncleared.time' : 'safe.uncleared')}
             </p>
           )}
           {means.some(m => m.method === 'carbon') && (
@@ -196,11 +252,14 @@ function Details({
             <Begin train={train} container={form.container} />
             <CardButton
               path={routes.trainCard}
-              of={{ form, steps: train.steps.map(step => step.means.id) }}
+              of={{
+                form: { ...form, volumeL: answer.leastL ?? form.volumeL },
+                steps: train.steps.map(step => step.means.id),
+              }}
               file="train.pdf"
             />
             <Link
-              to={`/bench/day${form.source ? `?source=${encodeURIComponent(form.source)}` : ''}`}
+              to={dayPath(form)}
               className="inline-flex min-h-11 items-center underline decoration-rule underline-offset-3"
             >
               {say('safe.day')}
@@ -303,7 +362,12 @@ function Others({ of, answer, others }: Answered & { readonly others: readonly T
         <section key={train.steps.map(s => s.means.id).join()} data-testid="safe-other">
           <h3 className="text-base">{say('safe.other', { number: i + 2, words: words(train) })}</h3>
           <p className="text-small">
-            {say('safe.reach', { tier: `safe.tier.${train.tier}`, minutes: train.minutes })}
+            {say('safe.reach', { tier: `safe.tier.${train.tier}`, minutes: train.minutes })}{' '}
+            {train.amount?.ends &&
+              say('safe.ends', {
+                ...{ endL: train.endL, askedL: train.amount.askedL },
+                name: train.amount.ends.name ?? '',
+              })}
           </p>
         </section>
       ))}

@@ -1,28 +1,29 @@
 import { describe, expect, it } from 'vitest';
-import { caseOfForm, meansOf, trainContext } from '#core/bench/safe.ts';
-import { type DayForm, firstLook, problemOf, spansOf, toolsFor, tripOf } from '#core/daywork/form.ts';
-import { atOnce } from '#core/lots.ts';
-import { fold } from '#core/record.ts';
-import { boundOf } from '#core/schedule/bound.ts';
-import { checkDay } from '#core/schedule/check.ts';
-import { searchDay } from '#core/schedule/search.ts';
-import { stateAt } from '#core/store/state.ts';
-import { answerTrains } from '#core/trains/answer.ts';
 import { household } from '#demo/household.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
-import { generate, seeded } from '../../../scripts/generate.ts';
-import { freshForm, handRow, toolRow } from './dayForm.ts';
+import { generate, seeded } from '../../scripts/generate.ts';
+import { caseOfForm, meansOf, trainContext } from '../bench/safe.ts';
+import { atOnce } from '../lots.ts';
+import { fold } from '../record.ts';
+import { boundOf } from '../schedule/bound.ts';
+import { checkDay } from '../schedule/check.ts';
+import { searchDay } from '../schedule/search.ts';
+import { stateAt } from '../store/state.ts';
+import { answerTrains } from '../trains/answer.ts';
+import { type DayForm, firstLook, problemOf, spansOf, toolsFor, tripOf } from './form.ts';
+import { freshForm, handRow } from './fresh.ts';
+import { toolRow } from './tools.ts';
 
 const NOW = '2026-11-25T08:00:00.000Z';
 const TODAY = '2026-11-25';
 const zone = 'Europe/London';
 
-function begin(entries: Parameters<typeof fold>[0], people: number) {
+function begin(entries: Parameters<typeof fold>[0]) {
   const facts = fold(entries);
   const state = stateAt(facts, NOW);
   const form = (sourceId: string | null = null) =>
     freshForm({
-      ...{ facts, now: NOW, needL: state.need.drinkingL, people, sourceId },
+      ...{ facts, now: NOW, needL: state.need.drinkingL, sourceId },
       nameOf: number => `Hands ${number}`,
     });
   const context = trainContext(facts, state);
@@ -37,7 +38,7 @@ function begin(entries: Parameters<typeof fold>[0], people: number) {
   return { facts, form, offers, whole, context };
 }
 
-const hollow = begin(tarnHollow(NOW, seeded(4)), 47);
+const hollow = begin(tarnHollow(NOW, seeded(4)));
 const beck = Object.values(hollow.facts.source).find(s => /beck/i.test(s.name))!;
 
 describe('Tarn Hollow from the beck for one day', () => {
@@ -90,10 +91,10 @@ describe('Tarn Hollow from the beck for one day', () => {
 });
 
 it('a household asks for two pairs of hands and a kitchen’s tools; thousands of containers ask no more', () => {
-  const flat = begin(household(NOW), 4);
+  const flat = begin(household(NOW));
   expect(flat.form().hands.length).toBe(2);
   expect(toolRow('pot', 12, flat.facts, TODAY)).toMatchObject({ litres: 10 });
-  const large = begin(generate(500, 2000, NOW, 7), 4);
+  const large = begin(generate(500, 2000, NOW, 7));
   expect(large.form().needL).toBeGreaterThan(0);
 });
 
