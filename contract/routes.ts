@@ -37,8 +37,11 @@ export const historyPath = (subject: string): string =>
 export const listPath = (entry: string): string => routes.list.replace(':entry', entry);
 
 /** The path of a day's work, as a page or as a calendar. */
-export const dayPath = (route: 'dayPdf' | 'dayCalendar', work: string): string =>
-  routes[route].replace(':work', encodeURIComponent(work));
+export const dayPath = (
+  route: 'dayPdf' | 'dayCalendar',
+  work: string,
+  printed: Record<string, string> = {},
+): string => `${routes[route].replace(':work', encodeURIComponent(work))}?${new URLSearchParams(printed)}`;
 
 /** The path of a photo. */
 export const photoPath = (digest: string): string => routes.photo.replace(':digest', digest);

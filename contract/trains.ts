@@ -2,6 +2,7 @@ import * as v from 'valibot';
 import { subjectOf } from '#core/fields.ts';
 import { shorts } from '#core/trains/grade.ts';
 import { originAnswers, waterIds } from '#core/water/waters.ts';
+import { printed } from './paper.ts';
 
 const name = v.pipe(v.string(), v.maxLength(100));
 const figure = (least: number, most: number) => v.pipe(v.number(), v.minValue(least), v.maxValue(most));
@@ -29,12 +30,12 @@ export const TrainCardRequestSchema = v.object({
   }),
   /** The means of its steps, in their order. */
   steps: v.pipe(v.array(name), v.minLength(1, 'required'), v.maxLength(6)),
-  units: v.exactOptional(v.picklist(['metric', 'US', 'imperial'])),
+  ...printed,
 });
 
 /** Asks for a method as a card, with what stands in the blanks of its sentence. */
 export const MethodCardRequestSchema = v.object({
   method: name,
   inputs: v.record(name, v.union([v.pipe(v.number(), v.finite()), name])),
-  units: v.exactOptional(v.picklist(['metric', 'US', 'imperial'])),
+  ...printed,
 });

@@ -14,7 +14,7 @@ export async function stateNow({ log, clock }: Pick<Room, 'log' | 'clock'>): Pro
 }
 
 /** Whom the server writes for. */
-export const readerOf = ({ group }: Facts, units: Reader['units'] = 'metric'): Reader => ({
-  units,
-  timeZone: group.timeZone,
+export const readerOf = ({ group }: Facts, { units = 'metric', paper }: Partial<Reader> = {}): Reader => ({
+  ...{ units, timeZone: group.timeZone },
+  ...(paper ? { paper } : {}),
 });

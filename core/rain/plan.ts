@@ -2,7 +2,9 @@ import type { RainQuestion, Weather } from '../catchment/question.ts';
 import type { Facts } from '../log/facts.ts';
 import type { State } from '../store/state.ts';
 import { climateOf, USUAL_YEAR_CV, yearCvOfClimate } from '../weather/climates.ts';
-import { MONTHS, type Normals } from '../weather/normals.ts';
+import type { RainRecord } from '../weather/dailyRecord.ts';
+import { normalsOf, TEACHING_YEARS } from '../weather/fit.ts';
+import { MONTHS, type Normals, yearsOf } from '../weather/normals.ts';
 import type { RainPlan } from './fields.ts';
 import { catcherOf, catchmentsOf, frozenOf, recordOf, tankLitres } from './known.ts';
 
@@ -41,9 +43,26 @@ export function planOf(facts: Facts, state: Pick<State, 'need'>): RainPlan {
 /** What an outage takes (L). */
 export const outageL = (plan: RainPlan): number => plan.outagePeople * plan.outageDays * plan.outageL;
 
-/** The months that years are made from; nothing where days were measured. */
+/** The record that is chosen; nothing where the weather is another. */
+const recordFor = (facts: Pick<Facts, 'rainfall'>, { weather, record }: RainPlan): RainRecord | undefined => {
+  const rainfall = weather === 'record' && record ? facts.rainfall[record] : undefined;
+  return rainfall && recordOf(rainfall);
+};
+
+/** A record that is long enough for its own days to be tried: fewer years than that have seen too little drought. */
+const isLong = ({ mm }: RainRecord): boolean => yearsOf(mm) >= TEACHING_YEARS;
+
+/** The days of the record are tried as they were measured; else years are made from months. */
+export function goesByDays(facts: Pick<Facts, 'rainfall'>, plan: RainPlan): boolean {
+  const record = recordFor(facts, plan);
+  return record !== undefined && isLong(record);
+}
+
+/** The months that years are made from; nothing where days are tried that were measured. */
 export function normalsFor(facts: Facts, plan: RainPlan): Normals | undefined {
   if (plan.weather === 'normals') return facts.rain.normals;
+  const record = recordFor(facts, plan);
+  if (record) return isLong(record) ? undefined : normalsOf(record);
   return plan.weather === 'climate' ? climateOf(plan.climate) : undefined;
 }
 
@@ -54,9 +73,8 @@ export const yearCvOf = ({ yearCv, climate, weather }: RainPlan): number =>
 function weatherOf(facts: Facts, plan: RainPlan): Weather | undefined {
   const normals = normalsFor(facts, plan);
   if (normals) return { by: 'normals', normals, yearCv: yearCvOf(plan), years: plan.years, seed: plan.seed };
-  const rainfall = plan.weather === 'record' && plan.record ? facts.rainfall[plan.record] : undefined;
-  if (!rainfall) return undefined;
-  const record = recordOf(rainfall);
+  const record = recordFor(facts, plan);
+  if (!record) return undefined;
   return { by: 'record', from: record.from, mm: Float64Array.from(record.mm), frozen: frozenOf(record) };
 }
 

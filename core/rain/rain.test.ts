@@ -22,6 +22,7 @@ import {
   tankLitres,
   upkeepOf,
 } from './known.ts';
+import { goesByDays, normalsFor, planOf, questionOf } from './plan.ts';
 
 const START = '2026-06-01T08:00:00.000Z';
 const later = (days: number) => addMinutes(START, days * 1440);
@@ -482,6 +483,26 @@ describe('what is looked after', () => {
 });
 
 describe('a record of daily rain', () => {
+  it.each([
+    [3651, false],
+    [3653, true],
+  ])('of %i days is tried day by day: %s; a shorter one gives its months alone', (days, isByDays) => {
+    const record = {
+      from: '2000-01-01',
+      mm: Array.from({ length: days }, (_, i) => (i % 3 ? 0 : 6)),
+      filledDays: 0,
+    };
+    const id = h.subject('rainfall');
+    h.write('rainfall.taken-in', id, rainfallOf('Gauge', { ...record, meanC: record.mm.map(() => 9) }));
+    const state = stateAt(facts(), later(1));
+    const plan = { ...planOf(facts(), state), weather: 'record', record: id } as RainPlan;
+    expect(goesByDays(facts(), plan)).toBe(isByDays);
+    expect(questionOf(facts(), plan)?.weather.by).toBe(isByDays ? 'record' : 'normals');
+    expect(normalsFor(facts(), plan) === undefined).toBe(isByDays);
+    // a year of such rain is some 730 mm either way
+    if (!isByDays) expect(normalsFor(facts(), plan)!.rainMm.reduce((a, b) => a + b)).toBeCloseTo(730, -1);
+  });
+
   it('goes into the log and comes out as it was, with its frost', () => {
     const record = { from: '1961-12-31', mm: [0, 12.3, 0.2], meanC: [-1.5, undefined, 4], filledDays: 1 };
     const id = h.subject('rainfall');

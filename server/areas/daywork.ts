@@ -1,5 +1,6 @@
 import { type Request, Router } from 'express';
 import ical from 'ical-generator';
+import { PrintedRequestSchema } from '#contract/paper.ts';
 import { routes } from '#contract/routes.ts';
 import { scheduleOfMinute } from '#core/daywork/duties.ts';
 import { instantOf, numberOf } from '#core/daywork/underway.ts';
@@ -7,6 +8,7 @@ import { message } from '#core/judgement.ts';
 import { turnsOf } from '#core/schedule/turns.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import { readerOf, stateNow } from '../now.ts';
+import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
 
@@ -18,7 +20,13 @@ export function workRoutes(room: Room): Router {
     const id = String(req.params.work);
     const work = Object.hasOwn(facts.work, id) ? facts.work[id] : undefined;
     if (!work) throw new ProblemError('not-found');
-    return { facts, state, work, schedule: scheduleOfMinute(work, state.now), reader: readerOf(facts) };
+    return {
+      facts,
+      state,
+      work,
+      schedule: scheduleOfMinute(work, state.now),
+      reader: readerOf(facts, parsed(PrintedRequestSchema, req.query)),
+    };
   };
 
   router.get(routes.dayPdf, async (req, res) => {

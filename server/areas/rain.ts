@@ -13,14 +13,14 @@ import { inSlices } from '../slices.ts';
 export function rainRoutes(room: Room): Router {
   const router = Router();
   router.post(routes.rainPdf, async (req, res) => {
-    const { plan, units } = parsed(RainPdfRequestSchema, req.body);
+    const { plan, ...printed } = parsed(RainPdfRequestSchema, req.body);
     const { facts, state } = await stateNow(room);
     const question = questionOf(facts, plan);
     if (!question)
       throw new ProblemError('invalid', { errors: [{ pointer: 'plan', reason: 'no-roof-or-weather' }] });
     const answer = await inSlices(sizing(question));
     const { rainPdf } = await import('../labels/RainPdf.tsx');
-    const pdf = await rainPdf({ facts, plan, answer, reader: readerOf(facts, units), today: state.today });
+    const pdf = await rainPdf({ facts, plan, answer, reader: readerOf(facts, printed), today: state.today });
     res.type('application/pdf').set('Content-Disposition', 'attachment; filename="rain.pdf"').send(pdf);
   });
   return router;

@@ -69,7 +69,7 @@ export function storeRoutes(room: Room): Router {
       skip,
       urlOf: label =>
         new URL(facts.supply[label.container] ? '/supplies' : `/store/${label.container}`, address).href,
-      reader: readerOf(facts, units),
+      reader: readerOf(facts, { units }),
     });
     res.type('application/pdf').set('Content-Disposition', 'attachment; filename="labels.pdf"').send(pdf);
   });

@@ -83,7 +83,7 @@ export function testRoutes(room: Room): Router {
   });
 
   router.get(routes.report, async (req, res) => {
-    const { month, units } = parsed(ReportRequestSchema, req.query);
+    const { month, ...printed } = parsed(ReportRequestSchema, req.query);
     const { facts, state } = await stateNow(room);
     const [from, until] = monthBounds(month);
     const readings: ReadingOf[] = [];
@@ -100,7 +100,7 @@ export function testRoutes(room: Room): Router {
       report,
       due,
       group: facts.group.name,
-      reader: readerOf(facts, units),
+      reader: readerOf(facts, printed),
       today: state.today,
     });
     res

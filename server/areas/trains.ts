@@ -35,7 +35,7 @@ function enteredOf({ blanks }: Method, entered: Inputs, context: Context): Input
 export function trainRoutes(room: Room): Router {
   const router = Router();
   router.post(routes.trainCard, async (req, res) => {
-    const { form, steps, units } = parsed(TrainCardRequestSchema, req.body);
+    const { form, steps, ...printed } = parsed(TrainCardRequestSchema, req.body);
     const { facts, state } = await stateNow(room);
     const c = caseOfForm(form as SafeForm, facts, state.now);
     if (!c) throw unfit('/form', 'no-water');
@@ -51,12 +51,18 @@ export function trainRoutes(room: Room): Router {
     if (!train || isBroken(train)) throw unfit('/steps', 'breaks-an-edge');
     // the writer of PDFs is large, and most servers never print
     const { trainCard } = await import('../labels/TrainCard.tsx');
-    const pdf = await trainCard({ facts, of: c, train, reader: readerOf(facts, units), today: state.today });
+    const pdf = await trainCard({
+      facts,
+      of: c,
+      train,
+      reader: readerOf(facts, printed),
+      today: state.today,
+    });
     res.type('application/pdf').set('Content-Disposition', 'attachment; filename="train.pdf"').send(pdf);
   });
 
   router.post(routes.methodCard, async (req, res) => {
-    const { method: id, inputs, units } = parsed(MethodCardRequestSchema, req.body);
+    const { method: id, inputs, ...printed } = parsed(MethodCardRequestSchema, req.body);
     const method = methodOf(id);
     if (!method) throw unfit('/method', 'no-method');
     const { facts, state } = await stateNow(room);
@@ -69,7 +75,7 @@ export function trainRoutes(room: Room): Router {
       facts,
       method,
       answer,
-      reader: readerOf(facts, units),
+      reader: readerOf(facts, printed),
       today: state.today,
     });
     res.type('application/pdf').set('Content-Disposition', `attachment; filename="${id}.pdf"`).send(pdf);

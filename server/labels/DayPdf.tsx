@@ -10,6 +10,7 @@ import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import * as format from '#web/texts/format.ts';
 import { FAMILY, mm } from './fonts.ts';
+import { lyingMm, pageOf } from './page.ts';
 
 const styles = StyleSheet.create({
   page: { padding: mm(10), fontFamily: FAMILY, fontSize: 9, lineHeight: 1.25, color: '#000' },
@@ -32,7 +33,8 @@ interface Options {
   readonly now: Instant;
 }
 
-const WIDTH = mm(277);
+/** Room at both sides of the sheet of hours (mm). */
+const SIDES_MM = 20;
 const MOST_COLUMNS = 4;
 /** Between two columns (% of the page). */
 const GUTTER = 1.5;
@@ -82,9 +84,15 @@ export function dayPdf({ facts, work, schedule, reader, now }: Options): Promise
     );
   // one page, however long the day: its letters are as large as there is room for them
   const fontSize = Math.max(LEAST_PT, Math.min(MOST_PT, (ROOM_PT - sheetPt(work, schedule)) / lines / LINE));
+  const [wideMm, highMm] = lyingMm[pageOf(reader)];
   return renderToBuffer(
     <Document title={say('day.title')}>
-      <Page size="A4" orientation="landscape" style={styles.page} wrap={false}>
+      <Page
+        size={pageOf(reader)}
+        orientation="landscape"
+        style={[styles.page, { minHeight: mm(highMm) }]}
+        wrap={false}
+      >
         <Text>{say('day.page.title', { group: facts.group.name })}</Text>
         <Text style={styles.answer}>
           {say(end === undefined ? 'day.page.answer.never' : 'day.page.answer', {
@@ -94,7 +102,13 @@ export function dayPdf({ facts, work, schedule, reader, now }: Options): Promise
         </Text>
         {work.tier && <Text style={styles.fit}>{say(`safe.tier.${work.tier}`)}</Text>}
         <Text>{say('day.page.of', { at: now, batches: schedule.batches.length })}</Text>
-        <Hours work={work} schedule={schedule} timeOf={timeOf} toolOf={toolOf} />
+        <Hours
+          width={mm(wideMm - SIDES_MM)}
+          work={work}
+          schedule={schedule}
+          timeOf={timeOf}
+          toolOf={toolOf}
+        />
         <View style={styles.columns}>
           {byHand.map(({ hand, turns: mine }) => (
             <View
@@ -134,14 +148,16 @@ interface HoursProps {
   readonly schedule: Schedule;
   readonly timeOf: (minute: number) => string;
   readonly toolOf: (id: string) => string;
+  /** How wide the sheet is (pt). */
+  readonly width: number;
 }
 
 /** The ruled sheet in black on white: hands first, then the tools; what a hand does is filled, what stands is open. */
-function Hours({ work: { problem }, schedule, timeOf, toolOf }: HoursProps) {
+function Hours({ work: { problem }, schedule, timeOf, toolOf, width }: HoursProps) {
   const { bars } = schedule;
   const first = bars[0]?.from ?? 0;
   const last = Math.max(first + 240, ...bars.map(b => b.until));
-  const perMin = (WIDTH - LABEL) / (last - first);
+  const perMin = (width - LABEL) / (last - first);
   const xOf = (at: number) => LABEL + (at - first) * perMin;
   const tools = problem.tools.filter(t => bars.some(b => b.tool === t.id || b.stove === t.id));
   const rows = [
@@ -159,8 +175,8 @@ function Hours({ work: { problem }, schedule, timeOf, toolOf }: HoursProps) {
     (_, i) => first + i * everyMin,
   );
   return (
-    <View style={{ marginTop: mm(2), width: WIDTH, height }}>
-      <Svg width={WIDTH} height={height}>
+    <View style={{ marginTop: mm(2), width: width, height }}>
+      <Svg width={width} height={height}>
         {marks.map(at => (
           <Line key={at} x1={xOf(at)} x2={xOf(at)} y1={TOP - 2} y2={height} stroke="#999" strokeWidth={0.5} />
         ))}
@@ -168,7 +184,7 @@ function Hours({ work: { problem }, schedule, timeOf, toolOf }: HoursProps) {
           <Line
             key={row.name}
             x1={LABEL}
-            x2={WIDTH}
+            x2={width}
             y1={TOP + (i + 1) * ROW}
             y2={TOP + (i + 1) * ROW}
             stroke="#ccc"

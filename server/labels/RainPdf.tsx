@@ -15,13 +15,14 @@ import type { Message } from '#core/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
 import { areaOf, assumedCoefficient, catchmentsOf, recordOf } from '#core/rain/known.ts';
-import { ownLitres, yearCvOf } from '#core/rain/plan.ts';
+import { goesByDays, ownLitres, yearCvOf } from '#core/rain/plan.ts';
 import { headline, moreAnswers, underHeadline } from '#core/rain/words.ts';
 import { MONTHS, sumOf, yearsOf } from '#core/weather/normals.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import * as format from '#web/texts/format.ts';
 import { FAMILY, mm } from './fonts.ts';
+import { pageOf } from './page.ts';
 
 const styles = StyleSheet.create({
   page: { padding: mm(18), fontFamily: FAMILY, fontSize: 10, lineHeight: 1.35, color: '#000' },
@@ -54,7 +55,7 @@ export function rainPdf({ facts, plan, answer, reader, today }: Options): Promis
   const points = answer.points.filter((_, i) => i % EACH === EACH - 1);
   return renderToBuffer(
     <Document title={say('rain.pdf.title')}>
-      <Page size="A4" style={styles.page}>
+      <Page size={pageOf(reader)} style={styles.page}>
         <Text style={styles.title}>{say('rain.pdf.of', { group: facts.group.name, today })}</Text>
         <Text style={styles.answer}>{say(headline(answer, plan, ownL))}</Text>
         <Text style={styles.under}>{say(underHeadline(answer))}</Text>
@@ -88,7 +89,7 @@ export function rainPdf({ facts, plan, answer, reader, today }: Options): Promis
         ))}
         <Text style={[styles.small, { marginTop: mm(4) }]}>
           {[
-            ...(plan.weather === 'record' ? [] : [say('rain.caution.droughts')]),
+            ...(goesByDays(facts, plan) ? [] : [say('rain.caution.droughts')]),
             say('rain.caution.frost'),
             ...(plan.use === 'drinking' ? [say('rain.caution.drinking')] : []),
             say('rain.caution.trade', { sizeL: answer.life.sizeL, tankKg: answer.life.sizeL }),
@@ -120,11 +121,14 @@ function inputs(facts: Facts, plan: RainPlan, answer: RainAnswer, reader: Reader
       use: `rain.use.${plan.use}`,
       askedShare: plan.askedShare,
     }),
-    plan.weather === 'record' && record
+    record && goesByDays(facts, plan)
       ? say('rain.pdf.record', { name: record.name, years: Math.round(yearsOf(recordOf(record).mm)) })
       : say('rain.pdf.years', {
           years: plan.years,
-          climate: plan.weather === 'normals' ? 'rain.weather.normals' : `weather-climate.${plan.climate}`,
+          climate: {
+            ...{ normals: 'rain.weather.normals', record: 'rain.weather.of-record' },
+            climate: `weather-climate.${plan.climate}`,
+          }[plan.weather],
           yearCv: yearCvOf(plan),
           seed: String(plan.seed),
         }),

@@ -7,6 +7,7 @@ import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import * as format from '#web/texts/format.ts';
 import { FAMILY, mm } from './fonts.ts';
+import { pageOf } from './page.ts';
 
 const styles = StyleSheet.create({
   page: { padding: mm(18), fontFamily: FAMILY, fontSize: 10, lineHeight: 1.35, color: '#000' },
@@ -39,7 +40,7 @@ export function reportPdf({ report, due, group, reader, today }: ReportOptions):
   const failed = report.fails.filter(f => f.standing === 'fail');
   return renderToBuffer(
     <Document title={say('report.title', { month: format.month(report.month) })}>
-      <Page size="A4" style={styles.page}>
+      <Page size={pageOf(reader)} style={styles.page}>
         <Text style={styles.title}>{say('report.title', { month: format.month(report.month) })}</Text>
         <Text>{say('report.of', { group, today })}</Text>
         <Text style={styles.answer}>

@@ -11,6 +11,7 @@ import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import { shortWords } from '#web/texts/trainWords.ts';
 import { FAMILY, mm } from './fonts.ts';
+import { pageOf } from './page.ts';
 
 const styles = StyleSheet.create({
   page: { padding: mm(13), fontFamily: FAMILY, fontSize: 10.5, lineHeight: 1.3, color: '#000' },
@@ -40,7 +41,7 @@ export function trainCard({ facts, of, train, reader, today }: Options): Promise
   const short = shortWords(train, say);
   return renderToBuffer(
     <Document title={say('card.title')}>
-      <Page size="A4" style={styles.page}>
+      <Page size={pageOf(reader)} style={styles.page}>
         <Text>{say('card.of', { group: facts.group.name, today })}</Text>
         <Text style={styles.answer}>{say(`card.answer.${train.tier}`, { volumeL: train.endL })}</Text>
         <Text style={styles.under}>
@@ -111,7 +112,7 @@ export function methodCard({
     .map(s => ({ means: { supply: s.id } }));
   return renderToBuffer(
     <Document title={say(`method.${method.id}`)}>
-      <Page size="A4" style={styles.page}>
+      <Page size={pageOf(reader)} style={styles.page}>
         <Text>{say('card.of', { group: facts.group.name, today })}</Text>
         <Text style={styles.answer}>{say(`method.${method.id}`)}</Text>
         <Text style={styles.under}>{say(answer.headline)}</Text>

@@ -1,6 +1,6 @@
 import { toast } from 'sonner';
 import { download } from '../app/download.ts';
-import { useReader } from '../app/hooks.ts';
+import { usePrinted } from '../app/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 
@@ -14,12 +14,12 @@ interface Props {
 /** What is to be done as a page for the wall: the server works it out anew. */
 export function CardButton({ path, of, file }: Props) {
   const say = useSay();
-  const { units } = useReader();
+  const printed = usePrinted();
   const take = async () => {
     const res = await fetch(path, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ ...of, units }),
+      body: JSON.stringify({ ...of, ...printed }),
     }).catch(() => undefined);
     if (res?.ok) download(await res.blob(), file);
     else toast.error(say('safe.card.fault'));

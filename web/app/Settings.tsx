@@ -1,3 +1,4 @@
+import { type Paper, papers } from '#contract/paper.ts';
 import { type UnitSystem, unitSystems } from '#core/units/system.ts';
 import { personChanged, type Theme, themes } from '../person/person.ts';
 import { useSay } from '../texts/texts.ts';
@@ -6,7 +7,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
 import { GroupForm } from './GroupForm.tsx';
-import { useAppDispatch, useAppSelector, useUnits } from './hooks.ts';
+import { useAppDispatch, useAppSelector, usePrinted } from './hooks.ts';
 
 const keys = ['digits', 'slash', 'n', 't', 'u', 'g', 'primary', 'question', 'escape'] as const;
 
@@ -15,7 +16,7 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
   const say = useSay();
   const dispatch = useAppDispatch();
   const person = useAppSelector(s => s.person);
-  const units = useUnits();
+  const { units, paper } = usePrinted();
   return (
     <Dialog title={say('settings.title')} open={open} onClose={onClose}>
       <Sentence>
@@ -35,6 +36,14 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
                 value={units}
                 onValue={next => dispatch(personChanged({ units: next }))}
                 choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
+              />
+            ),
+            paper: (
+              <ChoiceBlank<Paper>
+                label={say('settings.paper')}
+                value={paper ?? (units === 'US' ? 'letter' : 'a4')}
+                onValue={next => dispatch(personChanged({ paper: next }))}
+                choices={papers.map(value => ({ value, label: say(`paper.${value}`) }))}
               />
             ),
             theme: (

@@ -9,6 +9,7 @@ import {
   useState,
 } from 'react';
 import { useDispatch, useSelector } from 'react-redux';
+import type { Paper } from '#contract/paper.ts';
 import type { Day } from '#core/calendar/day.ts';
 import type { Duty } from '#core/duty.ts';
 import { subjectsOf } from '#core/log/entry.ts';
@@ -49,6 +50,13 @@ export function useReader(): ReaderToday {
 
 /** The units that this person reads: chosen here, or the group's, or guessed. */
 export const useUnits = (): UnitSystem => useReader().units;
+
+/** What a page is told that this person prints: their units, and their paper where they said which. */
+export function usePrinted(): { readonly units: UnitSystem; readonly paper?: Paper } {
+  const units = useUnits();
+  const paper = useAppSelector(s => s.person.paper);
+  return useMemo(() => ({ units, ...(paper ? { paper } : {}) }), [units, paper]);
+}
 
 /** The day that it is where the group is. */
 export const useToday = (): Day => useReader().today;

@@ -1,4 +1,5 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
+import type { Paper } from '#contract/paper.ts';
 import type { HandId } from '#core/log/entry.ts';
 import type { UnitSystem } from '#core/units/system.ts';
 
@@ -14,6 +15,8 @@ export interface Person {
   /** Chosen at this browser; until then the group's, and before there is one a guess (see `unitsAtFirst`). */
   readonly units?: UnitSystem;
   readonly theme: Theme;
+  /** What is in the printer; until it is said, what is sold where these units are read. */
+  readonly paper?: Paper;
   /** Single keys jump to layers; off for those whom they disturb. */
   readonly singleKeys: boolean;
 }

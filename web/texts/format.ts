@@ -1,3 +1,4 @@
+import type { Paper } from '#contract/paper.ts';
 import { type Day, daysBetween, type Instant } from '#core/calendar/day.ts';
 import type { Dimension } from '#core/units/dimension.ts';
 import type { DecimalMark } from '#core/units/number.ts';
@@ -11,6 +12,8 @@ export interface Reader {
   readonly timeZone: string;
   /** The day it is: what is far from it is dated with its year. */
   readonly today?: Day;
+  /** What is printed on; by the units until somebody says. */
+  readonly paper?: Paper;
 }
 
 const NBSP = '\u00a0';

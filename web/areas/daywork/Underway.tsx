@@ -5,7 +5,7 @@ import { scheduleOfMinute } from '#core/daywork/duties.ts';
 import type { WorkFacts } from '#core/daywork/facts.ts';
 import { instantOf, minuteOf, problemNow, underwayOf } from '#core/daywork/underway.ts';
 import { readyBy } from '#core/schedule/schedule.ts';
-import { useReader, useToday } from '../../app/hooks.ts';
+import { usePrinted, useReader, useToday } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useStateNow } from '../../session/hooks.ts';
@@ -22,6 +22,7 @@ import { type DayQuestion, useDay } from './useDay.ts';
 /** A day's work that goes on: what is ready, whose hands are wanted next, and what may go otherwise than it was thought. */
 export function Underway({ work }: { readonly work: WorkFacts }) {
   const say = useSay();
+  const printed = usePrinted();
   const now = useStateNow();
   const { recordAndTell } = useRecord();
   const schedule = scheduleOfMinute(work, now);
@@ -48,10 +49,10 @@ export function Underway({ work }: { readonly work: WorkFacts }) {
       />
       <Rearrange work={work} schedule={schedule} now={now} />
       <div className="flex flex-wrap gap-3">
-        <a className={link} href={dayPath('dayPdf', work.id)} download>
+        <a className={link} href={dayPath('dayPdf', work.id, printed)} download>
           {say('day.print')}
         </a>
-        <a className={link} href={dayPath('dayCalendar', work.id)} download>
+        <a className={link} href={dayPath('dayCalendar', work.id, printed)} download>
           {say('day.calendar')}
         </a>
         <Button onClick={() => void recordAndTell([draft('work.closed', work.id, {})], say('day.closed'))}>

@@ -6,7 +6,7 @@ import { routes } from '#contract/routes.ts';
 import { catchmentsOf } from '#core/rain/known.ts';
 import { yearCvOf } from '#core/rain/plan.ts';
 import { download, sectionPng, sectionSvg } from '../../app/download.ts';
-import { useFacts, useReader } from '../../app/hooks.ts';
+import { useFacts, usePrinted } from '../../app/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import type { Answered } from './useSizing.ts';
@@ -21,7 +21,7 @@ export function TakeOutRain({ answered, drawing }: Props) {
   const { answer, plan, question, normals, isCoarse } = answered;
   const say = useSay();
   const facts = useFacts();
-  const { units } = useReader();
+  const printed = usePrinted();
   const item = 'flex min-h-9 items-center px-2 text-left hover:bg-pool-2';
   // as they were worked with, whatever was changed since; names from the same list, in the same order
   const names = catchmentsOf(facts).flatMap(c => (plan.catchments.includes(c.id) ? c.name : []));
@@ -48,7 +48,7 @@ export function TakeOutRain({ answered, drawing }: Props) {
       ['years', answer.years],
       ['rule', plan.rule],
       ['weather', plan.weather === 'climate' ? plan.climate : plan.weather],
-      ...(plan.weather === 'record' ? [] : [['years differ by', yearCvOf(plan)]]),
+      ...(question.weather.by === 'record' ? [] : [['years differ by', yearCvOf(plan)]]),
       ['asked share', plan.askedShare],
       ['tank L', question.ownL],
       ['outage L', question.outageL],
@@ -100,7 +100,7 @@ export function TakeOutRain({ answered, drawing }: Props) {
     const res = await fetch(routes.rainPdf, {
       method: 'POST',
       headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ plan, units }),
+      body: JSON.stringify({ plan, ...printed }),
     }).catch(() => undefined);
     if (res?.ok) return download(await res.blob(), 'rain.pdf');
     toast.error(say('rain.out.no-pdf'));

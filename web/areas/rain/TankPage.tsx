@@ -3,7 +3,7 @@ import { Link } from 'react-router';
 import { surfaceRow } from '#core/catchment/surfaces.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
 import { builtRoof, catchmentsOf } from '#core/rain/known.ts';
-import { normalsFor, ownLitres, planOf, questionOf, sameEachMonth } from '#core/rain/plan.ts';
+import { goesByDays, normalsFor, ownLitres, planOf, questionOf, sameEachMonth } from '#core/rain/plan.ts';
 import { headline, underHeadline } from '#core/rain/words.ts';
 import { coverOf } from '#core/supplies/cover.ts';
 import { sumOf } from '#core/weather/normals.ts';
@@ -242,7 +242,7 @@ function Cautions({ plan, sizeL }: { plan: RainPlan; sizeL: number }) {
   const unfit = chosen.filter(c => builtRoof(c) === 'unfit');
   return (
     <ul className="m-0 max-w-[90ch] list-none border-l-4 border-clay p-0 pl-3 text-small">
-      {plan.weather !== 'record' && <li>{say('rain.caution.droughts')}</li>}
+      {!goesByDays(facts, plan) && <li>{say('rain.caution.droughts')}</li>}
       <li>{say('rain.caution.frost')}</li>
       {plan.use === 'drinking' && unfit.length === 0 && <Stocked plan={plan} />}
       {unfit.map(c => (

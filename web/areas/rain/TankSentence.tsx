@@ -2,7 +2,7 @@ import { memo, useState } from 'react';
 import { yieldRules } from '#core/catchment/balance.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
 import { areaOf, catchmentsOf, recordOf } from '#core/rain/known.ts';
-import { sameEachMonth, yearCvOf } from '#core/rain/plan.ts';
+import { goesByDays, sameEachMonth, yearCvOf } from '#core/rain/plan.ts';
 import { climateIds } from '#core/weather/climates.ts';
 import { MONTHS, sumOf, yearsOf } from '#core/weather/normals.ts';
 import { useFacts, useReader } from '../../app/hooks.ts';
@@ -22,6 +22,7 @@ interface Props {
 /** What a tank is sized by, as a sentence. */
 export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: Props) {
   const say = useSay();
+  const facts = useFacts();
   const [isByMonth, setByMonth] = useState(false);
   const meanL = sumOf(plan.needL) / MONTHS;
   const differs = plan.needL.some(litres => litres !== plan.needL[0]);
@@ -29,7 +30,7 @@ export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: P
     <Sentence>
       <Phrase
         text="rain.sentence"
-        cases={{ by: plan.weather === 'record' ? 'record' : 'years' }}
+        cases={{ by: goesByDays(facts, plan) ? 'record' : 'years' }}
         blanks={{
           roofs: <RoofsBlank plan={plan} onPlan={onPlan} />,
           tank: (
@@ -212,7 +213,11 @@ function WeatherBlank({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
             count: Math.max(1, Math.round(yearsOf(recordOf(r).mm))),
             name: r.name,
           }),
-          note: say('rain.weather.record.note'),
+          note: say(
+            goesByDays(facts, { ...plan, weather: 'record', record: r.id })
+              ? 'rain.weather.record.note'
+              : 'rain.weather.record.short',
+          ),
         })),
         ...(facts.rain.normals ? [{ value: 'normals', label: say('rain.weather.normals') }] : []),
         ...climateIds.map(id => ({

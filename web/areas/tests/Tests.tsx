@@ -3,7 +3,7 @@ import { Link, useNavigate, useParams } from 'react-router';
 import { routes } from '#contract/routes.ts';
 import type { Duty } from '#core/duty.ts';
 import { useAsked } from '../../app/asked.ts';
-import { useDuties, useFacts, useReader, useUnits } from '../../app/hooks.ts';
+import { useDuties, useFacts, usePrinted, useReader } from '../../app/hooks.ts';
 import { testsPath } from '../../app/paths.ts';
 import { useTestedName } from '../../app/testedName.ts';
 import * as format from '../../texts/format.ts';
@@ -137,7 +137,7 @@ function Lines({
 function InAndOut() {
   const say = useSay();
   const { today } = useReader();
-  const units = useUnits();
+  const printed = usePrinted();
   const month = today.slice(0, 7);
   const link = 'inline-flex min-h-11 items-center underline decoration-rule underline-offset-3';
   return (
@@ -153,7 +153,7 @@ function InAndOut() {
         <a href={routes.logJson} download className={link}>
           {say('tests.json-out')}
         </a>
-        <a href={`${routes.report}?month=${month}&units=${units}`} download className={link}>
+        <a href={`${routes.report}?${new URLSearchParams({ month, ...printed })}`} download className={link}>
           {say('tests.report', { month: format.month(month) })}
         </a>
       </p>
