@@ -38,9 +38,14 @@ function legOf(step: Taken, steps: readonly Step[]) {
   };
 }
 
+/** Its steps are for less than all the water that it was asked for. */
+export const isOfPart = ({ amount }: Train): boolean =>
+  amount !== undefined && (amount.ends !== undefined || amount.batches > 1);
+
 /**
  * The entry that begins a train on the water of a container, which is held until its last step.
- * @returns undefined where a step has no sheet of its own, or is never more than limited protection: that is run at the bench
+ * @returns undefined where a step has no sheet of its own, or is never more than limited protection: that is run at the bench; and
+ * where it is made of a part of the water only, for all of the container's water would be held to be treated
  */
 export function beginTrain(
   train: Train,
@@ -48,6 +53,7 @@ export function beginTrain(
   facts: Pick<Facts, 'supply'>,
   today: Day,
 ): Draft[] | undefined {
+  if (isOfPart(train)) return undefined;
   if (train.steps.some(({ answer }) => answer.steps.length === 0 || answer.isCapped)) return undefined;
   const sections = train.steps.map(stepsOf);
   const uses = new Map<string, number>();

@@ -23,7 +23,7 @@ import { otherSchools, unsettled } from '#core/trains/beside.ts';
 import { isTimeShort, type TrainCase } from '#core/trains/grade.ts';
 import type { Means } from '#core/trains/step.ts';
 import type { Train } from '#core/trains/train.ts';
-import { beginTrain } from '../../acts/beginTrain.ts';
+import { beginTrain, isOfPart } from '../../acts/beginTrain.ts';
 import { CardButton } from '../../acts/CardButton.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useCalmWater, useFacts, useReader, useToday, useWorkedOut } from '../../app/hooks.ts';
@@ -184,6 +184,8 @@ function Work({
   const facts = useFacts();
   const moment = useMomentWords();
   const { amount } = train;
+  const isParted = amount !== undefined && amount.batches > 1;
+  const walks = look?.walks ?? 0;
   return (
     <>
       <p className="text-large">
@@ -193,12 +195,12 @@ function Work({
           handMin: train.handMin,
         })}
       </p>
-      <p data-testid="safe-amount">
-        {amount &&
-          amount.batches > 1 &&
-          say('safe.batches', { batches: amount.batches, batchL: amount.batchL })}{' '}
-        {look && look.walks > 0 && say('safe.walks', { walks: look.walks })}
-      </p>
+      {(isParted || walks > 0) && (
+        <p data-testid="safe-amount">
+          {isParted && say('safe.batches', { batches: amount.batches, batchL: amount.batchL })}{' '}
+          {walks > 0 && say('safe.walks', { walks })}
+        </p>
+      )}
       {amount?.ends && (
         <p className="font-bold text-clay" data-testid="safe-ends">
           {say('safe.ends', { endL: train.endL, askedL: amount.askedL, name: amount.ends.name ?? '' })}
@@ -335,6 +337,10 @@ function Begin({ train, container }: { readonly train: Train; readonly container
     [train, container, facts, today],
   );
   if (!container) return <p className="text-small text-ash">{say('safe.begin.how')}</p>;
+  if (isOfPart(train))
+    return (
+      <p className="max-w-[60ch] text-small">{say('safe.begin.part', { endL: train.amount!.batchL })}</p>
+    );
   if (!drafts) return <p className="text-small text-ash">{say('safe.begin.not')}</p>;
   return (
     <Act
