@@ -1,6 +1,6 @@
 import { addDays, type Day, daysBetween } from '../calendar/day.ts';
-import { doseAnswers, TARGET_CLOUDY_MG_L } from '../chlorine/schools.ts';
-import { agedStrengthMgMl, type Bleach, labelStrengthMgMl } from '../chlorine/strength.ts';
+import { planDose } from '../chlorine/instruct.ts';
+import { TARGET_CLOUDY_MG_L } from '../chlorine/schools.ts';
 import { betterOf, type Credit, meets, noCredit, sumOf } from '../ct/credit.ts';
 import { deviceCredit } from '../filters/device.ts';
 import { filterStanding } from '../filters/register.ts';
@@ -8,7 +8,7 @@ import { boilOf, holdMin, stoves } from '../heat/boil.ts';
 import type { Facts } from '../log/facts.ts';
 import { MOST_IODINE_DAYS } from '../methods/iodine.ts';
 import { treatmentOf } from '../methods/treatments.ts';
-import type { SupplyKind } from '../stock/kinds.ts';
+import { type SupplyKind, supplyKinds } from '../stock/kinds.ts';
 import { supplyUntil } from '../stock/until.ts';
 import type { SupplyFacts } from './facts.ts';
 
@@ -42,17 +42,18 @@ const POWDER_SHARE = 0.65;
 const COLD_WATER_C = 10;
 const POT_L = 10;
 
+/** What decides how far a supply goes. */
+type Dosed = Pick<SupplyFacts, 'kind' | 'setAt'> & Partial<Pick<SupplyFacts, 'bleach' | 'treatsL'>>;
+
 /** Litres that one unit of a supply treats; undefined for what treats nothing by itself. */
-export function litresPerUnit(supply: SupplyFacts, today: Day, altitudeM: number): number | undefined {
+export function litresPerUnit(
+  supply: Dosed,
+  today: Day,
+  facts: Pick<Facts, 'group' | 'plan'>,
+): number | undefined {
   switch (supply.kind) {
-    case 'bleach': {
-      const { bleach } = supply;
-      if (bleach?.product !== 'plain') return 0;
-      const freshMgMl = labelStrengthMgMl(bleach.basis, bleach.strength);
-      const strengthMgMl =
-        bleach.measuredMgMl ?? agedStrengthMgMl(freshMgMl, bleachAgeDays(supply, today), bleach.keptC);
-      return strengthMgMl / doseMgL(bleach, strengthMgMl);
-    }
+    case 'bleach':
+      return litresPerMl(supply, today, facts);
     case 'chlorine-powder':
       return (POWDER_SHARE * 1000) / TARGET_CLOUDY_MG_L;
     case 'chlorine-tablets':
@@ -68,7 +69,7 @@ export function litresPerUnit(supply: SupplyFacts, today: Day, altitudeM: number
     case 'lamp':
       return 1;
     default:
-      return boiledPerKg(supply.kind, altitudeM);
+      return boiledPerKg(supply.kind, facts.group.altitudeM);
   }
 }
 
@@ -82,20 +83,24 @@ export function bleachAgeDays({ bleach, setAt }: Pick<SupplyFacts, 'bleach' | 's
 }
 
 /**
- * What the bench puts in with no meter and in the cold season (mg/L): the drop rule doubled, where the bottle has an answer in it,
- * else the target for doubtful water. A store that lasts on a summer's dose is empty in winter.
+ * Litres that a millilitre of a bottle treats, by what the bench puts in with no meter and in the cold season: a store that lasts on
+ * a summer's dose is empty in winter. Nothing where the bench would not dose with it.
  */
-function doseMgL(bleach: Pick<Bleach, 'basis' | 'strength'>, strengthMgMl: number): number {
-  const c = {
-    volumeL: BATCH_L,
-    clarity: 'clear' as const,
+function litresPerMl(supply: Dosed, today: Day, { plan }: Pick<Facts, 'plan'>): number {
+  const { bleach } = supply;
+  if (bleach?.product !== 'plain') return 0;
+  const madeOn = bleach.madeOn ?? addDays(today, -bleachAgeDays(supply, today));
+  const { answers, chosen } = planDose({
+    volumeL: { value: BATCH_L, known: 'measured' },
+    clarity: 'clear',
     temperatureC: COLDEST_C,
-    bleach,
-    strengthMgMl,
+    bleach: { ...bleach, madeOn },
+    strengthSchool: plan.strengthSchool,
     isTreatedTap: false,
-  };
-  const rule = doseAnswers(c).find(a => a.school === 'drops-rule');
-  return rule?.answers ? rule.targetMgL : TARGET_CLOUDY_MG_L;
+    ...{ tools: [], today },
+  });
+  const answer = [chosen, answers.find(a => a.school === 'target-dose')].find(a => a?.answers);
+  return answer?.answers ? BATCH_L / answer.doseMl : 0;
 }
 const BATCH_L = 20;
 const COLDEST_C = 1;
@@ -134,6 +139,10 @@ const daysLeft = (supply: SupplyFacts, today: Day): number => {
 /** Nobody drinks iodine for longer than three weeks, however much of it there is. */
 const mostDays = (kind: SupplyKind): number =>
   wayOf[kind] === 'iodine' ? MOST_IODINE_DAYS : Number.POSITIVE_INFINITY;
+
+/** What is sold in pieces is bought whole. */
+export const inWhole = (kind: SupplyKind, amount: number): number =>
+  supplyKinds[kind].unit === 'pieces' ? Math.ceil(amount - 1e-9) : amount;
 
 interface Lot {
   readonly litres: number;
@@ -174,14 +183,14 @@ export interface Cover {
  * @param needL litres a day
  */
 export function coverOf(
-  facts: Pick<Facts, 'supply' | 'group'>,
+  facts: Pick<Facts, 'supply' | 'group' | 'plan'>,
   today: Day,
   needL: number,
   planDays: number,
 ): Cover[] {
   const byKind = new Map<SupplyKind, { lots: Lot[]; perUnit: number; credit: Credit }>();
   for (const supply of Object.values(facts.supply)) {
-    const perUnit = litresPerUnit(supply, today, facts.group.altitudeM);
+    const perUnit = litresPerUnit(supply, today, facts);
     if (!perUnit || !wayOf[supply.kind]) continue;
     const lot = { litres: leftOf(supply, today) * perUnit, days: daysLeft(supply, today) };
     const before = byKind.get(supply.kind);
@@ -205,7 +214,7 @@ export function coverOf(
         litres,
         days,
         endsOn: addDays(today, Math.min(Math.floor(days), Math.max(...lots.map(l => l.days)) - 1, 36_500)),
-        lacks: Math.max(0, (needL * Math.min(planDays, mostDays(kind)) - litres) / perUnit),
+        lacks: inWhole(kind, Math.max(0, (needL * Math.min(planDays, mostDays(kind)) - litres) / perUnit)),
       };
     })
     .sort((a, b) => b.days - a.days);

@@ -17,7 +17,7 @@ export function sharedSupply(facts: Pick<Facts, 'supply' | 'home'>): Facts['supp
 
 /** How far each kind of supply that passes a test goes, for a need. */
 function coversOf(
-  facts: Pick<Facts, 'supply' | 'group'>,
+  facts: Pick<Facts, 'supply' | 'group' | 'plan'>,
   isTheirs: (home: string | undefined) => boolean,
   today: Day,
   needL: number,
@@ -32,7 +32,7 @@ function coversOf(
  * @param needL litres a day of the whole group
  */
 export function waysByHome(
-  facts: Pick<Facts, 'supply' | 'group' | 'home'>,
+  facts: Pick<Facts, 'supply' | 'group' | 'plan' | 'home'>,
   today: Day,
   needL: number,
   planDays: number,

@@ -1,8 +1,9 @@
+import type { Day } from '../calendar/day.ts';
 import type { Facts } from '../log/facts.ts';
 import type { SupplyKind } from '../stock/kinds.ts';
-import { leftOf } from './cover.ts';
+import { type Cover, inWhole, leftOf, litresPerUnit } from './cover.ts';
 
-/** A line of a kit: what to have, how much of it for a household, and what so much commonly costs. */
+/** A line of a kit: what to have, how much of it as it is sold for a household of four, and what so much commonly costs. */
 export interface KitLine {
   readonly kind: SupplyKind;
   readonly amount: number;
@@ -29,7 +30,7 @@ export const kits: readonly Kit[] = [
   {
     id: 'boil',
     base: [line('pots', 1, 20), line('pot-holders', 2, 6), line('propane', 3, 15), line('matches', 40, 2)],
-    upgrade: [line('propane', 11, 45)],
+    upgrade: [],
   },
   { id: 'clear', base: [line('cloth', 2, 6), line('spoons', 1, 2)], upgrade: [line('alum', 100, 5)] },
   { id: 'filter', base: [line('filter', 1000, 40)], upgrade: [line('carbon', 1000, 15)] },
@@ -43,26 +44,48 @@ export const unitPrices: Readonly<Partial<Record<SupplyKind, number>>> = Object.
   kits.flatMap(kit => [...kit.upgrade, ...kit.base]).map(l => [l.kind, l.price / l.amount]),
 );
 
-type Had = ReadonlyMap<SupplyKind, number>;
-
-function hadOf(facts: Pick<Facts, 'supply'>, today: string): Map<SupplyKind, number> {
-  const had = new Map<SupplyKind, number>();
-  for (const supply of Object.values(facts.supply))
-    had.set(supply.kind, (had.get(supply.kind) ?? 0) + leftOf(supply, today));
-  return had;
+/** For whom, and for how much water, a kit is made up. */
+export interface KitFor {
+  readonly facts: Pick<Facts, 'supply' | 'group' | 'plan'>;
+  readonly today: Day;
+  readonly people: number;
+  /** Litres of drinking water of all the days that are planned for. */
+  readonly litres: number;
+  /** How far what is kept goes: what a way lacks is what its cover lacks, and no other sum. */
+  readonly covers: readonly Cover[];
+  /** Tests that are due in those days, and those that are left for them. */
+  readonly tests: { readonly due: number; readonly left: number };
 }
 
-/** What a line lacks; a part of it costs its part of the price. */
-function lackOf({ kind, amount, price }: KitLine, had: Had): KitLine {
-  const lacking = Math.max(0, amount - (had.get(kind) ?? 0));
+const HOUSEHOLD = 4;
+/** Bought once, however many people drink of it. */
+const onceOnly: readonly SupplyKind[] = ['dropper', 'spoons', 'neutraliser', 'alum', 'carbon'];
+const freshBleach = { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 20 } as const;
+
+/** How much of a line is wanted for these people and these litres; never less than is sold. */
+function wantedOf({ kind, amount }: KitLine, { facts, today, people, litres, tests }: KitFor): number {
+  if (kind === 'test-kit') return Math.max(amount, tests.due);
+  const fresh = { kind, setAt: `${today}T00:00:00.000Z`, bleach: { ...freshBleach, madeOn: today } };
+  const perUnit = litresPerUnit(fresh, today, facts);
+  if (perUnit) return Math.max(amount, inWhole(kind, litres / perUnit));
+  return onceOnly.includes(kind) ? amount : amount * Math.max(1, Math.ceil(people / HOUSEHOLD));
+}
+
+/** What a line lacks; so much more of it costs so much more. */
+function lackOf(line: KitLine, of: KitFor): KitLine {
+  const { kind, amount, price } = line;
+  const cover = of.covers.find(c => c.kind === kind);
+  const had = Object.values(of.facts.supply)
+    .filter(s => s.kind === kind)
+    .reduce((sum, s) => sum + leftOf(s, of.today), 0);
+  const left = kind === 'test-kit' ? of.tests.left : had;
+  const lacking = cover ? cover.lacks : Math.max(0, wantedOf(line, of) - left);
   return { kind, amount: lacking, price: (price * lacking) / amount };
 }
 
 /** What a kit lacks, after what is there and in date. */
-export function kitLacks(facts: Pick<Facts, 'supply'>, kit: readonly KitLine[], today: string): KitLine[] {
-  const had = hadOf(facts, today);
-  return kit.map(l => lackOf(l, had)).filter(l => l.amount > 0);
-}
+export const kitLacks = (kit: readonly KitLine[], of: KitFor): KitLine[] =>
+  kit.map(l => lackOf(l, of)).filter(l => l.amount > 0);
 
 export interface Purchase {
   readonly bought: readonly KitLine[];
@@ -75,16 +98,17 @@ export interface Purchase {
  * What money buys of what is lacking: bases before upgrades, in the order of the kits; what does not fit is passed over.
  * @param budget in the group's own money
  */
-export function buyKits(facts: Pick<Facts, 'supply'>, today: string, budget: number): Purchase {
-  const had = hadOf(facts, today);
+export function buyKits(of: KitFor, budget: number): Purchase {
   const bought: KitLine[] = [];
+  const seen = new Set<SupplyKind>();
   let [cost, whole] = [0, 0];
   for (const wanted of [...kits.flatMap(k => k.base), ...kits.flatMap(k => k.upgrade)]) {
-    const lacking = lackOf(wanted, had);
+    // pots are in two kits, and are the same pots
+    if (seen.has(wanted.kind)) continue;
+    seen.add(wanted.kind);
+    const lacking = lackOf(wanted, of);
     if (lacking.amount === 0) continue;
     whole += lacking.price;
-    // a later line of the same kind asks for what is beyond this one, bought or not
-    had.set(wanted.kind, Math.max(wanted.amount, had.get(wanted.kind) ?? 0));
     if (cost + lacking.price > budget + 1e-9) continue;
     bought.push(lacking);
     cost += lacking.price;

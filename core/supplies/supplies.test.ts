@@ -1,12 +1,18 @@
+import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
+import { addMonths } from '../calendar/day.ts';
 import { credit } from '../ct/credit.ts';
+import type { Facts } from '../log/facts.ts';
 import { noFacts } from '../record.ts';
 import { supplyUntil } from '../stock/until.ts';
+import { isBroken, tryStep } from '../trains/step.ts';
+import { caseOf, context } from '../trains/testThings.ts';
 import { coverOf, independentWays, leftOf } from './cover.ts';
 import type { SupplyFacts } from './facts.ts';
 import type { SupplySet } from './fields.ts';
 import { sharedSupply, waysByHome } from './homes.ts';
-import { buyKits, kitLacks, kits } from './kit.ts';
+import { buyKits, type KitFor, kitLacks, kits } from './kit.ts';
+import { meansAtHand } from './means.ts';
 
 const TODAY = '2026-11-25';
 const keep = (...list: (SupplySet & { amount: number; used?: number })[]) => ({
@@ -174,21 +180,60 @@ describe('two ways for every home', () => {
 
 describe('a kit', () => {
   const base = (id: string) => kits.find(k => k.id === id)!.base;
+  /** Two people for a day at 10 L, or others. */
+  const kitFor = (facts: Facts, more: Partial<KitFor> = {}): KitFor => {
+    const litres = more.litres ?? 10;
+    const covers = coverOf(facts, TODAY, litres / 14, 14);
+    return { facts, today: TODAY, people: 2, litres, covers, tests: { due: 0, left: 0 }, ...more };
+  };
 
-  it('lacks what is not there in date, at its part of the price', () => {
-    const facts = keep(
-      { name: 'Cloth', kind: 'cloth', amount: 2 },
-      { name: 'P', kind: 'propane', amount: 1 },
-      { name: 'Strips', kind: 'test-kit', amount: 50, expiresOn: '2026-11-24' },
+  it('lacks what is not there in date, as it is sold', () => {
+    const facts = keep({ name: 'Cloth', kind: 'cloth', amount: 2 });
+    expect(kitLacks(base('clear'), kitFor(facts)).map(l => l.kind)).toEqual(['spoons']);
+    expect(kitLacks(base('boil'), kitFor(facts))).toContainEqual({ kind: 'propane', amount: 3, price: 15 });
+  });
+
+  it.each([
+    ['bleach', 140, 14, 'chlorine'],
+    ['propane', 1, 14, 'boil'],
+    ['chlorine-tablets', 3, 30, 'tablets'],
+    ['filter', 10, 14, 'filter'],
+  ] as const)('of %s lacks what its cover lacks, and no other sum', (kind, amount, days, id) => {
+    const facts = keep({ name: 'X', kind, amount, ...(kind === 'bleach' ? { bleach } : {}) });
+    const covers = coverOf(facts, TODAY, 141, days);
+    const [lacking] = kitLacks(base(id), kitFor(facts, { covers, litres: 141 * days })).filter(
+      l => l.kind === kind,
     );
-    expect(kitLacks(facts, base('clear'), TODAY).map(l => l.kind)).toEqual(['spoons']);
-    // 2 of 3 kg, at two thirds of 15
-    expect(kitLacks(facts, base('boil'), TODAY)).toContainEqual({ kind: 'propane', amount: 2, price: 10 });
-    expect(kitLacks(facts, base('chlorine'), TODAY).map(l => l.kind)).toContain('test-kit');
+    expect(lacking!.amount).toBe(covers[0]!.lacks);
+    expect(lacking!.amount).toBeGreaterThan(0);
+  });
+
+  it('is for these people and these days', () => {
+    const of = (people: number, litres: number) =>
+      Object.fromEntries(
+        ['chlorine', 'boil', 'tablets'].flatMap(id =>
+          kitLacks(base(id), kitFor(noFacts, { people, litres })).map(l => [l.kind, l.amount]),
+        ),
+      );
+    const [few, many] = [of(2, 10), of(47, 2490)];
+    expect([few.pots, many.pots]).toEqual([1, 12]);
+    expect([few.dropper, many.dropper]).toEqual([1, 1]);
+    expect([few['chlorine-tablets'], many['chlorine-tablets']]).toEqual([50, 125]);
+    expect(many.propane! / few.propane!).toBeGreaterThan(10);
+    // 2,490 L at 85 drops to 20 L in cold water are 529 mL: a bottle does
+    expect([few.bleach, many.bleach]).toEqual([1000, 1000]);
+  });
+
+  it('has tests for all that is due', () => {
+    const tests = (due: number, left: number) =>
+      kitLacks(base('chlorine'), kitFor(noFacts, { tests: { due, left } })).find(l => l.kind === 'test-kit');
+    expect(tests(10, 0)?.amount).toBe(25);
+    expect(tests(80, 50)?.amount).toBe(30);
+    expect(tests(80, 80)).toBeUndefined();
   });
 
   it('is bought base before upgrade, and nothing beyond the budget', () => {
-    const { bought, cost, whole } = buyKits(noFacts, TODAY, 60);
+    const { bought, cost, whole } = buyKits(kitFor(noFacts), 60);
     expect(cost).toBeLessThanOrEqual(60);
     // chlorine whole is 17, a boil 43: together the 60
     expect(bought.map(l => l.kind)).toEqual([
@@ -200,12 +245,41 @@ describe('a kit', () => {
       'propane',
       'matches',
     ]);
-    const all = buyKits(noFacts, TODAY, whole);
+    const all = buyKits(kitFor(noFacts), whole);
     expect(all.cost).toBeCloseTo(whole, 9);
-    // the gas of the upgrade is what is beyond the base: 8 of 11 kg
-    const gas = all.bought.filter(l => l.kind === 'propane').map(l => l.amount);
-    expect(gas).toEqual([3, 8]);
-    expect(buyKits(noFacts, TODAY, 0).bought).toEqual([]);
+    // pots stand in two kits, and are bought once
+    expect(all.bought.filter(l => l.kind === 'pots')).toHaveLength(1);
+    expect(buyKits(kitFor(noFacts), 0).bought).toEqual([]);
+  });
+});
+
+describe('days of bleach', () => {
+  const bottles = fc.record({
+    strength: fc.constantFrom(5, 6, 8.25, 4, 12),
+    monthsOld: fc.integer({ min: 0, max: 11 }),
+    strengthSchool: fc.constantFrom('replace-yearly' as const, 'computed-strength' as const),
+  });
+
+  it('are at the dose that the way for it puts in, whatever the bottle', () => {
+    fc.assert(
+      fc.property(bottles, ({ strength, monthsOld, strengthSchool }) => {
+        const kept = keep({
+          ...{ name: 'B', kind: 'bleach', amount: 1000 },
+          bleach: { ...bleach, strength, madeOn: addMonths(TODAY, -monthsOld) },
+        });
+        const facts = { ...kept, plan: { ...kept.plan, strengthSchool } };
+        const [cover] = coverOf(facts, TODAY, 0, 14);
+        const means = meansAtHand(facts, TODAY).find(
+          m => m.method === 'dose' && m.inputs.stand === undefined,
+        )!;
+        const water = caseOf('well', { volumeL: 20, turbidityNtu: 1, temperatureC: 1 }).found;
+        const step = tryStep(means, water, { ...context, today: TODAY, tools: [] });
+        const dosed = step && !isBroken(step) ? step.answer.uses.find(u => u.supply === 'bleach') : undefined;
+        // the way rounds to a drop of its tool; the cover reckons with what is due
+        if (dosed && cover) expect(((1000 / dosed.amount) * 20) / cover.litres).toBeCloseTo(1, 1);
+        return true;
+      }),
+    );
   });
 });
 

@@ -24,6 +24,17 @@ export function WayCautions({ trains }: { readonly trains: readonly Train[] }) {
           {shortWords(train, say)}
         </p>
       ))}
+      {trains.map(({ amount, endL, ...train }) =>
+        amount?.ends ? (
+          <p
+            key={train.steps.map(s => s.means.id).join()}
+            className="font-bold text-clay"
+            data-testid="day-ends"
+          >
+            {say('safe.ends', { endL, askedL: amount.askedL, name: amount.ends.name ?? '' })}
+          </p>
+        ) : null,
+      )}
       {trains.some(train => cloudyAt(train) >= 0) && (
         <p className="text-small">{say('safe.uncleared.time')}</p>
       )}

@@ -1,8 +1,8 @@
 import { useState } from 'react';
 import { supplyKinds } from '#core/stock/kinds.ts';
-import { buyKits, type KitLine, kitLacks, kits } from '#core/supplies/kit.ts';
+import { buyKits, type KitFor, type KitLine, kitLacks, kits } from '#core/supplies/kit.ts';
 import type { UnitSystem } from '#core/units/system.ts';
-import { useFacts, useReader, useToday } from '../../app/hooks.ts';
+import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
@@ -15,10 +15,8 @@ const counted = (amount: number, unit: string, units: UnitSystem): string =>
 const START_BUDGET = 60;
 
 /** A kit for each way, base and upgrade, with what is missing; and what a sum of money would buy of it first. */
-export function Kits() {
+export function Kits({ of }: { readonly of: KitFor }) {
   const say = useSay();
-  const facts = useFacts();
-  const today = useToday();
   const { units } = useReader();
   const [budget, setBudget] = useState<number | undefined>(START_BUDGET);
   const words = (lines: readonly KitLine[]) =>
@@ -30,13 +28,16 @@ export function Kits() {
         }),
       ),
     );
-  const buy = buyKits(facts, today, budget ?? 0);
+  const buy = buyKits(of, budget ?? 0);
   return (
     <section aria-label={say('kit.title')}>
       <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('kit.title')}</h2>
+      <p className="text-small text-ash">
+        {say('kit.for', { people: of.people, days: of.facts.plan.targetDays, litres: of.litres })}
+      </p>
       <dl className="m-0">
         {kits.map(kit => {
-          const [base, upgrade] = [kit.base, kit.upgrade].map(lines => kitLacks(facts, lines, today));
+          const [base, upgrade] = [kit.base, kit.upgrade].map(lines => kitLacks(lines, of));
           return (
             <div key={kit.id} className="border-b border-rule py-1">
               <dt className="inline font-bold">{say(`kit.${kit.id}`)}</dt>{' '}

@@ -1,4 +1,4 @@
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { supplyKinds } from '#core/stock/kinds.ts';
 import { supplyUntil } from '#core/stock/until.ts';
@@ -6,9 +6,11 @@ import { askedOfSupplies } from '#core/supplies/asked.ts';
 import { coverOf, independentWays, leftOf } from '#core/supplies/cover.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { sharedSupply } from '#core/supplies/homes.ts';
+import type { KitFor } from '#core/supplies/kit.ts';
+import { type KitsDue, kitsDueInLots } from '#core/tests/kitsDue.ts';
 import { useAsked } from '../../app/asked.ts';
 import { download } from '../../app/download.ts';
-import { useFacts, useReader, useToday, useWaterState } from '../../app/hooks.ts';
+import { useFacts, useReader, useToday, useWaterState, useWorkedOut } from '../../app/hooks.ts';
 import { askLabels } from '../../app/labelPdf.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
@@ -33,12 +35,23 @@ const WAYS_WANTED = 2;
 export function Supplies() {
   const say = useSay();
   const facts = useFacts();
-  const { today, need, reach, now } = useWaterState();
+  const state = useWaterState();
+  const { today, need, reach, now } = state;
   const [editing, setEditing] = useState<SupplyFacts | 'new' | null>(null);
   useAsked('supplies', { add: () => setEditing('new') });
   const planDays = facts.plan.targetDays;
   const covers = coverOf({ ...facts, supply: sharedSupply(facts) }, today, need.drinkingL, planDays);
   const ways = independentWays(covers, planDays, askedOfSupplies(facts, now, today));
+  const kitsDue =
+    useWorkedOut(
+      useMemo(() => () => kitsDueInLots(facts, state, planDays), [facts, state, planDays]),
+      true,
+    ) ?? [];
+  const chlorine = kitsDue.find(k => k.parameter === 'free-chlorine') ?? { due: 0, left: 0 };
+  const kitFor: KitFor = {
+    ...{ facts, today, covers, tests: chlorine, litres: need.drinkingL * planDays },
+    people: Object.values(facts.home).reduce((sum, home) => sum + home.people.length, 0),
+  };
   // what lasts, and does not do by itself for the water that would be fetched
   const short = covers.filter(c => c.days >= planDays && !ways.some(way => way.includes(c.way)));
   const supplies = Object.values(facts.supply).sort((a, b) => (a.name < b.name ? -1 : 1));
@@ -99,8 +112,8 @@ export function Supplies() {
       <BottleSets />
       <HomeWays />
       <div className="grid grid-cols-2 gap-8 max-wide:grid-cols-1">
-        <Shopping covers={covers} ways={ways.length} />
-        <Kits />
+        <Shopping covers={covers} ways={ways.length} kitsDue={kitsDue} />
+        <Kits of={kitFor} />
       </div>
       <p className="max-w-[75ch] border-l-4 border-iron py-1 pl-3 text-small">{say('supplies.caution')}</p>
       {editing && (
@@ -221,12 +234,21 @@ function SupplyTable({ supplies, onEdit }: TableProps) {
 }
 
 /** What would bring each way to the plan's days, and what must be replaced. */
-function Shopping({ covers, ways }: { covers: ReturnType<typeof coverOf>; ways: number }) {
+function Shopping({
+  covers,
+  ways,
+  kitsDue,
+}: {
+  readonly covers: ReturnType<typeof coverOf>;
+  readonly ways: number;
+  readonly kitsDue: readonly KitsDue[];
+}) {
   const say = useSay();
   const facts = useFacts();
   const { units } = useReader();
   const today = useToday();
   const short = covers.filter(c => c.lacks > 0);
+  const tests = kitsDue.filter(k => k.due > k.left);
   const old = Object.values(facts.supply).filter(s => {
     const until = supplyUntil(s);
     return until !== undefined && until < today;
@@ -234,7 +256,7 @@ function Shopping({ covers, ways }: { covers: ReturnType<typeof coverOf>; ways: 
   return (
     <section aria-label={say('supplies.shopping')}>
       <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('supplies.shopping')}</h2>
-      {short.length + old.length === 0 && ways >= WAYS_WANTED && (
+      {short.length + old.length + tests.length === 0 && ways >= WAYS_WANTED && (
         <p className="text-ash">{say('supplies.nothing')}</p>
       )}
       <ul className="m-0 list-none p-0">
@@ -244,6 +266,14 @@ function Shopping({ covers, ways }: { covers: ReturnType<typeof coverOf>; ways: 
               amount: format.supply(c.lacks, supplyKinds[c.kind].unit, units),
               what: `supply.${c.kind}`,
               days: facts.plan.targetDays,
+            })}
+          </li>
+        ))}
+        {tests.map(({ parameter, due, left }) => (
+          <li key={parameter} className="border-b border-rule py-1" data-testid="tests-lacking">
+            {say('supplies.tests', {
+              ...{ more: due - left, due, left, days: facts.plan.targetDays },
+              name: `parameter.${parameter}`,
             })}
           </li>
         ))}
