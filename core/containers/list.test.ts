@@ -303,6 +303,29 @@ describe('a list as it is kept', () => {
     expect(saidOf({ water: 'empty', filled: '' })).toEqual([]);
   });
 
+  it.each([
+    [{ size: 'bath tub 208 L', filled: '', litres: '208' }, true],
+    [{ note: 'tub bladder, still in its box', filled: '' }, true],
+    [{ note: 'fill when warned', filled: '', litres: '20' }, true],
+    [{ filled: 'on warning' }, true],
+    [{ note: 'folded', water: 'tap', filled: '' }, true],
+    // a day on which it was filled says that there is water in it
+    [{ note: 'bladder, filled before the storm' }, false],
+    [{ note: 'not for the hot tub', litres: '20', filled: '' }, false],
+    [{ note: 'spare can', litres: '20', filled: '' }, false],
+  ] as [Record<string, string>, boolean][])(
+    'of %j is room for water, filled only on warning: %s',
+    (more, isRoom) => {
+      expect(proposed(more)?.water === undefined).toBe(isRoom);
+      expect(saidOf(more).includes('warn on-warning')).toBe(isRoom);
+    },
+  );
+
+  it('has no container that is a part of the building', () => {
+    for (const note of ['water heater, 150 L', 'toilet cistern', 'Hot water tank'])
+      expect(saidOf({ note })).toContain('refuse in-building');
+  });
+
   it('takes a residual from nothing to 500 mg/L, in its units or bare', () => {
     expect(proposed({ residual: '0,5 mg/L' })).toMatchObject({ residualMgL: 0.5 });
     expect(proposed({ residual: '0 ppm' })).toMatchObject({ residualMgL: 0 });

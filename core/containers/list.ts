@@ -17,7 +17,15 @@ import {
   readVolume,
   unitOfHeading,
 } from './listSize.ts';
-import { heldOf, isBrokenBy, type ListedMark, markOf, pastTold } from './listVessel.ts';
+import {
+  heldOf,
+  isBrokenBy,
+  isInBuilding,
+  isOnWarning,
+  type ListedMark,
+  markOf,
+  pastTold,
+} from './listVessel.ts';
 import { forbidsDrinking, type ListedWater, readWater, wordingOf } from './listWater.ts';
 import { isPack, packById, packFor, pieceL } from './pack.ts';
 
@@ -222,17 +230,24 @@ class RowReader {
     if (pack) this.#say('size', warn('pack', { pieces: counted, litres: usableL(pack) }));
     if (count > MOST_IN_ROW) this.#say('count', refuse('count-unread', { text: String(count) }));
     if (this.#text('place') === '') this.#say('place', refuse('no-place'));
-    const filledOn = this.#date('filled');
+    const words = [this.#text('note'), this.#text('code'), this.#sizeText(), this.#text('water')];
+    if (isInBuilding(words)) this.#say('size', refuse('in-building'));
+    // what is filled only on warning is room for water; a day on which it was filled says otherwise
+    const onWarning =
+      !/\d/.test(`${this.#text('filled')}${this.#text('until')}`) &&
+      isOnWarning([...words, this.#text('filled')]);
+    const filledOn = onWarning ? undefined : this.#date('filled');
     const code = this.#code(count);
     const litres = this.#litres(size);
     const word = this.#text('water');
-    const isEmptySaid = litres === 0 || readWater(word) === 'empty';
+    const isEmptySaid = onWarning || litres === 0 || readWater(word) === 'empty';
     const water = isEmptySaid ? undefined : this.#water(word);
     // what was filled, or keeps until a day, has water in it
     const isFilled = filledOn !== undefined || this.#text('until') !== '' || this.#text('filled') !== '';
     if (!isEmptySaid && word === '' && isFilled) this.#say('water', warn('water-missing'));
     if (!isEmptySaid && word !== '' && !filledOn && !this.#isRefused('filled'))
       this.#say('filled', warn(this.#until() ? 'date-missing-until' : 'date-missing'));
+    if (onWarning && litres !== 0) this.#say('size', warn('on-warning'));
     const vessel = this.#vessel(water);
 
     const known = code ? o.known.get(code.toLowerCase()) : undefined;

@@ -65,5 +65,17 @@ export function pastTold(texts: readonly string[]): HeldBefore | undefined {
   return held === 'chemical' || held === 'milk-juice' ? held : undefined;
 }
 
+/** What is unfolded or run full once there is warning, and what is said of such: room for water, and none in it. */
+const ON_WARNING =
+  /\b(?:bladders?|(?:bath ?)?tub(?: liners?| bags?)?|folded|rolled up|kept empty|to be filled|not (?:yet )?filled|unfilled)\b|\bfill\w* (?:only )?(?:on|upon|when|if|at|before)\b|\b(?:on|upon|when|if|before)\b.{0,12}\b(?:warn\w*|alert|storm|outage)\b/;
+/** Water that stands in the building's own pipes and tanks. */
+const IN_BUILDING =
+  /\b(?:water heater|hot water (?:tank|cylinder)|geyser|boiler|toilet cistern|pressure tank)\b/;
+
+export const isOnWarning = (texts: readonly string[]): boolean =>
+  texts.some(text => ON_WARNING.test(text.toLowerCase()) && !/hot tub/i.test(text));
+export const isInBuilding = (texts: readonly string[]): boolean =>
+  texts.some(text => IN_BUILDING.test(text.toLowerCase()));
+
 /** Whether words say that a vessel lets water out, or dirt in. */
 export const isBrokenBy = (text: string): boolean => BROKEN.test(text);
