@@ -1,4 +1,4 @@
-import { expect, settle, test, Visitor, Zeolite } from './zeolite.ts';
+import { expect, expectAccessible, settle, test, Visitor, Zeolite } from './zeolite.ts';
 
 test('people, animals and a school move the need, line by line', async ({ visitor }) => {
   const { page, reach } = visitor;
@@ -85,4 +85,25 @@ test('the theme and the units stay with the person through a reload', async ({ v
   await visitor.select('OW-001');
   // 197.6 L ÷ 4.54609
   await expect(page.getByText(/43.5\simp\sgal \(198\sL\)/)).toBeVisible();
+});
+
+test('sixty homes come in by one paste', async ({ visitor }) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await page.getByRole('link', { name: /^2 Plan/ }).click();
+  const before = visitor.acts;
+  await visitor.press('Take in a list of homes');
+  await expectAccessible(page);
+  const list = Array.from({ length: 60 }, (_, i) => `House ${i + 1}: 2 adults, ${i % 3} kids (5, 8)`);
+  // a line that says nothing of its people is said, and nothing else of the list is lost
+  await page.getByLabel('The list of homes').fill([...list, 'Barn'].join('\n'));
+  await expect(page.getByTestId('homes-read')).toContainText('180 people in 60 homes');
+  await expect(page.getByText('Line 61: nobody is counted in “Barn”')).toBeVisible();
+  // closed by a slip, and opened again
+  await page.keyboard.press('Escape');
+  await visitor.press('Take in a list of homes');
+  await visitor.press('Write down 60 homes');
+  expect(visitor.acts - before).toBeLessThanOrEqual(20);
+  await expect(page.getByRole('heading', { name: /184 people in 61 homes/ })).toBeVisible();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
 });

@@ -25,7 +25,11 @@ test('the normal dose raises no alarm; 15 mL where 0.6 mL is due is stopped with
   await expect(page.getByText(/15\smL is 24.\d × the 0.6\d*\smL due. Do not put it in./)).toBeVisible();
   await expect(page.getByText('Likely slip: a tablespoon for ⅛ teaspoon.')).toBeVisible();
   await expect(page.getByLabel('Bleach that went in')).toHaveValue('15 mL');
+  // what was typed is there after a reload, and so is its stop
   await page.reload();
+  await expect(page.getByLabel('Bleach that went in')).toHaveValue('15 mL');
+  await expect(page.getByText('Likely slip: a tablespoon for ⅛ teaspoon.')).toBeVisible();
+  await visitor.fill('Bleach that went in', '0.62');
   await visitor.press('It is in');
   await expect(page.getByRole('button', { name: 'Stirred, lid on' })).toBeVisible();
 });

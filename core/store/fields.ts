@@ -152,9 +152,13 @@ export type Filling = DataOf<typeof filling>;
 export const sourceNamed = fields({ source: subjectOf('source') });
 export type SourceNamed = DataOf<typeof sourceNamed>;
 
+/** What water is drawn for; what a leak or a spill took is drawn by nobody, and gone all the same. */
+export const drawUses = ['drinking', 'utility', 'lost'] as const;
+export type DrawUse = (typeof drawUses)[number];
+
 export const draw = fields({
   volumeL: between(0.001, 100_000),
-  use: v.picklist(['drinking', 'utility']),
+  use: v.picklist(drawUses),
   byTap: v.boolean(),
   /** Whole bottles of a pack: the others stay closed. */
   pieces: v.exactOptional(whole(1, MOST_PIECES)),

@@ -91,6 +91,21 @@ describe('on drawing', () => {
     expect(said()).toEqual([]);
   });
 
+  it('lets go what a leak took, whatever the water is, asks for a look, and has it opened', () => {
+    fill();
+    h.write('failed', drum, { why: 'test' });
+    const before = fold(h.entries).container[drum]!.fill!;
+    h.write('drawn', drum, { volumeL: 5000, use: 'lost', byTap: false });
+    expect(said()).toEqual(['refuse guard.more-than-left', 'warn guard.lost']);
+    h.entries.pop();
+    h.write('drawn', drum, { volumeL: 5, use: 'lost', byTap: false });
+    expect(said()).toEqual(['warn guard.lost']);
+    const { remainingL, openedAt, drunk, drawnUnfit } = fold(h.entries).container[drum]!.fill!;
+    expect(before.remainingL - remainingL).toBeCloseTo(5, 9);
+    expect(openedAt).toBeDefined();
+    expect([drunk, drawnUnfit]).toEqual([before.drunk, before.drawnUnfit]);
+  });
+
   it('refuses water past its date or failed', () => {
     fill();
     h.write('drawn', drum, { volumeL: 5, use: 'drinking', byTap: false });

@@ -294,6 +294,11 @@ export const onDrawn = ofContainer((facts, container, entry: Told<Draw>, now) =>
     return judgements;
   }
   const { code, setApart } = container;
+  if (use === 'lost')
+    return [
+      ...judgements,
+      judge('warn', message('guard.lost', { code }), 'cdc-storage', { remedy: message('guard.lost.remedy') }),
+    ];
   if (use === 'drinking' && state.counts === 'limited')
     judgements.push(
       judge(

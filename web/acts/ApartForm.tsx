@@ -1,5 +1,6 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { Act } from '../app/Act.tsx';
+import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { Sentence, TextBlank } from '../ui/Blank.tsx';
@@ -9,7 +10,8 @@ import type { ActFormProps } from './actForm.ts';
 /** Sets a container apart for somebody who needs it: it is then not counted for the rest. */
 export function ApartForm({ container, onDone }: ActFormProps) {
   const say = useSay();
-  const [what, setWhat] = useState(container.setApart ?? '');
+  const typed = `apart ${container.id}`;
+  const [what, setWhat] = useTyped(typed, 'what', container.setApart ?? '');
   const isSame = what.trim() === (container.setApart ?? '');
   const drafts = useMemo(
     () => (isSame ? undefined : [draft('container.changed', container.id, { setApart: what.trim() })]),
@@ -17,6 +19,7 @@ export function ApartForm({ container, onDone }: ActFormProps) {
   );
   return (
     <Act
+      typed={typed}
       drafts={drafts}
       label={say(what.trim() ? 'apart.do' : 'apart.undo')}
       told={say(what.trim() ? 'apart.told' : 'apart.untold', { code: container.code })}

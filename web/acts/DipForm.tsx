@@ -1,10 +1,11 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { dipL, type TankForm } from '#core/catchment/dip.ts';
 import { standingAreaM2 } from '#core/containers/kinds.ts';
 import { catchmentInto, roofAt } from '#core/rain/known.ts';
 import { kindOf } from '#core/store/state.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts, useReader, useWaterState } from '../app/hooks.ts';
+import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
@@ -35,11 +36,20 @@ export function DipForm({ container, onDone }: ActFormProps) {
   const { now } = useWaterState();
   const kind = kindOf(facts, container.kind);
   const catchment = catchmentInto(facts, container.id);
-  const [depth, setDepth] = useState<number | undefined>(undefined);
-  const [full, setFull] = useState<number | undefined>(catchment?.tankCm ?? fullCm(facts, container.kind));
-  const [form, setForm] = useState<Form>(catchment?.tankLies ? 'lying' : 'standing');
-  const [marked, setMarked] = useState<number | undefined>(undefined);
-  const [rise, setRise] = useState<'rain' | 'filled' | undefined>(catchment ? 'rain' : undefined);
+  const typed = `dip ${container.id}`;
+  const [depth, setDepth] = useTyped<number | undefined>(typed, 'depth', undefined);
+  const [full, setFull] = useTyped<number | undefined>(
+    typed,
+    'full',
+    catchment?.tankCm ?? fullCm(facts, container.kind),
+  );
+  const [form, setForm] = useTyped<Form>(typed, 'form', catchment?.tankLies ? 'lying' : 'standing');
+  const [marked, setMarked] = useTyped<number | undefined>(typed, 'marked', undefined);
+  const [rise, setRise] = useTyped<'rain' | 'filled' | undefined>(
+    typed,
+    'rise',
+    catchment ? 'rain' : undefined,
+  );
   const before = container.fill?.remainingL ?? 0;
   const byStick =
     form === 'marks' || depth === undefined || full === undefined || !kind
@@ -66,6 +76,7 @@ export function DipForm({ container, onDone }: ActFormProps) {
   }, [litres, form, depth, isTooDeep, rose, rise, catchment, container.id, facts, now]);
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('dip.do')}

@@ -1,8 +1,10 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { isPack } from '#core/containers/pack.ts';
+import { type DrawUse, drawUses } from '#core/store/fields.ts';
 import { kindOf } from '#core/store/state.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts } from '../app/hooks.ts';
+import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
@@ -21,18 +23,20 @@ export function DrawForm(props: ActFormProps) {
 function DrawOff({ container, onDone }: ActFormProps) {
   const say = useSay();
   const facts = useFacts();
-  const [volumeL, setVolumeL] = useState<number | undefined>(undefined);
-  const [use, setUse] = useState<'drinking' | 'utility'>('drinking');
-  const [way, setWay] = useState<Way>(kindOf(facts, container.kind)?.tap ? 'tap' : 'opened');
+  const typed = `draw ${container.id}`;
+  const [volumeL, setVolumeL] = useTyped<number | undefined>(typed, 'volumeL', undefined);
+  const [use, setUse] = useTyped<DrawUse>(typed, 'use', 'drinking');
+  const [way, setWay] = useTyped<Way>(typed, 'way', kindOf(facts, container.kind)?.tap ? 'tap' : 'opened');
   const drafts = useMemo(
     () =>
       volumeL === undefined || volumeL <= 0
         ? undefined
-        : [draft('drawn', container.id, { volumeL, use, byTap: way === 'tap' })],
+        : [draft('drawn', container.id, { volumeL, use, byTap: way === 'tap' && use !== 'lost' })],
     [volumeL, use, way, container.id],
   );
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('draw.do')}
@@ -42,6 +46,7 @@ function DrawOff({ container, onDone }: ActFormProps) {
       <Sentence>
         <Phrase
           text="draw.sentence"
+          cases={{ use: use === 'lost' ? 'lost' : 'drawn' }}
           blanks={{
             volume: (
               <QuantityBlank
@@ -56,7 +61,7 @@ function DrawOff({ container, onDone }: ActFormProps) {
                 label={say('draw.use')}
                 value={use}
                 onValue={setUse}
-                choices={(['drinking', 'utility'] as const).map(value => ({
+                choices={drawUses.map(value => ({
                   value,
                   label: say(`draw.${value}`),
                 }))}

@@ -1,6 +1,7 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import type { Finding } from '#core/containers/fitness.ts';
 import { Act } from '../app/Act.tsx';
+import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
@@ -10,10 +11,12 @@ import type { ActFormProps } from './actForm.ts';
 /** Empties a container: to where the water still serves, before the drain. */
 export function EmptyForm({ container, onDone }: ActFormProps) {
   const say = useSay();
-  const [to, setTo] = useState<'utility' | 'drain'>('utility');
+  const typed = `empty ${container.id}`;
+  const [to, setTo] = useTyped<'utility' | 'drain'>(typed, 'to', 'utility');
   const drafts = useMemo(() => [draft('emptied', container.id, { to })], [container.id, to]);
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('empty.do')}
@@ -58,10 +61,12 @@ const findings: readonly Finding[] = [
 /** Records what a look at the vessel found. */
 export function InspectForm({ container, onDone }: ActFormProps) {
   const say = useSay();
-  const [found, setFound] = useState<Finding>('sound');
+  const typed = `look ${container.id}`;
+  const [found, setFound] = useTyped<Finding>(typed, 'found', 'sound');
   const drafts = useMemo(() => [draft('inspected', container.id, { found })], [container.id, found]);
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('inspect.do')}
@@ -93,10 +98,12 @@ const whys: readonly FailWhy[] = ['test', 'recall', 'smell', 'broken-seal'];
 /** Ends the water at once: a failed test, a recall, a wrong smell, a broken seal. */
 export function FailForm({ container, onDone }: ActFormProps) {
   const say = useSay();
-  const [why, setWhy] = useState<FailWhy>('test');
+  const typed = `fail ${container.id}`;
+  const [why, setWhy] = useTyped<FailWhy>(typed, 'why', 'test');
   const drafts = useMemo(() => [draft('failed', container.id, { why })], [container.id, why]);
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('fail.do')}
@@ -126,13 +133,15 @@ export function FailForm({ container, onDone }: ActFormProps) {
 /** Takes a vessel out of use for good. */
 export function CondemnForm({ container, onDone }: ActFormProps) {
   const say = useSay();
-  const [why, setWhy] = useState('');
+  const typed = `condemn ${container.id}`;
+  const [why, setWhy] = useTyped(typed, 'why', '');
   const drafts = useMemo(
     () => (why.trim() ? [draft('condemned', container.id, { why: why.trim() })] : undefined),
     [container.id, why],
   );
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('condemn.do')}

@@ -7,6 +7,7 @@ import { kindOf } from '#core/store/state.ts';
 import type { Amount, Provenance } from '#core/units/amount.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts, useReader } from '../app/hooks.ts';
+import { useTyped } from '../app/typed.ts';
 import { type Draft, draft } from '../session/draft.ts';
 import { useStateNow } from '../session/hooks.ts';
 import * as format from '../texts/format.ts';
@@ -39,17 +40,18 @@ export function FillForm({ container, onDone }: ActFormProps) {
   const vessels = useMemo(() => pourable(facts, container), [facts, container]);
   const kind = kindOf(facts, container.kind);
   const left = container.fill?.remainingL ?? 0;
-  const [volumeL, setVolumeL] = useState<number | undefined>(kind && usableL(kind));
-  const [known, setKnown] = useState<Provenance>('measured');
-  const [spread, setSpread] = useState<number | undefined>(undefined);
+  const typed = `fill ${container.id}`;
+  const [volumeL, setVolumeL] = useTyped<number | undefined>(typed, 'volumeL', kind && usableL(kind));
+  const [known, setKnown] = useTyped<Provenance>(typed, 'known', 'measured');
+  const [spread, setSpread] = useTyped<number | undefined>(typed, 'spread', undefined);
   const [isFinding, setFinding] = useState(false);
-  const [sourced, setSourced] = useState<Sourced>({
+  const [sourced, setSourced] = useTyped<Sourced>(typed, 'sourced', {
     water: container.fill?.water ?? 'treated-tap',
     origin: container.fill?.origin ?? {},
     source: container.fill?.from?.at(-1)?.source,
   });
   const { water } = sourced;
-  const [printedUntil, setPrintedUntil] = useState('');
+  const [printedUntil, setPrintedUntil] = useTyped(typed, 'printedUntil', '');
   const drafts = useMemo(() => {
     if (volumeL === undefined) return undefined;
     const amount: Amount = {
@@ -78,6 +80,7 @@ export function FillForm({ container, onDone }: ActFormProps) {
   const isBought = water === 'bought' || water === 'pouch';
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say(left > 0 ? 'fill.rotated' : 'fill.filled')}

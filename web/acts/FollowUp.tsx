@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import type { ContainerFacts } from '#core/store/facts.ts';
 import type { Subject } from '#core/subject.ts';
 import { alarmParams, openAlarms } from '#core/tests/alarms.ts';
@@ -7,6 +6,7 @@ import type { FollowStep } from '#core/tests/fields.ts';
 import { type Followed, followLines, nextStep } from '#core/tests/followUp.ts';
 import { Act } from '../app/Act.tsx';
 import { useReader } from '../app/hooks.ts';
+import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
@@ -30,7 +30,8 @@ export function FollowUp({ subject, name, container }: Props) {
 function FollowSheet({ subject, name, container, alarm }: Props & { alarm: Alarm }) {
   const say = useSay();
   const { timeZone } = useReader();
-  const [note, setNote] = useState('');
+  const typed = `follow-up ${subject}`;
+  const [note, setNote] = useTyped(typed, 'note', '');
   const lines = followLines(subject, alarm, container);
   const next = nextStep(lines);
   const live = lines.find(l => l.step === next);
@@ -71,6 +72,7 @@ function FollowSheet({ subject, name, container, alarm }: Props & { alarm: Alarm
         live={
           live && !live.byRecord ? (
             <Act
+              typed={typed}
               drafts={[
                 draft('follow-up.step', subject.id, {
                   of: alarm.entry,

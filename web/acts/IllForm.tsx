@@ -1,7 +1,8 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import type { Subject } from '#core/subject.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts, useToday } from '../app/hooks.ts';
+import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
@@ -12,11 +13,12 @@ import { Phrase } from '../ui/Phrase.tsx';
 export function IllForm({ subject, onDone }: { subject: Subject; onDone: () => void }) {
   const say = useSay();
   const today = useToday();
-  const [people, setPeople] = useState<number | undefined>(undefined);
-  const [fellIllOn, setDay] = useState<string>(today);
+  const typed = `ill ${subject}`;
+  const [people, setPeople] = useTyped<number | undefined>(typed, 'people', undefined);
+  const [fellIllOn, setDay] = useTyped<string>(typed, 'fellIllOn', today);
   const homes = Object.values(useFacts().home);
-  const [home, setHome] = useState<Subject | 'several'>('several');
-  const [signs, setSigns] = useState<'gut' | 'chemical'>('gut');
+  const [home, setHome] = useTyped<Subject | 'several'>(typed, 'home', 'several');
+  const [signs, setSigns] = useTyped<'gut' | 'chemical'>(typed, 'signs', 'gut');
   const drafts = useMemo(
     () =>
       people && fellIllOn && fellIllOn <= today
@@ -31,7 +33,14 @@ export function IllForm({ subject, onDone }: { subject: Subject; onDone: () => v
     [people, fellIllOn, home, signs, today, subject],
   );
   return (
-    <Act drafts={drafts} label={say('ill-form.keep')} told={say('ill-form.told')} look="stop" onDone={onDone}>
+    <Act
+      typed={typed}
+      drafts={drafts}
+      label={say('ill-form.keep')}
+      told={say('ill-form.told')}
+      look="stop"
+      onDone={onDone}
+    >
       <Sentence>
         <Phrase
           text="ill-form.sentence"

@@ -1,6 +1,7 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { Act } from '../app/Act.tsx';
 import { useFacts } from '../app/hooks.ts';
+import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence } from '../ui/Blank.tsx';
@@ -13,8 +14,9 @@ const FLOOR = 'floor';
 export function MoveForm({ container, onDone }: ActFormProps) {
   const say = useSay();
   const facts = useFacts();
-  const [place, setPlace] = useState(container.place);
-  const [shelf, setShelf] = useState(container.shelf ?? FLOOR);
+  const typed = `move ${container.id}`;
+  const [place, setPlace] = useTyped(typed, 'place', container.place);
+  const [shelf, setShelf] = useTyped(typed, 'shelf', container.shelf ?? FLOOR);
   const shelves = facts.place[place]?.shelves ?? [];
   const stays = place === container.place && shelf === (container.shelf ?? FLOOR);
   const drafts = useMemo(
@@ -25,6 +27,7 @@ export function MoveForm({ container, onDone }: ActFormProps) {
   const name = facts.place[place]?.name ?? '';
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('move.do')}

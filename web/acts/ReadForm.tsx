@@ -1,9 +1,10 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { judgeResidual, leastResidualMgL, type ReadingMethod, type Smell } from '#core/chlorine/residual.ts';
 import type { ContainerFacts } from '#core/store/facts.ts';
 import { runningBatch } from '#core/store/state.ts';
 import { readingOfChlorine } from '#core/tests/readings.ts';
 import { Act } from '../app/Act.tsx';
+import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
@@ -17,9 +18,10 @@ const smells: readonly Smell[] = ['none', 'faint', 'strong'];
 export function ReadForm({ container, onDone }: { container: ContainerFacts; onDone?: () => void }) {
   const say = useSay();
   const { clock } = useSession();
-  const [method, setMethod] = useState<ReadingMethod>('dpd');
-  const [mgL, setMgL] = useState<number | undefined>(undefined);
-  const [smell, setSmell] = useState<Smell | undefined>(undefined);
+  const typed = `chlorine ${container.id}`;
+  const [method, setMethod] = useTyped<ReadingMethod>(typed, 'method', 'dpd');
+  const [mgL, setMgL] = useTyped<number | undefined>(typed, 'mgL', undefined);
+  const [smell, setSmell] = useTyped<Smell | undefined>(typed, 'smell', undefined);
   const reading = useMemo(() => {
     if (method === 'smell') return smell && { method, smell };
     return mgL === undefined ? undefined : { method, mgL };
@@ -35,6 +37,7 @@ export function ReadForm({ container, onDone }: { container: ContainerFacts; onD
   const meaning = isEnd && reading ? judgeResidual(reading, least) : undefined;
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('read.do')}

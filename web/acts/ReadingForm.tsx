@@ -13,6 +13,7 @@ import { caseOf, judgedAt, purposeFor } from '#core/tests/standing.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts, useToday } from '../app/hooks.ts';
 import { TakePhoto } from '../app/Photo.tsx';
+import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
@@ -59,7 +60,8 @@ export function ReadingForm({ subject, name, parameter, sample, onDone }: Props)
     const [kit] = usesKit(how) ? kitsFor(facts, of) : [];
     return { parameter: of, method: how, rack: freshRack, ...(kit ? { kit: kit.id } : {}) };
   };
-  const [blanks, setBlanks] = useState<ReadingBlanks>(() =>
+  const typed = `reading ${subject} ${parameter ?? ''}`;
+  const [blanks, setBlanks] = useTyped<ReadingBlanks>(typed, 'blanks', () =>
     start(sample?.parameters[0] ?? parameter, sample?.method),
   );
   const [photo, setPhoto] = useState<string | undefined>();
@@ -93,6 +95,7 @@ export function ReadingForm({ subject, name, parameter, sample, onDone }: Props)
   const kits = of && of !== TASTE ? kitsFor(facts, of) : [];
   return (
     <Act
+      typed={typed}
       mayBePast={!sample}
       drafts={drafts}
       label={say('reading.keep')}

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { addMinutes } from '#core/calendar/day.ts';
 import { type ContainerKind, usableL } from '#core/containers/kinds.ts';
 import { isPack, pieceL } from '#core/containers/pack.ts';
@@ -8,6 +8,7 @@ import { allKinds } from '#core/store/state.ts';
 import { measured } from '#core/units/amount.ts';
 import { Act } from '../app/Act.tsx';
 import { useFacts } from '../app/hooks.ts';
+import { useTyped } from '../app/typed.ts';
 import { type Draft, draft, newSubject } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
@@ -100,8 +101,9 @@ export function TakeOutForm({
 }) {
   const say = useSay();
   const facts = useFacts();
-  const [pieces, setPieces] = useState<number | undefined>(1);
-  const [then, setThen] = useState<Then>('drinking');
+  const typed = `take-out ${container.id}`;
+  const [pieces, setPieces] = useTyped<number | undefined>(typed, 'pieces', 1);
+  const [then, setThen] = useTyped<Then>(typed, 'then', 'drinking');
   const each = pieceL(pack);
   const left = Math.round((container.fill?.remainingL ?? 0) / each);
   const drafts = useMemo((): Draft[] | undefined => {
@@ -112,6 +114,7 @@ export function TakeOutForm({
   }, [pieces, then, each, facts, container, pack]);
   return (
     <Act
+      typed={typed}
       mayBePast={then !== 'open'}
       drafts={drafts}
       label={say('draw.do')}

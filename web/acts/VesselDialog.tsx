@@ -1,8 +1,8 @@
-import { useState } from 'react';
 import type { Amount } from '#core/units/amount.ts';
 import type { Dimension } from '#core/units/dimension.ts';
 import { type Vessel, type VesselWay, vesselVolume } from '#core/units/vessel.ts';
 import { useReader } from '../app/hooks.ts';
+import { useTyped } from '../app/typed.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
@@ -43,8 +43,9 @@ export function VesselDialog({
 }) {
   const say = useSay();
   const { units } = useReader();
-  const [way, setWay] = useState<VesselWay>('bucket');
-  const [values, setValues] = useState<Record<string, number | undefined>>({});
+  const typed = 'vessel';
+  const [way, setWay] = useTyped<VesselWay>(typed, 'way', 'bucket');
+  const [values, setValues] = useTyped<Record<string, number | undefined>>(typed, 'values', {});
   const asked = measures[way];
   const isComplete = asked.every(name => (values[name] ?? 0) > 0);
   const amount = isComplete

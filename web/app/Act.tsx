@@ -11,6 +11,7 @@ import { FaultGate, useIsFaulty } from '../ui/FaultGate.tsx';
 import { Judgements } from '../ui/JudgementLine.tsx';
 import { type When, WhenBlank } from '../ui/WhenBlank.tsx';
 import { MOST_AT_ONCE, useFacts, usePreview, useWorkedOut } from './hooks.ts';
+import { forgetTyped } from './typed.ts';
 import { useRecord } from './undo.tsx';
 
 interface Props {
@@ -29,6 +30,8 @@ interface Props {
   readonly isHidden?: boolean;
   /** It is done with many: what is stopped can be left out, and the rest recorded. */
   readonly isBulk?: boolean;
+  /** The form whose blanks these are (see `useTyped`): it begins anew once it is recorded. */
+  readonly typed?: string;
   /** It may have been done earlier than now: it is asked when. */
   readonly mayBePast?: boolean;
   readonly children?: ReactNode;
@@ -57,6 +60,7 @@ function ActBody({
   isHidden = false,
   mayBePast = false,
   isBulk = false,
+  typed,
   children,
 }: Props) {
   const say = useSay();
@@ -94,7 +98,10 @@ function ActBody({
     setPressedAt(facts);
     const outcome = await recordAndTell(of, says, mode).finally(() => setPressedAt(null));
     if (outcome.is === 'refused') setAnswered({ drafts: of, judgements: outcome.judgements });
-    else if (outcome.is !== 'problem') onDone?.();
+    else if (outcome.is !== 'problem') {
+      if (typed) forgetTyped(typed);
+      onDone?.();
+    }
   };
 
   return (

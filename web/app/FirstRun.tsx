@@ -9,6 +9,7 @@ import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../ui/Blank.tsx
 import { Button } from '../ui/Button.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
 import { useAppDispatch, useAppSelector, useUnits } from './hooks.ts';
+import { useTyped } from './typed.ts';
 
 /** Three questions: how many people, for how many days, in which units. Everything else can wait. */
 export function FirstRun() {
@@ -17,8 +18,9 @@ export function FirstRun() {
   const navigate = useNavigate();
   const person = useAppSelector(s => s.person);
   const units = useUnits();
-  const [people, setPeople] = useState<number | undefined>(4);
-  const [days, setDays] = useState<number | undefined>(14);
+  const typed = 'first-run';
+  const [people, setPeople] = useTyped<number | undefined>(typed, 'people', 4);
+  const [days, setDays] = useTyped<number | undefined>(typed, 'days', 14);
   const { outbox } = useSession();
   const [busy, setBusy] = useState(false);
 

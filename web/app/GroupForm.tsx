@@ -1,10 +1,11 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { type Draft, draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
 import { Act } from './Act.tsx';
 import { useFacts } from './hooks.ts';
+import { useTyped } from './typed.ts';
 
 /** What of the group is said here, and what each may be; only a name there must be. */
 const parts = [
@@ -18,7 +19,7 @@ type Part = (typeof parts)[number][0];
 export function GroupForm() {
   const say = useSay();
   const { group } = useFacts();
-  const [typed, setTyped] = useState<Readonly<Partial<Record<Part, string>>>>({});
+  const [typed, setTyped] = useTyped<Readonly<Partial<Record<Part, string>>>>('group', 'typed', {});
   const textOf = (part: Part): string => typed[part] ?? group[part] ?? '';
   const drafts = useMemo((): Draft[] | undefined => {
     const changes = parts.flatMap(([part]) => {
@@ -41,7 +42,13 @@ export function GroupForm() {
     ]),
   );
   return (
-    <Act drafts={drafts} label={say('group-form.keep')} told={say('group-form.told')} look="plain">
+    <Act
+      typed="group"
+      drafts={drafts}
+      label={say('group-form.keep')}
+      told={say('group-form.told')}
+      look="plain"
+    >
       <Sentence>
         <Phrase text="group-form.sentence" blanks={blanks} />
       </Sentence>

@@ -11,6 +11,7 @@ import { type ContainerState, decidingBatch } from '#core/store/state.ts';
 import { ReadForm } from '../../acts/ReadForm.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft } from '../../session/draft.ts';
 import { useNow } from '../../session/hooks.ts';
@@ -282,7 +283,7 @@ function DoseStep({
   supply: string | undefined;
 }) {
   const say = useSay();
-  const [doseMl, setDoseMl] = useState<number | undefined>(instructedMl);
+  const [doseMl, setDoseMl] = useTyped<number | undefined>(`dosed ${container.id}`, 'doseMl', instructedMl);
   const drafts = useMemo(
     () =>
       doseMl === undefined || doseMl <= 0
@@ -299,6 +300,7 @@ function DoseStep({
   );
   return (
     <Act
+      typed={`dosed ${container.id}`}
       mayBePast
       drafts={drafts}
       label={say('sheet.dose-in')}

@@ -6,6 +6,7 @@ import { addMinutes, dayOf } from '#core/calendar/day.ts';
 import { isDaylight, type Site } from '#core/sun/daylight.ts';
 import { exposureBetween } from '#core/sun/meter.ts';
 import { useAppSelector, useReader } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useNow } from '../../session/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
@@ -70,7 +71,7 @@ function FromCloud({ sheet, onTake }: Props) {
   const say = useSay();
   const now = useNow();
   const { timeZone } = useReader();
-  const [clouds, setClouds] = useState<Readonly<Record<string, number>>>({});
+  const [clouds, setClouds] = useTyped<Readonly<Record<string, number>>>(`clouds ${sheet.id}`, 'clouds', {});
   const from = laidOutAt(sheet);
   const number = (id: string) => Number(sheet.inputs[id] ?? 0);
   const site = { latitudeDeg: number('latitude'), longitudeDeg: number('longitude') };

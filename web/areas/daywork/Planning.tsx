@@ -11,6 +11,7 @@ import { answerTrains } from '#core/trains/answer.ts';
 import type { Train } from '#core/trains/train.ts';
 import { Act } from '../../app/Act.tsx';
 import { useCalmWater, useFacts, useReader, useToday, useWorkedOut } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { draft, newSubject } from '../../session/draft.ts';
 import { useStateNow } from '../../session/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -38,7 +39,8 @@ function useDayForm() {
   const facts = useFacts();
   const { need, now } = useCalmWater().state;
   const [search] = useSearchParams();
-  const [form, setForm] = useState<DayForm>(() =>
+  const typed = `day ${search}`;
+  const [form, setForm] = useTyped<DayForm>(typed, 'form', () =>
     freshForm({
       ...{
         facts,
@@ -49,7 +51,7 @@ function useDayForm() {
       nameOf: number => say('day.hand', { number }),
     }),
   );
-  const [chosen, setChosen] = useState<readonly string[] | undefined>(undefined);
+  const [chosen, setChosen] = useTyped<readonly string[] | undefined>(typed, 'chosen', undefined);
   return { form, setForm, chosen, setChosen };
 }
 

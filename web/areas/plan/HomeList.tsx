@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { ageMonths, beverageIntakeL, bornFor, type Mark, marks, type Person } from '#core/need/people.ts';
 import type { HomeFacts } from '#core/plan/facts.ts';
 import { useFacts, usePreview, useReader, useToday } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft, newSubject } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
@@ -11,11 +12,13 @@ import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.
 import { Button } from '../../ui/Button.tsx';
 import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
+import { HomesIn } from './HomesIn.tsx';
 
 /** The people who depend on the store, home by home. */
 export function HomeList() {
   const say = useSay();
   const facts = useFacts();
+  const [isTaking, setTaking] = useState(false);
   const { recordAndTell } = useRecord();
   const homes = Object.values(facts.home);
   const count = homes.reduce((sum, h) => sum + h.people.length, 0);
@@ -44,6 +47,10 @@ export function HomeList() {
       >
         {say('plan.add-home')}
       </Button>
+      <Button look="quiet" className="mt-2 ml-2" onClick={() => setTaking(true)}>
+        {say('homes-in.open')}
+      </Button>
+      {isTaking && <HomesIn onClose={() => setTaking(false)} />}
     </section>
   );
 }
@@ -54,7 +61,7 @@ function Home({ home }: { home: HomeFacts }) {
   const [isOpen, setOpen] = useState(false);
   const set = (people: readonly Person[], name = home.name) =>
     void recordAndTell([draft('home.set', home.id, { name, people })], say('plan.home-changed', { name }));
-  const [name, setName] = useState(home.name);
+  const [name, setName] = useTyped(`home ${home.id}`, 'name', home.name);
   // a person has no other identity than the place in the home's list
   const inOrder = home.people.map((person, at) => ({ person, at }));
   return (

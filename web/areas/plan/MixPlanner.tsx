@@ -10,6 +10,7 @@ import { mixSpots } from '#core/store/mixRoom.ts';
 import { type Fillable, fillableOwn, willBeReady } from '#core/store/ownFirst.ts';
 import { allKinds, kindOf } from '#core/store/state.ts';
 import { useAppDispatch, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { ghostsPlanned } from '../../session/ghosts.ts';
 import * as format from '../../texts/format.ts';
 import { listing } from '../../texts/format.ts';
@@ -94,7 +95,8 @@ export function MixPlanner() {
   const say = useSay();
   const { units } = useReader();
   const dispatch = useAppDispatch();
-  const [blanks, setBlanks] = useState<Blanks>({
+  const typed = 'mix';
+  const [blanks, setBlanks] = useTyped<Blanks>(typed, 'blanks', {
     budget: undefined,
     carryDays: 3,
     years: 10,

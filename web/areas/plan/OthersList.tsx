@@ -27,10 +27,16 @@ export function OthersList() {
   const { plan } = useFacts();
   const { recordAndTell } = useRecord();
   const countOf = (kind: AnimalKind) => plan.animals.find(a => a.kind === kind)?.count ?? 0;
+  const massOf = (kind: AnimalKind) => plan.animals.find(a => a.kind === kind)?.massKg ?? TYPICAL_KG[kind];
+  const setMass = (kind: AnimalKind, massKg: number | undefined) => {
+    if (massKg === undefined || massKg === massOf(kind)) return;
+    const animals = plan.animals.map(a => (a.kind === kind ? { ...a, massKg } : a));
+    void recordAndTell([draft('plan.set', 'plan', { animals })], say('plan.changed'));
+  };
   const usersOf = (kind: InstitutionKind) => plan.institutions.find(i => i.kind === kind)?.users ?? 0;
   const setAnimals = (kind: AnimalKind, count: number | undefined) => {
     if (count === undefined || count === countOf(kind)) return;
-    const massKg = TYPICAL_KG[kind];
+    const massKg = massOf(kind);
     const rest = plan.animals.filter(a => a.kind !== kind);
     const animals = count === 0 ? rest : [...rest, { kind, count, ...(massKg ? { massKg } : {}) }];
     void recordAndTell([draft('plan.set', 'plan', { animals })], say('plan.changed'));
@@ -88,10 +94,21 @@ export function OthersList() {
             <span className="text-small text-ash">
               {say(animalRates[kind].perKg ? 'animal.rate-kg' : 'animal.rate', {
                 litres: format.litres(animalRates[kind].litres, units),
-                perEach: animalRates[kind].litres * (TYPICAL_KG[kind] ?? 0),
-                massKg: TYPICAL_KG[kind] ?? 0,
+                perEach: animalRates[kind].litres * (massOf(kind) ?? 0),
+                massKg: massOf(kind) ?? 0,
               })}
-            </span>
+            </span>{' '}
+            {animalRates[kind].perKg && countOf(kind) > 0 && (
+              <QuantityBlank
+                onLeave
+                label={say('animal.mass', { animal: say(`animal.${kind}`) })}
+                dimension="massKg"
+                value={massOf(kind)}
+                onValue={massKg => setMass(kind, massKg)}
+                least={0.2}
+                most={120}
+              />
+            )}
           </span>
         </p>
       ))}

@@ -1,4 +1,3 @@
-import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { type AttendedCase, attendedPlan, attendedSteps } from '#core/catchment/attended.ts';
 import { surfaceRow } from '#core/catchment/surfaces.ts';
@@ -7,6 +6,7 @@ import { message } from '#core/judgement.ts';
 import type { CatchmentFacts } from '#core/rain/facts.ts';
 import { areaOf, assumedCoefficient, catchmentsOf } from '#core/rain/known.ts';
 import { useFacts } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft, newSubject } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -25,14 +25,15 @@ export function AttendedDialog({ catchment, onClose }: { catchment?: CatchmentFa
   const navigate = useNavigate();
   const { recordAndTell } = useRecord();
   const known = catchmentsOf(facts);
-  const [from, setFrom] = useState<string>(catchment?.id ?? HERE);
-  const [lengthM, setLength] = useState<number | undefined>(5);
-  const [widthM, setWidth] = useState<number | undefined>(4);
-  const [intensityMmH, setIntensity] = useState<number | undefined>(5);
-  const [stormMm, setStorm] = useState<number | undefined>(10);
-  const [jugL, setJug] = useState<number | undefined>(18);
-  const [jugs, setJugs] = useState<number | undefined>(10);
-  const [spray, setSpray] = useState<'no' | 'yes'>('no');
+  const typed = 'attended';
+  const [from, setFrom] = useTyped<string>(typed, 'from', catchment?.id ?? HERE);
+  const [lengthM, setLength] = useTyped<number | undefined>(typed, 'lengthM', 5);
+  const [widthM, setWidth] = useTyped<number | undefined>(typed, 'widthM', 4);
+  const [intensityMmH, setIntensity] = useTyped<number | undefined>(typed, 'intensityMmH', 5);
+  const [stormMm, setStorm] = useTyped<number | undefined>(typed, 'stormMm', 10);
+  const [jugL, setJug] = useTyped<number | undefined>(typed, 'jugL', 18);
+  const [jugs, setJugs] = useTyped<number | undefined>(typed, 'jugs', 10);
+  const [spray, setSpray] = useTyped<'no' | 'yes'>(typed, 'spray', 'no');
   const chosen = known.find(c => c.id === from);
   const areaM2 = chosen ? areaOf(chosen) : (lengthM ?? 0) * (widthM ?? 0);
   const isWhole =

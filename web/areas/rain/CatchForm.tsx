@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { SPRAY_US_CM } from '#core/catchment/attended.ts';
 import { dipL } from '#core/catchment/dip.ts';
 import type { CatchmentFacts } from '#core/rain/facts.ts';
@@ -9,6 +9,7 @@ import type { Provenance } from '#core/units/amount.ts';
 import { fullCm } from '../../acts/DipForm.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
@@ -22,19 +23,24 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
   const { now } = useWaterState();
   const tank = tanksOf(facts, c)[0];
   const kind = tank && kindOf(facts, tank.kind);
-  const [gaugeMm, setGauge] = useState<number | undefined>();
-  const [by, setBy] = useState<CatchWay>(tank ? 'dip' : 'jugs');
-  const [beforeCm, setBefore] = useState<number | undefined>();
-  const [afterCm, setAfter] = useState<number | undefined>();
-  const [fromL, setFromL] = useState<number | undefined>();
-  const [toL, setToL] = useState<number | undefined>();
-  const [jugs, setJugs] = useState<number | undefined>();
-  const [jugL, setJugL] = useState<number | undefined>(18);
-  const [flushedL, setFlushed] = useState<number | undefined>(flushHoldsL(c) || undefined);
-  const [minutes, setMinutes] = useState<number | undefined>();
-  const [known, setKnown] = useState<Provenance>('measured');
-  const [spreadPercent, setSpread] = useState<number | undefined>(GUESS_SPREAD * 100);
-  const [conductivityUsCm, setConductivity] = useState<number | undefined>();
+  const typed = `catch ${c.id}`;
+  const [gaugeMm, setGauge] = useTyped<number | undefined>(typed, 'gaugeMm', undefined);
+  const [by, setBy] = useTyped<CatchWay>(typed, 'by', tank ? 'dip' : 'jugs');
+  const [beforeCm, setBefore] = useTyped<number | undefined>(typed, 'beforeCm', undefined);
+  const [afterCm, setAfter] = useTyped<number | undefined>(typed, 'afterCm', undefined);
+  const [fromL, setFromL] = useTyped<number | undefined>(typed, 'fromL', undefined);
+  const [toL, setToL] = useTyped<number | undefined>(typed, 'toL', undefined);
+  const [jugs, setJugs] = useTyped<number | undefined>(typed, 'jugs', undefined);
+  const [jugL, setJugL] = useTyped<number | undefined>(typed, 'jugL', 18);
+  const [flushedL, setFlushed] = useTyped<number | undefined>(typed, 'flushedL', flushHoldsL(c) || undefined);
+  const [minutes, setMinutes] = useTyped<number | undefined>(typed, 'minutes', undefined);
+  const [known, setKnown] = useTyped<Provenance>(typed, 'known', 'measured');
+  const [spreadPercent, setSpread] = useTyped<number | undefined>(typed, 'spreadPercent', GUESS_SPREAD * 100);
+  const [conductivityUsCm, setConductivity] = useTyped<number | undefined>(
+    typed,
+    'conductivityUsCm',
+    undefined,
+  );
   const heightCm = c.tankCm ?? (tank ? fullCm(facts, tank.kind) : 100);
   const nominalL = kind?.nominalL ?? 0;
   const dipped = (cm: number | undefined) =>
@@ -98,6 +104,7 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
   ]);
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('catch.do')}

@@ -16,6 +16,7 @@ import type { CatchmentFields } from '#core/rain/fields.ts';
 import { builtRoof, poorerTanks, settingOf } from '#core/rain/known.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft, newSubject } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -86,7 +87,8 @@ export function CatchmentEditor({
 }) {
   const say = useSay();
   const { recordAndTell } = useRecord();
-  const [d, setD] = useState<CatchmentDraft>(() =>
+  const typed = `catchment ${catchment === 'new' ? catchment : catchment.id}`;
+  const [d, setD] = useTyped<CatchmentDraft>(typed, 'd', () =>
     catchment === 'new' ? fresh : { ...fresh, ...settingOf(catchment) },
   );
   const set = (change: Partial<CatchmentDraft>) => setD(before => ({ ...before, ...change }));
@@ -110,6 +112,7 @@ export function CatchmentEditor({
       wide
     >
       <Act
+        typed={typed}
         drafts={drafts}
         label={say('catchment.keep')}
         told={say('catchment.told', { name })}

@@ -6,6 +6,7 @@ import { yearsOf } from '#core/weather/normals.ts';
 import { type RainUnit, rainUnitIds, recordTableOf } from '#core/weather/recordTable.ts';
 import { Act } from '../../app/Act.tsx';
 import { useToday } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { draft, newSubject } from '../../session/draft.ts';
 import { decimalMark } from '../../texts/decimal.ts';
 import * as format from '../../texts/format.ts';
@@ -22,11 +23,12 @@ const MOST = 60;
 export function TakeInRecord({ onDone }: { onDone: () => void }) {
   const say = useSay();
   const today = useToday();
-  const [text, setText] = useState('');
-  const [name, setName] = useState('');
-  const [unit, setUnit] = useState<RainUnit | undefined>();
-  const [dayFirst, setDayFirst] = useState<boolean | undefined>();
-  const [fixes, setFixes] = useState<Readonly<Record<number, string>>>({});
+  const typed = 'rainfall';
+  const [text, setText] = useTyped(typed, 'text', '');
+  const [name, setName] = useTyped(typed, 'name', '');
+  const [unit, setUnit] = useTyped<RainUnit | undefined>(typed, 'unit', undefined);
+  const [dayFirst, setDayFirst] = useTyped<boolean | undefined>(typed, 'dayFirst', undefined);
+  const [fixes, setFixes] = useTyped<Readonly<Record<number, string>>>(typed, 'fixes', {});
   const [subject] = useState(() => newSubject('rainfall'));
   const asked = useMemo(
     () => ({ text, today, unit, dayFirst, decimal: decimalMark, fixes }),
@@ -114,6 +116,7 @@ export function TakeInRecord({ onDone }: { onDone: () => void }) {
           />
           <Findings title={say('record.repairs')} findings={repaired} />
           <Act
+            typed={typed}
             drafts={drafts}
             label={say('record.do')}
             told={say('record.told', { name: name.trim() })}

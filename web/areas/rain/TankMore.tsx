@@ -1,10 +1,11 @@
-import { memo, useMemo, useState } from 'react';
+import { memo, useMemo } from 'react';
 import { cheapestTanks } from '#core/catchment/cost.ts';
 import type { RainAnswer } from '#core/catchment/question.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
 import { moreAnswers } from '#core/rain/words.ts';
 import { allKinds } from '#core/store/state.ts';
 import { useFacts, useReader } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -42,8 +43,12 @@ function Costs({ answer, plan, ownL, onPlan }: Props) {
   const facts = useFacts();
   const { units } = useReader();
   const kindName = useKindName();
-  const [way, setWay] = useState<'bought' | 'built'>('bought');
-  const [builtPrice, setBuiltPrice] = useState<number | undefined>(plan.builtPer1000L);
+  const [way, setWay] = useTyped<'bought' | 'built'>('tank-costs', 'way', 'bought');
+  const [builtPrice, setBuiltPrice] = useTyped<number | undefined>(
+    'tank-costs',
+    'builtPrice',
+    plan.builtPer1000L,
+  );
   const rows = useMemo(() => {
     const sale = allKinds(facts).flatMap(k =>
       k.shape === 'tank' && k.price > 0 ? [{ id: k.id, litres: k.nominalL, price: k.price }] : [],

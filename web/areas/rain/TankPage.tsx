@@ -1,4 +1,4 @@
-import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
+import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useRef } from 'react';
 import { Link } from 'react-router';
 import { surfaceRow } from '#core/catchment/surfaces.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
@@ -9,6 +9,7 @@ import { coverOf } from '#core/supplies/cover.ts';
 import { sumOf } from '#core/weather/normals.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -24,6 +25,9 @@ import { TankMore } from './TankMore.tsx';
 import { TankSentence } from './TankSentence.tsx';
 import { type Answered, type Asked, type Sizing, useSizing } from './useSizing.ts';
 
+/** The form of what is tried here. */
+const TANK = 'tank';
+
 const ReliabilityChart = lazy(() => import('./ReliabilityChart.tsx'));
 
 /** How big a tank for these roofs, this need and this weather, and how sure that is. */
@@ -32,7 +36,7 @@ export function TankPage() {
   const facts = useFacts();
   const state = useWaterState();
   const kept = useMemo(() => planOf(facts, state), [facts, state]);
-  const [changed, setChanged] = useState<Partial<RainPlan>>({});
+  const [changed, setChanged] = useTyped<Partial<RainPlan>>(TANK, 'changed', {});
   const plan = useMemo((): RainPlan => ({ ...kept, ...changed }), [kept, changed]);
   const set = useCallback(
     (change: Partial<RainPlan>) => setChanged(before => ({ ...before, ...change })),
@@ -116,7 +120,9 @@ const Curve = memo(function Curve({ answered }: { answered: Answered }) {
 const Keep = memo(function Keep({ plan, onKept }: { plan: RainPlan; onKept: () => void }) {
   const say = useSay();
   const drafts = useMemo(() => [draft('rain.planned', 'rain', plan)], [plan]);
-  return <Act drafts={drafts} label={say('rain.keep')} told={say('rain.kept')} onDone={onKept} />;
+  return (
+    <Act typed={TANK} drafts={drafts} label={say('rain.keep')} told={say('rain.kept')} onDone={onKept} />
+  );
 });
 
 /** Nothing is caught without a surface: what this is for, and how to begin. */

@@ -8,6 +8,7 @@ import { fitOf, normalsOf } from '#core/weather/fit.ts';
 import { faultOfNormals, MONTH_DAYS, MONTHS, type Normals, sumOf, yearsOf } from '#core/weather/normals.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
@@ -174,6 +175,8 @@ function Fit({
   );
 }
 
+const NORMALS = 'normals';
+
 /** Rain, wet days and warmth by month, as agencies print them: typed in, or begun from a climate. */
 function Months({ normals, start }: { normals: Normals | undefined; start: Normals }) {
   const say = useSay();
@@ -182,8 +185,10 @@ function Months({ normals, start }: { normals: Normals | undefined; start: Norma
     wetDays: n.wetDays.map(v => Math.round(v * 10) / 10),
     meanC: n.meanC.map(v => Math.round(v * 10) / 10),
   });
-  const [typed, setTyped] = useState<{ readonly [K in keyof Normals]: readonly (number | undefined)[] }>(() =>
-    rounded(normals ?? start),
+  const [typed, setTyped] = useTyped<{ readonly [K in keyof Normals]: readonly (number | undefined)[] }>(
+    NORMALS,
+    'months',
+    () => rounded(normals ?? start),
   );
   const whole = Object.values(typed).every(list => list.every((v: number | undefined) => v !== undefined))
     ? (typed as Normals)
@@ -217,7 +222,7 @@ function Months({ normals, start }: { normals: Normals | undefined; start: Norma
           />
         </span>
       </Sentence>
-      <Act drafts={drafts} label={say('months.keep')} told={say('months.kept')}>
+      <Act typed={NORMALS} drafts={drafts} label={say('months.keep')} told={say('months.kept')}>
         <Sentence>
           <div className="overflow-x-auto">
             <table className="border-collapse text-base">

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import type { SourceFacts } from '#core/sources/facts.ts';
 import {
   type Look,
@@ -9,6 +9,7 @@ import {
   sourceSmells,
 } from '#core/water/hazards.ts';
 import { Act } from '../../app/Act.tsx';
+import { useTyped } from '../../app/typed.ts';
 import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
@@ -23,11 +24,12 @@ interface Props {
 /** What somebody sees, smells and measures there now. */
 export function LookForm({ source, onDone }: Props) {
   const say = useSay();
-  const [seen, setSeen] = useState<readonly Look[]>([]);
-  const [smell, setSmell] = useState<SourceSmell | undefined>(undefined);
-  const [turbidityNtu, setNtu] = useState<number | undefined>(undefined);
-  const [temperatureC, setTemperature] = useState<number | undefined>(undefined);
-  const [flowLMin, setFlow] = useState<number | undefined>(undefined);
+  const typed = `seen ${source.id}`;
+  const [seen, setSeen] = useTyped<readonly Look[]>(typed, 'seen', []);
+  const [smell, setSmell] = useTyped<SourceSmell | undefined>(typed, 'smell', undefined);
+  const [turbidityNtu, setNtu] = useTyped<number | undefined>(typed, 'turbidityNtu', undefined);
+  const [temperatureC, setTemperature] = useTyped<number | undefined>(typed, 'temperatureC', undefined);
+  const [flowLMin, setFlow] = useTyped<number | undefined>(typed, 'flowLMin', undefined);
   const drafts = useMemo(
     () =>
       seen.length > 0 && smell
@@ -45,6 +47,7 @@ export function LookForm({ source, onDone }: Props) {
   );
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('look-form.keep')}
@@ -109,9 +112,10 @@ export function LookForm({ source, onDone }: Props) {
 /** What a laboratory or a kit found; nitrate is never taken without saying as what. */
 export function TestForm({ source, onDone }: Props) {
   const say = useSay();
-  const [eColi, setEColi] = useState<number | undefined>(undefined);
-  const [nitrate, setNitrate] = useState<number | undefined>(undefined);
-  const [as, setAs] = useState<'no3' | 'n' | undefined>(undefined);
+  const typed = `tested ${source.id}`;
+  const [eColi, setEColi] = useTyped<number | undefined>(typed, 'eColi', undefined);
+  const [nitrate, setNitrate] = useTyped<number | undefined>(typed, 'nitrate', undefined);
+  const [as, setAs] = useTyped<'no3' | 'n' | undefined>(typed, 'as', undefined);
   const drafts = useMemo(() => {
     if (nitrate !== undefined && as === undefined) return undefined;
     if (eColi === undefined && nitrate === undefined) return undefined;
@@ -133,6 +137,7 @@ export function TestForm({ source, onDone }: Props) {
   }, [eColi, nitrate, as, source.id]);
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('test-form.keep')}
@@ -185,13 +190,15 @@ export function TestForm({ source, onDone }: Props) {
 /** Flood, ash, smoke, spraying, works, a spill: it asks to be looked at again. */
 export function HappenedForm({ source, onDone }: Props) {
   const say = useSay();
-  const [what, setWhat] = useState<SourceEvent | undefined>(undefined);
+  const typed = `happened ${source.id}`;
+  const [what, setWhat] = useTyped<SourceEvent | undefined>(typed, 'what', undefined);
   const drafts = useMemo(
     () => (what ? [draft('source.happened', source.id, { what })] : undefined),
     [what, source.id],
   );
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('happened-form.keep')}

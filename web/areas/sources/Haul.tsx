@@ -1,8 +1,8 @@
-import { useState } from 'react';
 import type { SourceFacts } from '#core/sources/facts.ts';
 import { COLLECTING_HOURS, haulOf, MOST_DISTANCE_M, servedBy, yieldOf } from '#core/water/haul.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
 import { useCalmWater, useFacts } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
@@ -16,9 +16,10 @@ export function Haul({ source }: { source: SourceFacts }) {
   const say = useSay();
   const { plan } = useFacts();
   const { need } = useCalmWater().state;
-  const [needL, setNeedL] = useState<number | undefined>(Math.ceil(need.drinkingL));
-  const [loadL, setLoadL] = useState<number | undefined>(LOAD_L);
-  const [carriers, setCarriers] = useState<number | undefined>(2);
+  const typed = 'haul';
+  const [needL, setNeedL] = useTyped<number | undefined>(typed, 'needL', Math.ceil(need.drinkingL));
+  const [loadL, setLoadL] = useTyped<number | undefined>(typed, 'loadL', LOAD_L);
+  const [carriers, setCarriers] = useTyped<number | undefined>(typed, 'carriers', 2);
   const { outlet } = kindRow(source.kind);
   const haul =
     needL && loadL && carriers

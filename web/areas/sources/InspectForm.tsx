@@ -1,8 +1,9 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import type { SourceFacts } from '#core/sources/facts.ts';
 import { gradeOfScore, type InspectionRisk, risksOf } from '#core/water/inspection.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
 import { Act } from '../../app/Act.tsx';
+import { useTyped } from '../../app/typed.ts';
 import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
@@ -13,7 +14,8 @@ type Answers = Readonly<Partial<Record<InspectionRisk, 'yes' | 'no'>>>;
 export function InspectForm({ source, onClose }: { source: SourceFacts; onClose: () => void }) {
   const say = useSay();
   const { form } = kindRow(source.kind);
-  const [answers, setAnswers] = useState<Answers>({});
+  const typed = `inspect ${source.id}`;
+  const [answers, setAnswers] = useTyped<Answers>(typed, 'answers', {});
   const risks = form ? risksOf(form) : [];
   const left = risks.filter(risk => answers[risk] === undefined).length;
   const yes = risks.filter(risk => answers[risk] === 'yes');
@@ -33,6 +35,7 @@ export function InspectForm({ source, onClose }: { source: SourceFacts; onClose:
     <Dialog title={say('inspect-form.title', { name: source.name })} open onClose={onClose} wide>
       <p className="mb-3 text-ash">{say('inspect-form.how')}</p>
       <Act
+        typed={typed}
         mayBePast
         drafts={drafts}
         label={say('inspect-form.keep')}

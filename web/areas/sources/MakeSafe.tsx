@@ -27,6 +27,7 @@ import { beginTrain, isOfPart } from '../../acts/beginTrain.ts';
 import { CardButton } from '../../acts/CardButton.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useCalmWater, useFacts, useReader, useToday, useWorkedOut } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useStateNow } from '../../session/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -56,7 +57,8 @@ function useSafeForm(): readonly [SafeForm, (change: Partial<SafeForm>) => void]
   const now = useStateNow();
   const { need } = useCalmWater().state;
   const [search] = useSearchParams();
-  const [form, setForm] = useState<SafeForm>(() => {
+  const typed = `safe ${search}`;
+  const [form, setForm] = useTyped<SafeForm>(typed, 'form', () => {
     const asked = facts.source[search.get('source') ?? ''];
     const held = facts.container[search.get('container') ?? ''];
     const first = asked ?? sourcesOf(facts).find(s => s.kind !== 'tap');

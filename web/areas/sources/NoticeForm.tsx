@@ -4,6 +4,7 @@ import { type NoticeAllows, type NoticeKind, noticeAllows, noticeKinds } from '#
 import { kindRow } from '#core/water/sourceKinds.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useToday } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { draft, newSubject } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
@@ -20,15 +21,18 @@ export function NoticeForm({ onClose }: { onClose: () => void }) {
   const [id] = useState(() => newSubject('notice'));
   const supplied = sourcesOf(facts).filter(s => kindRow(s.kind).isSupplied);
   const offered = supplied.length > 0 ? supplied : sourcesOf(facts);
-  const [authority, setAuthority] = useState('');
-  const [kind, setKind] = useState<NoticeKind>('boil');
-  const [sources, setSources] = useState<readonly string[]>(
+  const typed = 'notice';
+  const [authority, setAuthority] = useTyped(typed, 'authority', '');
+  const [kind, setKind] = useTyped<NoticeKind>(typed, 'kind', 'boil');
+  const [sources, setSources] = useTyped<readonly string[]>(
+    typed,
+    'sources',
     supplied.filter(s => s.kind === 'tap').map(s => s.id),
   );
-  const [givenOn, setGiven] = useState<string>(today);
-  const [suspectedFrom, setSuspected] = useState<string>(today);
-  const [allows, setAllows] = useState<readonly NoticeAllows[]>([]);
-  const [area, setArea] = useState('');
+  const [givenOn, setGiven] = useTyped<string>(typed, 'givenOn', today);
+  const [suspectedFrom, setSuspected] = useTyped<string>(typed, 'suspectedFrom', today);
+  const [allows, setAllows] = useTyped<readonly NoticeAllows[]>(typed, 'allows', []);
+  const [area, setArea] = useTyped(typed, 'area', '');
   const isBefore = givenOn !== '' && suspectedFrom > givenOn;
   const drafts = useMemo(
     () =>
@@ -53,6 +57,7 @@ export function NoticeForm({ onClose }: { onClose: () => void }) {
         <p>{say('notice-form.no-tap')}</p>
       ) : (
         <Act
+          typed={typed}
           drafts={drafts}
           label={say('notice-form.keep')}
           told={say('notice-form.told')}

@@ -6,6 +6,7 @@ import type { ContainerFacts } from '#core/store/facts.ts';
 import { type AllClear, allClears } from '#core/water/notices.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useToday } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
@@ -164,8 +165,9 @@ function ClearForm({ notice, onClose }: { notice: NoticeFacts; onClose: () => vo
   const facts = useFacts();
   const today = useToday();
   const { clock } = useSession();
-  const [day, setDay] = useState<string>(today);
-  const [found, setFound] = useState<AllClear | undefined>(undefined);
+  const typed = `clear ${notice.id}`;
+  const [day, setDay] = useTyped<string>(typed, 'day', today);
+  const [found, setFound] = useTyped<AllClear | undefined>(typed, 'found', undefined);
   const isBefore = day !== '' && day < notice.givenOn;
   const drafts = useMemo(
     () =>
@@ -182,7 +184,13 @@ function ClearForm({ notice, onClose }: { notice: NoticeFacts; onClose: () => vo
   );
   return (
     <Dialog title={say('clear-form.title', { names: namesOf(facts.source, notice) })} open onClose={onClose}>
-      <Act drafts={drafts} label={say('clear-form.keep')} told={say('clear-form.told')} onDone={onClose}>
+      <Act
+        typed={typed}
+        drafts={drafts}
+        label={say('clear-form.keep')}
+        told={say('clear-form.told')}
+        onDone={onClose}
+      >
         <Sentence>
           <Phrase
             text="clear-form.sentence"

@@ -1,8 +1,9 @@
-import { useEffect, useMemo, useState } from 'react';
+import { useEffect, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
 import { type Claim, claims, weigh } from '#core/claims/claims.ts';
 import type { ClaimVerdict } from '#core/claims/weigh.ts';
 import { focusSoon } from '../../app/arrival.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useSay } from '../../texts/texts.ts';
 import { TextBlank } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
@@ -20,7 +21,8 @@ const looks: Readonly<Record<ClaimVerdict, string>> = {
 export function Said() {
   const say = useSay();
   const [search] = useSearchParams();
-  const [word, setWord] = useState('');
+  const typed = 'said';
+  const [word, setWord] = useTyped(typed, 'word', '');
   const asked = search.get('claim');
   useEffect(() => {
     const line = asked && document.getElementById(`claim-${asked}`);

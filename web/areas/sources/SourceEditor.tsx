@@ -1,10 +1,11 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import type { SourceFacts } from '#core/sources/facts.ts';
 import { MOST_DISTANCE_M } from '#core/sources/fields.ts';
 import { type Upstream, upstreams } from '#core/water/hazards.ts';
 import { kindRow, type SourceKind, sourceKindIds } from '#core/water/sourceKinds.ts';
 import { rowOf } from '#core/water/waters.ts';
 import { Act } from '../../app/Act.tsx';
+import { useTyped } from '../../app/typed.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
@@ -27,12 +28,14 @@ export function SourceEditor({
   onClose: (kept?: string) => void;
 }) {
   const say = useSay();
-  const [form, setForm] = useState(() => formOf(source));
+  const typed = `source ${source === 'new' ? source : source.id}`;
+  const [form, setForm] = useTyped(typed, 'form', () => formOf(source));
   const set = (change: Partial<SourceForm>) => setForm(before => ({ ...before, ...change }));
   const drafts = useMemo(() => draftsOf(form, source), [form, source]);
   return (
     <Dialog title={say('source-form.title')} open onClose={() => onClose()} wide>
       <Act
+        typed={typed}
         drafts={drafts}
         label={say('source-form.keep')}
         told={say('source-form.told', { name: form.name ?? '' })}

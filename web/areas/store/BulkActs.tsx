@@ -1,8 +1,9 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
 import type { ContainerFacts } from '#core/store/facts.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { type Draft, draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
@@ -28,9 +29,10 @@ const toldOf = (act: BulkId) => `bulk.told.${act as Exclude<BulkId, 'dose' | 'fi
 export function BulkActs({ containers, onLabels, onDone }: Props) {
   const say = useSay();
   const facts = useFacts();
-  const [act, setAct] = useState<BulkId>('move');
-  const [place, setPlace] = useState<string | undefined>(undefined);
-  const [note, setNote] = useState('');
+  const typed = 'bulk';
+  const [act, setAct] = useTyped<BulkId>(typed, 'act', 'move');
+  const [place, setPlace] = useTyped<string | undefined>(typed, 'place', undefined);
+  const [note, setNote] = useTyped(typed, 'note', '');
   const navigate = useNavigate();
   const count = containers.length;
   const full = containers.filter(c => (c.fill?.remainingL ?? 0) > 0);
@@ -57,6 +59,7 @@ export function BulkActs({ containers, onLabels, onDone }: Props) {
   return (
     <section aria-label={say('bulk.title')} className="border-y-[1.5px] border-slate bg-lime px-3 py-2">
       <Act
+        typed={typed}
         isBulk
         mayBePast={!apart.includes(act)}
         drafts={drafts && drafts.length > 0 ? drafts : undefined}

@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { addMinutes } from '#core/calendar/day.ts';
 import type { HeldBefore } from '#core/containers/fitness.ts';
 import { usableL } from '#core/containers/kinds.ts';
@@ -8,6 +8,7 @@ import { readingOfChlorine } from '#core/tests/readings.ts';
 import { guessed } from '#core/units/amount.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { draft, newSubject } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
 import { useKindName } from '../../texts/kindName.ts';
@@ -30,9 +31,10 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
   const { clock } = useSession();
   const facts = useFacts();
   const kindName = useKindName();
-  const [kind, setKind] = useState('jug-18.9l');
-  const [place, setPlace] = useState(Object.values(facts.place)[0]?.name ?? '');
-  const [found, setFound] = useState<FoundWater>({
+  const typed = 'found';
+  const [kind, setKind] = useTyped(typed, 'kind', 'jug-18.9l');
+  const [place, setPlace] = useTyped(typed, 'place', Object.values(facts.place)[0]?.name ?? '');
+  const [found, setFound] = useTyped<FoundWater>(typed, 'found', {
     water: 'unknown',
     heldBefore: 'unknown',
     isFoodGrade: true,
@@ -190,6 +192,7 @@ export function FoundDialog({ onClose }: { onClose: () => void }) {
       </div>
       {outcome !== 'discard' && (
         <Act
+          typed={typed}
           drafts={drafts}
           label={say('found-water.keep')}
           told={say('found-water.told')}

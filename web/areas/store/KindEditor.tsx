@@ -1,8 +1,9 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { type ContainerKind, type Material, materials, type Shape, shapes } from '#core/containers/kinds.ts';
 import type { Dimension } from '#core/units/dimension.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
@@ -32,12 +33,13 @@ export function KindEditor({
 }) {
   const say = useSay();
   const facts = useFacts();
-  const [name, setName] = useState('');
-  const [shape, setShape] = useState<Shape>('can');
-  const [material, setMaterial] = useState<Material>('HDPE');
-  const [sizes, setSizes] = useState<
+  const typed = 'kind';
+  const [name, setName] = useTyped(typed, 'name', '');
+  const [shape, setShape] = useTyped<Shape>(typed, 'shape', 'can');
+  const [material, setMaterial] = useTyped<Material>(typed, 'material', 'HDPE');
+  const [sizes, setSizes] = useTyped<
     Record<'nominalL' | 'tareKg' | 'widthCm' | 'depthCm' | 'heightCm' | 'price' | 'years', number | undefined>
-  >({
+  >(typed, 'sizes', {
     nominalL: undefined,
     tareKg: undefined,
     widthCm: undefined,
@@ -46,8 +48,8 @@ export function KindEditor({
     price: 0,
     years: 10,
   });
-  const [pieces, setPieces] = useState<number | undefined>(USUAL_PIECES);
-  const [flags, setFlags] = useState({ lightProof: false, stackable: false, tap: false });
+  const [pieces, setPieces] = useTyped<number | undefined>(typed, 'pieces', USUAL_PIECES);
+  const [flags, setFlags] = useTyped(typed, 'flags', { lightProof: false, stackable: false, tap: false });
   const kind = useMemo((): ContainerKind | undefined => {
     const { nominalL, tareKg, widthCm, depthCm, heightCm, price, years } = sizes;
     if (
@@ -103,6 +105,7 @@ export function KindEditor({
   return (
     <Dialog title={say('kind.title')} open onClose={onClose} wide>
       <Act
+        typed={typed}
         drafts={drafts}
         label={say('kind.keep')}
         told={say('kind.told', { name })}

@@ -1,10 +1,11 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { toast } from 'sonner';
 import { type LabelSheetId, labelSheetIds, labelSheets } from '#contract/labels.ts';
 import { labelOf, saysOf } from '#core/store/label.ts';
 import { download } from '../../app/download.ts';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { askLabels } from '../../app/labelPdf.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -24,10 +25,11 @@ export function LabelDialog({ only, onClose }: { only?: readonly string[]; onClo
   const { units } = useReader();
   const { containers } = useWaterState();
   const { recordAndTell } = useRecord();
-  const [which, setWhich] = useState<Which>(only ? 'these' : 'changed');
-  const [sheet, setSheet] = useState<LabelSheetId>(only?.length === 1 ? 'single' : 'a4-24');
-  const [first, setFirst] = useState<number | undefined>(1);
-  const [address, setAddress] = useState(facts.group.address ?? location.origin);
+  const typed = 'labels';
+  const [which, setWhich] = useTyped<Which>(typed, 'which', only ? 'these' : 'changed');
+  const [sheet, setSheet] = useTyped<LabelSheetId>(typed, 'sheet', only?.length === 1 ? 'single' : 'a4-24');
+  const [first, setFirst] = useTyped<number | undefined>(typed, 'first', 1);
+  const [address, setAddress] = useTyped(typed, 'address', facts.group.address ?? location.origin);
   const labels = useMemo(() => {
     const all = Object.values(facts.container)
       .sort((a, b) => (a.code < b.code ? -1 : 1))

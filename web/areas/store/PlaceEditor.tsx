@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useMemo } from 'react';
 import { typicalKgM2 } from '#core/containers/load.ts';
 import type { PlaceFacts } from '#core/store/facts.ts';
 import type { PlaceFields } from '#core/store/fields.ts';
@@ -6,6 +6,7 @@ import type { Dimension } from '#core/units/quantity.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
+import { useTyped } from '../../app/typed.ts';
 import { decimalMark } from '../../texts/decimal.ts';
 import * as format from '../../texts/format.ts';
 import { type TextId, useSay } from '../../texts/texts.ts';
@@ -25,12 +26,14 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
   const say = useSay();
   const facts = useFacts();
   const buildings = useMemo(() => Object.values(facts.building), [facts.building]);
-  const [form, setForm] = useState(() => formOf(place, buildings));
+  const typed = `place ${place === 'new' ? place : place.id}`;
+  const [form, setForm] = useTyped(typed, 'form', () => formOf(place, buildings));
   const set = (change: Partial<PlaceForm>) => setForm(before => ({ ...before, ...change }));
   const drafts = useMemo(() => draftsOf(form, place, buildings), [form, place, buildings]);
   return (
     <Dialog title={say(place === 'new' ? 'place.new' : 'place.edit')} open onClose={onClose} wide>
       <Act
+        typed={typed}
         drafts={drafts}
         label={say('place.keep')}
         told={say('place.told', { name: form.name ?? '' })}

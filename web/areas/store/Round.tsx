@@ -11,6 +11,7 @@ import { bottlesOf } from '#core/supplies/bottles.ts';
 import { measured } from '#core/units/amount.ts';
 import { type Sourced, sourcedFields, WaterBlanks } from '../../acts/WaterBlanks.tsx';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft } from '../../session/draft.ts';
 import { useStateNow } from '../../session/hooks.ts';
@@ -152,8 +153,9 @@ function RoundSheet({ container }: { container: ContainerFacts }) {
   const state = useWaterState().containers[container.id];
   const { recordAndTell } = useRecord();
   const kind = kindOf(facts, container.kind);
-  const [sourced, setSourced] = useState<Sourced>({ water: 'treated-tap', origin: {} });
-  const [volumeL, setVolumeL] = useState<number | undefined>(kind && usableL(kind));
+  const typed = `round ${container.id}`;
+  const [sourced, setSourced] = useTyped<Sourced>(typed, 'sourced', { water: 'treated-tap', origin: {} });
+  const [volumeL, setVolumeL] = useTyped<number | undefined>(typed, 'volumeL', kind && usableL(kind));
   if (!state) return null;
   const step = stepOf(container);
   const tell = (what: string, ...drafts: Draft[]) =>

@@ -6,6 +6,7 @@ import { rotationSchools } from '#core/rotation/goodUntil.ts';
 import type { Rotating, RoundsPlan, RoundsQuestion } from '#core/rotation/rounds.ts';
 import { checkRounds, type RoundsBreak } from '#core/rotation/roundsCheck.ts';
 import { useFacts, useWaterState } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -56,7 +57,12 @@ function useQuestion(blanks: Blanks): RoundsQuestion {
 export function Rounds() {
   const say = useSay();
   const facts = useFacts();
-  const [blanks, setBlanks] = useState<Blanks>({ earlyDays: 30, floorPercent: 70, mostL: 1500 });
+  const typed = 'rounds';
+  const [blanks, setBlanks] = useTyped<Blanks>(typed, 'blanks', {
+    earlyDays: 30,
+    floorPercent: 70,
+    mostL: 1500,
+  });
   const set = (change: Partial<Blanks>) => setBlanks(b => ({ ...b, ...change }));
   const question = useQuestion(blanks);
   const { recordAndTell } = useRecord();

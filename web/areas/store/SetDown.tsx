@@ -7,6 +7,7 @@ import { asItComes, type Origin, type Water, waterIds } from '#core/water/waters
 import { OriginBlank, SourceBlank, sourcedFields } from '../../acts/WaterBlanks.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { draft, newSubject } from '../../session/draft.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -28,17 +29,22 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
   const say = useSay();
   const facts = useFacts();
   const kindName = useKindName();
-  const [count, setCount] = useState<number | undefined>(3);
-  const [kind, setKind] = useState('drum-208l');
+  const typed = 'set-down';
+  const [count, setCount] = useTyped<number | undefined>(typed, 'count', 3);
+  const [kind, setKind] = useTyped(typed, 'kind', 'drum-208l');
   const [isMakingKind, setMakingKind] = useState(false);
-  const [placeName, setPlaceName] = useState(Object.values(facts.place)[0]?.name ?? '');
-  const [water, setWater] = useState<Water | typeof EMPTY>('treated-tap');
-  const [origin, setOrigin] = useState<Origin>({});
-  const [source, setSource] = useState<string | undefined>(undefined);
-  const [volumeL, setVolumeL] = useState<number | undefined>(usableL(kindOf(facts, 'drum-208l')!));
-  const [known, setKnown] = useState<Provenance>('measured');
-  const [heldBefore, setHeldBefore] = useState<HeldBefore>('new');
-  const [printedUntil, setPrintedUntil] = useState('');
+  const [placeName, setPlaceName] = useTyped(typed, 'placeName', Object.values(facts.place)[0]?.name ?? '');
+  const [water, setWater] = useTyped<Water | typeof EMPTY>(typed, 'water', 'treated-tap');
+  const [origin, setOrigin] = useTyped<Origin>(typed, 'origin', {});
+  const [source, setSource] = useTyped<string | undefined>(typed, 'source', undefined);
+  const [volumeL, setVolumeL] = useTyped<number | undefined>(
+    typed,
+    'volumeL',
+    usableL(kindOf(facts, 'drum-208l')!),
+  );
+  const [known, setKnown] = useTyped<Provenance>(typed, 'known', 'measured');
+  const [heldBefore, setHeldBefore] = useTyped<HeldBefore>(typed, 'heldBefore', 'new');
+  const [printedUntil, setPrintedUntil] = useTyped(typed, 'printedUntil', '');
   const isPrinted = water === 'bought' || water === 'pouch';
   const drafts = useMemo(() => {
     if (count === undefined || !placeName.trim() || (water !== EMPTY && volumeL === undefined))
@@ -76,6 +82,7 @@ export function SetDown({ onDone }: { onDone?: () => void }) {
   const places = Object.values(facts.place);
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('set-down.do')}

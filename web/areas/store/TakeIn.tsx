@@ -1,6 +1,7 @@
-import { useCallback, useState } from 'react';
+import { useCallback } from 'react';
 import type { ListField } from '#core/containers/listFields.ts';
 import { useFacts, useUnits } from '../../app/hooks.ts';
+import { forgetTyped, useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
@@ -37,9 +38,10 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
   const facts = useFacts();
   const units = useUnits();
   const { recordAndTell } = useRecord();
-  const [text, setText] = useState('');
-  const [answers, setAnswers] = useState(noAnswers);
-  const [gallon, setGallon] = useState<Gallon>(units === 'imperial' ? 'imperial' : 'US');
+  const typed = 'list';
+  const [text, setText] = useTyped(typed, 'text', '');
+  const [answers, setAnswers] = useTyped(typed, 'answers', noAnswers);
+  const [gallon, setGallon] = useTyped<Gallon>(typed, 'gallon', units === 'imperial' ? 'imperial' : 'US');
   const read = useReadList(text, answers, gallon);
   const { reading } = read;
   const chooseField = useCallback(
@@ -63,7 +65,9 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
       }),
     );
     const outcome = await recordAndTell(drafts, say('take-in.told', { count }), 'happened');
-    if (outcome.is === 'recorded' || outcome.is === 'waiting') onClose();
+    if (outcome.is !== 'recorded' && outcome.is !== 'waiting') return;
+    forgetTyped(typed);
+    onClose();
   };
 
   const questions = { read, answers, onAnswers: setAnswers };

@@ -1,8 +1,8 @@
-import { useState } from 'react';
 import { filterStanding } from '#core/filters/register.ts';
 import type { FilterEvent } from '#core/stock/supply.ts';
 import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { useFacts, useReader, useToday } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -48,8 +48,9 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
   const { timeZone } = useReader();
   const today = useToday();
   const { recordAndTell } = useRecord();
-  const [waterC, setWaterC] = useState<number | undefined>(undefined);
-  const [headCm, setHeadCm] = useState<number | undefined>(undefined);
+  const typed = `filter ${filter.id}`;
+  const [waterC, setWaterC] = useTyped<number | undefined>(typed, 'waterC', undefined);
+  const [headCm, setHeadCm] = useTyped<number | undefined>(typed, 'headCm', undefined);
   const at = filterStanding(filter, timeZone, today);
   const { name } = filter;
   const home = filter.home && facts.home[filter.home]?.name;

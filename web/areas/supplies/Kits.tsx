@@ -1,8 +1,8 @@
-import { useState } from 'react';
 import { supplyKinds } from '#core/stock/kinds.ts';
 import { buyKits, type KitFor, type KitLine, kitLacks, kits } from '#core/supplies/kit.ts';
 import type { UnitSystem } from '#core/units/system.ts';
 import { useReader } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
@@ -18,7 +18,7 @@ const START_BUDGET = 60;
 export function Kits({ of }: { readonly of: KitFor }) {
   const say = useSay();
   const { units } = useReader();
-  const [budget, setBudget] = useState<number | undefined>(START_BUDGET);
+  const [budget, setBudget] = useTyped<number | undefined>('kits', 'budget', START_BUDGET);
   const words = (lines: readonly KitLine[]) =>
     format.listing(
       lines.map(l =>

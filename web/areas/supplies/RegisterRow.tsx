@@ -1,6 +1,7 @@
-import { type ReactNode, useState } from 'react';
+import type { ReactNode } from 'react';
 import type { Judgement } from '#core/judgement.ts';
 import { dimensionOfUnit } from '#core/units/dimension.ts';
+import { useTyped } from '../../app/typed.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank } from '../../ui/Blank.tsx';
@@ -37,8 +38,8 @@ interface Props<E extends string> {
 export function RegisterRow<E extends string>(props: Props<E>) {
   const { name, facts, judgement, events, first, label, wordOf, figureOf, more, onRecord } = props;
   const say = useSay();
-  const [event, setEvent] = useState<E>(first);
-  const [value, setValue] = useState<number | undefined>(undefined);
+  const [event, setEvent] = useTyped<E>(`register ${name}`, 'event', first);
+  const [value, setValue] = useTyped<number | undefined>(`register ${name}`, 'value', undefined);
   const figure = figureOf(event);
   const record = () => {
     // cleared at once: what is typed next, while this is on its way, stays

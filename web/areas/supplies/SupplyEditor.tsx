@@ -6,6 +6,7 @@ import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { dimensionOfUnit } from '#core/units/dimension.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
@@ -26,7 +27,11 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
   const say = useSay();
   const facts = useFacts();
   const [begun] = useState(() => formOf(supply));
-  const [form, setForm] = useState({ ...begun, name: begun.name || say(`supply.${begun.kind}`) });
+  const typed = `supply ${supply === 'new' ? supply : supply.id}`;
+  const [form, setForm] = useTyped(typed, 'form', {
+    ...begun,
+    name: begun.name || say(`supply.${begun.kind}`),
+  });
   const set = (change: Partial<SupplyForm>) => setForm(before => ({ ...before, ...change }));
   const drafts = useMemo(
     () => draftsOf(form, begun, supply, Object.values(facts.home)),
@@ -38,6 +43,7 @@ export function SupplyEditor({ supply, onClose }: { supply: SupplyFacts | 'new';
   return (
     <Dialog title={say(supply === 'new' ? 'supplies.add' : 'supplies.edit')} open onClose={onClose} wide>
       <Act
+        typed={typed}
         drafts={taken ? undefined : drafts}
         label={say('supply-form.keep')}
         told={say('supply-form.told', { name: form.name })}

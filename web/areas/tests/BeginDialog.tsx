@@ -8,6 +8,7 @@ import { rowOf } from '#core/water/waters.ts';
 import { kitsFor } from '../../acts/readingBlanks.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft, newSubject } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
@@ -31,13 +32,14 @@ export function BeginDialog({ onClose }: { onClose: () => void }) {
   const { clock } = useSession();
   const { recordAndTell } = useRecord();
   const [subject, setSubject] = useState<Tested | undefined>();
-  const [method, setMethod] = useState<Method>('presence-absence');
-  const [parameters, setParameters] = useState<readonly Germ[]>(['e-coli']);
-  const [temperatureC, setTemperatureC] = useState<number | undefined>();
-  const [hasThiosulphate, setThiosulphate] = useState<'yes' | 'no'>('no');
-  const [point, setPoint] = useState('');
+  const typed = 'begin-test';
+  const [method, setMethod] = useTyped<Method>(typed, 'method', 'presence-absence');
+  const [parameters, setParameters] = useTyped<readonly Germ[]>(typed, 'parameters', ['e-coli']);
+  const [temperatureC, setTemperatureC] = useTyped<number | undefined>(typed, 'temperatureC', undefined);
+  const [hasThiosulphate, setThiosulphate] = useTyped<'yes' | 'no'>(typed, 'hasThiosulphate', 'no');
+  const [point, setPoint] = useTyped(typed, 'point', '');
   const kits = parameters[0] ? kitsFor(facts, parameters[0]) : [];
-  const [kit, setKit] = useState<string | undefined>();
+  const [kit, setKit] = useTyped<string | undefined>(typed, 'kit', undefined);
   const supply = facts.supply[kit ?? kits[0]?.id ?? ''];
   const drafts = useMemo(() => {
     if (!subject || temperatureC === undefined || parameters.length === 0) return undefined;
@@ -99,6 +101,7 @@ export function BeginDialog({ onClose }: { onClose: () => void }) {
   return (
     <Dialog title={say('tests.begin')} open onClose={onClose}>
       <Act
+        typed={typed}
         drafts={drafts}
         label={say('begin.do')}
         told={say('begin.told', { name: subject?.name ?? '' })}

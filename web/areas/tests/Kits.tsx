@@ -4,6 +4,7 @@ import { isFoundBy, type ParameterId, parameterRow } from '#core/quality/paramet
 import type { SupplyFacts } from '#core/supplies/facts.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useToday } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { draft } from '../../session/draft.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -65,9 +66,14 @@ type What = 'blank' | 'duplicate';
 function TrialForm({ kit, onDone }: { kit: SupplyFacts; onDone: () => void }) {
   const say = useSay();
   const reads: readonly ParameterId[] = kit.reads ?? ['free-chlorine'];
-  const [what, setWhat] = useState<What>('blank');
-  const [parameter, setParameter] = useState<ParameterId>(reads[0] ?? 'free-chlorine');
-  const [results, setResults] = useState<readonly (number | 'present' | 'absent' | undefined)[]>([]);
+  const typed = `kit ${kit.id}`;
+  const [what, setWhat] = useTyped<What>(typed, 'what', 'blank');
+  const [parameter, setParameter] = useTyped<ParameterId>(typed, 'parameter', reads[0] ?? 'free-chlorine');
+  const [results, setResults] = useTyped<readonly (number | 'present' | 'absent' | undefined)[]>(
+    typed,
+    'results',
+    [],
+  );
   const isWord =
     parameterRow(parameter).methods.every(isFoundBy) || parameterRow(parameter).class === 'germs';
   const drafts = useMemo(() => {
@@ -108,6 +114,7 @@ function TrialForm({ kit, onDone }: { kit: SupplyFacts; onDone: () => void }) {
   };
   return (
     <Act
+      typed={typed}
       mayBePast
       drafts={drafts}
       label={say('trial.keep')}

@@ -9,6 +9,7 @@ import { parameterIds, parameterRow, type ReportedAs } from '#core/quality/param
 import type { ReadingFields } from '#core/tests/fields.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader } from '../../app/hooks.ts';
+import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
@@ -32,12 +33,13 @@ export function TakeInSheet() {
   const { timeZone } = useReader();
   const { clock } = useSession();
   const { recordAndTell } = useRecord();
-  const [text, setText] = useState('');
-  const [fixes, setFixes] = useState<Readonly<Record<string, string>>>({});
-  const [samples, setSamples] = useState<Readonly<Record<string, string>>>({});
-  const [forms, setForms] = useState<Readonly<Record<string, ReportedAs>>>({});
-  const [units, setUnits] = useState<Readonly<Record<string, string>>>({});
-  const [dayFirst, setDayFirst] = useState<boolean | undefined>();
+  const typed = 'lab-sheet';
+  const [text, setText] = useTyped(typed, 'text', '');
+  const [fixes, setFixes] = useTyped<Readonly<Record<string, string>>>(typed, 'fixes', {});
+  const [samples, setSamples] = useTyped<Readonly<Record<string, string>>>(typed, 'samples', {});
+  const [forms, setForms] = useTyped<Readonly<Record<string, ReportedAs>>>(typed, 'forms', {});
+  const [units, setUnits] = useTyped<Readonly<Record<string, string>>>(typed, 'units', {});
+  const [dayFirst, setDayFirst] = useTyped<boolean | undefined>(typed, 'dayFirst', undefined);
   const table = useMemo(() => tableOf(text), [text]);
   const columns = useMemo(
     () =>
@@ -148,6 +150,7 @@ export function TakeInSheet() {
             <p role="status">{say('sheet-in.known', { count: sheet.readings.length - fresh.length })}</p>
           )}
           <Act
+            typed={typed}
             drafts={drafts}
             label={say('sheet-in.do')}
             told={say('sheet-in.told', { count: fresh.length })}

@@ -1,13 +1,16 @@
 import { useState } from 'react';
 import { Link, useNavigate, useParams } from 'react-router';
 import { routes } from '#contract/routes.ts';
+import { addMonths } from '#core/calendar/day.ts';
 import type { Duty } from '#core/duty.ts';
 import { useAsked } from '../../app/asked.ts';
 import { useDuties, useFacts, usePrinted, useReader } from '../../app/hooks.ts';
 import { testsPath } from '../../app/paths.ts';
 import { useTestedName } from '../../app/testedName.ts';
+import { useTyped } from '../../app/typed.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
+import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { BeginDialog } from './BeginDialog.tsx';
 import { Kits } from './Kits.tsx';
@@ -133,12 +136,18 @@ function Lines({
   );
 }
 
+/** Months that a page is made of, this one first. */
+const MONTHS_BACK = 60;
+
 /** What comes in and what goes out: a laboratory's sheet, a table, a page to pin up. */
 function InAndOut() {
   const say = useSay();
   const { today } = useReader();
   const printed = usePrinted();
-  const month = today.slice(0, 7);
+  const [month, setMonth] = useTyped('report', 'month', today.slice(0, 7));
+  const months = Array.from({ length: MONTHS_BACK }, (_, i) =>
+    addMonths(`${today.slice(0, 7)}-01`, -i).slice(0, 7),
+  );
   const link = 'inline-flex min-h-11 items-center underline decoration-rule underline-offset-3';
   return (
     <section aria-label={say('tests.in-out')}>
@@ -153,6 +162,12 @@ function InAndOut() {
         <a href={routes.logJson} download className={link}>
           {say('tests.json-out')}
         </a>
+        <ChoiceBlank<string>
+          label={say('tests.month')}
+          value={month}
+          onValue={setMonth}
+          choices={months.map(value => ({ value, label: format.month(value) }))}
+        />
         <a href={`${routes.report}?${new URLSearchParams({ month, ...printed })}`} download className={link}>
           {say('tests.report', { month: format.month(month) })}
         </a>

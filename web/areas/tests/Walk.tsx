@@ -15,6 +15,7 @@ import { JudgedLines } from '../../acts/JudgedLines.tsx';
 import { kitsFor, type ReadingBlanks, readingOf, usesKit } from '../../acts/readingBlanks.ts';
 import { StepBlank } from '../../acts/StepBlank.tsx';
 import { useFacts, useToday, useWaterState } from '../../app/hooks.ts';
+import { forgetTyped, useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
@@ -36,15 +37,17 @@ export function Walk() {
   const { containers } = useWaterState();
   const [search] = useSearchParams();
   const asked = parameterIds.find(p => p === search.get('parameter'));
-  const [parameter, setParameter] = useState<ParameterId>(
+  const [parameter, setParameter] = useTyped<ParameterId>(
+    `walk ${search}`,
+    'parameter',
     asked && walked.includes(asked) ? asked : 'free-chlorine',
   );
   const methods = parameterRow(parameter).methods.filter(m => !isFoundBy(m) && m !== 'tubes');
-  const [chosen, setMethod] = useState<TestMethod | undefined>();
+  const [chosen, setMethod] = useTyped<TestMethod | undefined>(`walk ${search}`, 'chosen', undefined);
   const method =
     chosen && methods.includes(chosen) ? chosen : methods.includes('comparator') ? 'comparator' : methods[0]!;
-  const [as, setAs] = useState<ReportedAs | undefined>();
-  const [place, setPlace] = useState<string | undefined>();
+  const [as, setAs] = useTyped<ReportedAs | undefined>(`walk ${search}`, 'as', undefined);
+  const [place, setPlace] = useTyped<string | undefined>(`walk ${search}`, 'place', undefined);
   const [done, setDone] = useState<readonly string[]>([]);
   const wanted = search
     .get('subjects')
@@ -144,7 +147,7 @@ function Stop({ subject, blanks, where, state, onNext }: StopProps) {
   const today = useToday();
   const { clock, outbox } = useSession();
   const { recordAndTell } = useRecord();
-  const [value, setValue] = useState<number | undefined>();
+  const [value, setValue] = useTyped<number | undefined>(`walk ${subject}`, 'value', undefined);
   const [refused, setRefused] = useState<readonly Judgement[]>([]);
   const parameter = blanks.parameter as ParameterId;
   const row = parameterRow(parameter);
@@ -178,7 +181,10 @@ function Stop({ subject, blanks, where, state, onNext }: StopProps) {
     if (stops.length > 0) return setRefused(stops);
     const outcome = await recordAndTell(drafts, say('reading.told', { name }), mode);
     if (outcome.is === 'refused') setRefused(outcome.judgements);
-    else if (outcome.is !== 'problem') onNext();
+    else if (outcome.is !== 'problem') {
+      forgetTyped(`walk ${subject}`);
+      onNext();
+    }
   };
   return (
     <form
