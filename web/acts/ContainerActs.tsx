@@ -77,7 +77,8 @@ export function ContainerActs({ container, onDone }: { container: ContainerFacts
           <Form
             container={container}
             onDone={() => {
-              setOpen(null);
+              // what is recorded late closes its own form, and none that was opened since
+              setOpen(now => (now === open ? null : now));
               onDone?.();
             }}
           />

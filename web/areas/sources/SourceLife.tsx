@@ -46,7 +46,8 @@ export function SourceLife({ source }: { source: SourceFacts }) {
   const score = source.inspected.length > 0 ? openRisks(source).length : undefined;
   const eColi = lastGerms(source.tests)?.germs;
   const grade = riskOf(score, eColi);
-  const done = () => setOpen(null);
+  // what is recorded late closes its own form, and none that was opened since
+  const done = () => setOpen(now => (now === open ? null : now));
   const acts: readonly Open[] = [
     'look',
     ...(kindRow(source.kind).form ? (['inspect'] as const) : []),
