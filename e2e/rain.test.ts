@@ -3,7 +3,16 @@ import type { Page } from '@playwright/test';
 import { sizing } from '#core/catchment/sizing.ts';
 import { atOnce } from '#core/lots.ts';
 import { climateOf } from '#core/weather/climates.ts';
-import { expect, expectAccessible, expectRecorded, settle, stepTo, test, type Visitor } from './zeolite.ts';
+import {
+  begin,
+  expect,
+  expectAccessible,
+  expectRecorded,
+  settle,
+  stepTo,
+  test,
+  type Visitor,
+} from './zeolite.ts';
 
 const tap = /^treated tap/;
 const answer = (page: Page) => page.getByTestId('rain-answer');
@@ -270,7 +279,7 @@ test('five years of a gauge come in with each repair and each doubt at its line'
   await addRoof(visitor);
   await visitor.press('Keep it');
   await stepTo(page, 'rain/weather');
-  await visitor.press('Take in a record of daily rain');
+  await visitor.press('Take in a record of rain');
   await page.getByLabel('Or paste it here').fill(fiveYears());
   await expect(page.getByTestId('record-answer')).toContainText('2 in doubt');
   const doubts = page.getByTestId('record-doubts');
@@ -328,4 +337,27 @@ test('months that cannot be are said beside them; those that can are what the ye
   await stepTo(page, 'rain');
   await visitor.choose('Weather', 'the months written down');
   await expect(page.getByText(/874\smm a year/)).toBeVisible();
+});
+
+test('a gauge’s months by year are taken for their means, and what is no figure is said', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await begin(visitor);
+  await page.goto(`${zeolite.address}rain/weather`);
+  await visitor.press('Take in a record of rain');
+  const months = 'Jan,Feb,Mar,Apr,May,Jun,Jul,Aug,Sep,Oct,Nov,Dec';
+  const table = `Mill gauge\nYear,${months},Total\n2019,${'90,'.repeat(12)}1080\n2020,${'70,'.repeat(11)}wet,770`;
+  const blank = page.getByRole('textbox', { name: /paste/i });
+  await blank.fill(table);
+  const found = page.getByTestId('months-found');
+  await expect(found).toContainText('The months of 2 years: 970');
+  await expect(found).toContainText('Line 4: “wet” is no figure');
+  await page.reload();
+  await visitor.press('Take in a record of rain');
+  await expect(found).toBeVisible();
+  await found.getByRole('button').last().click();
+  await expect(found).toHaveCount(0);
+  await expect(page.getByRole('main')).toContainText(/970\smm a year/);
 });

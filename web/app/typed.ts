@@ -8,32 +8,34 @@ interface Kept {
   readonly from: string;
   readonly value: unknown;
 }
-type Form = Record<string, Kept>;
 
-const keyOf = (form: string): string => `zeolite.typed.${form}`;
+// a blank each: a long list is not written anew for each answer about it
+const formKey = (form: string): string => `zeolite.typed.${form}|`;
 const textOf = (value: unknown): string => JSON.stringify(value) ?? '';
 
-function keptIn(form: string): Form {
+function keptIn(form: string, blank: string): Kept | undefined {
   try {
-    return JSON.parse(sessionStorage.getItem(keyOf(form)) ?? '{}') as Form;
+    return JSON.parse(sessionStorage.getItem(formKey(form) + blank) ?? 'null') ?? undefined;
   } catch {
-    return {};
+    return undefined;
   }
 }
 
 function keep(form: string, blank: string, from: string, value: unknown): void {
-  const { [blank]: _, ...others } = keptIn(form);
-  const all: Form = textOf(value) === from ? others : { ...others, [blank]: { from, value } };
+  const kept: Kept = { from, value };
   try {
-    if (Object.keys(all).length > 0) sessionStorage.setItem(keyOf(form), JSON.stringify(all));
-    else sessionStorage.removeItem(keyOf(form));
+    if (textOf(value) === from) sessionStorage.removeItem(formKey(form) + blank);
+    else sessionStorage.setItem(formKey(form) + blank, JSON.stringify(kept));
   } catch {
     // a tab without room keeps it as long as it is open
   }
 }
 
-/** Once a form is recorded, or struck out, it begins anew. */
-export const forgetTyped = (form: string): void => sessionStorage.removeItem(keyOf(form));
+/** Once a form is recorded it begins anew. */
+export function forgetTyped(form: string): void {
+  for (const key of Object.keys(sessionStorage))
+    if (key.startsWith(formKey(form))) sessionStorage.removeItem(key);
+}
 
 /**
  * The state of a blank that outlives its form.
@@ -47,7 +49,7 @@ export function useTyped<T>(
 ): [T, Dispatch<SetStateAction<T>>] {
   const [{ value }, set] = useState(() => {
     const first = initial instanceof Function ? initial() : initial;
-    const before = keptIn(form)[blank];
+    const before = keptIn(form, blank);
     const text = textOf(first);
     return { from: text, value: before?.from === text ? (before.value as T) : first };
   });

@@ -2,7 +2,8 @@ import Papa from 'papaparse';
 import { useEffect, useMemo, useState } from 'react';
 import { rainfallOf } from '#core/rain/known.ts';
 import type { Finding } from '#core/weather/dailyRecord.ts';
-import { yearsOf } from '#core/weather/normals.ts';
+import { type MonthTable, monthTableOf } from '#core/weather/monthTable.ts';
+import { type Normals, sumOf, yearsOf } from '#core/weather/normals.ts';
 import { type RainUnit, rainUnitIds, recordTableOf } from '#core/weather/recordTable.ts';
 import { Act } from '../../app/Act.tsx';
 import { useToday } from '../../app/hooks.ts';
@@ -16,14 +17,17 @@ import { DateOrderBlank } from '../../ui/DateOrderBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { useReadRecord } from './useReadRecord.ts';
 
+const FORM = 'rainfall';
+/** A table of months is no longer than this (characters). */
+const MOST_OF_MONTHS = 40_000;
 /** Findings told at once; the rest is counted. */
 const MOST = 60;
 
 /** Takes in a gauge's daily record: what was repaired and what is in doubt, line by line, mended where it stands. */
-export function TakeInRecord({ onDone }: { onDone: () => void }) {
+export function TakeInRecord({ base, onDone }: { readonly base: Normals; readonly onDone: () => void }) {
   const say = useSay();
   const today = useToday();
-  const typed = 'rainfall';
+  const typed = FORM;
   const [text, setText] = useTyped(typed, 'text', '');
   const [name, setName] = useTyped(typed, 'name', '');
   const [unit, setUnit] = useTyped<RainUnit | undefined>(typed, 'unit', undefined);
@@ -36,6 +40,10 @@ export function TakeInRecord({ onDone }: { onDone: () => void }) {
   );
   const result = useReadRecord(asked);
   const { record, findings = [] } = result ?? {};
+  const months = useMemo(
+    () => monthTableOf(Papa.parse<string[]>(text.slice(0, MOST_OF_MONTHS)).data),
+    [text],
+  );
   // the station names itself in the first of its notes
   const firstNote = useMemo(() => {
     const lines = Papa.parse<string[]>(text.slice(0, 4000)).data;
@@ -75,7 +83,8 @@ export function TakeInRecord({ onDone }: { onDone: () => void }) {
           onChange={e => setText(e.currentTarget.value)}
         />
       </label>
-      {text.trim() !== '' && (
+      {months && <MonthsFound table={months} base={base} onDone={onDone} />}
+      {!months && text.trim() !== '' && (
         <>
           <Sentence>
             <Phrase
@@ -127,6 +136,52 @@ export function TakeInRecord({ onDone }: { onDone: () => void }) {
     </section>
   );
 }
+
+/** Months by year: their rain is taken, what a table of months does not say stays as it was. */
+function MonthsFound({
+  table,
+  base,
+  onDone,
+}: {
+  readonly table: MonthTable;
+  readonly base: Normals;
+  readonly onDone: () => void;
+}) {
+  const say = useSay();
+  const drafts = useMemo(
+    () => [
+      draft('normals.set', 'rain', {
+        wetDays: base.wetDays.map((days, i) => (table.rainMm[i] === 0 ? 0 : Math.max(1, round(days)))),
+        rainMm: table.rainMm.map(round),
+        meanC: base.meanC.map(round),
+      }),
+    ],
+    [table, base],
+  );
+  return (
+    <div className="flex flex-col gap-2" data-testid="months-found">
+      <p className="text-large font-bold">
+        {say('record.months', { years: table.years, yearMm: sumOf(table.rainMm) })}
+      </p>
+      <p>{say('record.months.rest')}</p>
+      {table.left.map(({ line, text }) => (
+        <p key={`${line} ${text}`} className="text-small text-clay">
+          {say('record.months.left', { line, text })}
+        </p>
+      ))}
+      <Act
+        typed={FORM}
+        drafts={drafts}
+        label={say('months.keep')}
+        told={say('months.kept')}
+        onDone={onDone}
+      />
+    </div>
+  );
+}
+
+/** To a tenth, as gauges are read. */
+const round = (value: number): number => Math.round(value * 10) / 10;
 
 /** Doubts about a figure, which a hand may write anew. */
 const ofFigures: readonly string[] = ['no-number', 'two-ways', 'negative', 'too-much', 'accumulated'];

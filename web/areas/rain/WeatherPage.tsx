@@ -46,7 +46,7 @@ export function WeatherPage() {
           {say('record.take-in')}
         </Button>
       </div>
-      {taking && <TakeInRecord onDone={() => setTaking(false)} />}
+      {taking && <TakeInRecord base={normals} onDone={() => setTaking(false)} />}
       <Fit normals={normals} yearCv={yearCvOf(plan)} seed={plan.seed} record={record} />
       <Months normals={facts.rain.normals} start={normals} />
       <p className="max-w-[80ch] border-l-4 border-clay pl-3 text-small">{say('rain.caution.droughts')}</p>
