@@ -12,7 +12,7 @@ import {
   type SafeForm,
   stepWords,
 } from '#core/bench/safe.ts';
-import { addMinutes, dayOf } from '#core/calendar/day.ts';
+import { addMinutes, dayOf, type Instant } from '#core/calendar/day.ts';
 import { answerSafe, lookAt } from '#core/daywork/answer.ts';
 import type { FirstLook } from '#core/daywork/form.ts';
 import { usualHands } from '#core/daywork/tools.ts';
@@ -107,7 +107,7 @@ function MakeSafePage() {
       <SourcesHead />
       <div data-arrival tabIndex={-1} className="flex flex-col gap-4 outline-none">
         {asked && shown ? (
-          <Answer of={shown.of} answer={shown.answer} form={form} />
+          <Answer answer={shown.answer} form={form} />
         ) : (
           <p className="text-large">{say('safe.blank')}</p>
         )}
@@ -131,7 +131,7 @@ interface Answered {
 }
 
 /** The answer first: how much, fit for what, by when; and the steps in one line. */
-function Answer({ of, answer, form }: Answered & { readonly form: SafeForm }) {
+function Answer({ answer, form }: Pick<Answered, 'answer'> & { readonly form: SafeForm }) {
   const say = useSay();
   const facts = useFacts();
   const { state } = useCalmWater();
@@ -146,13 +146,15 @@ function Answer({ of, answer, form }: Answered & { readonly form: SafeForm }) {
     if (!train) return say('safe.answer.none');
     return say(`safe.answer.${train.tier}`, {
       volumeL: train.endL,
-      whenText: look?.endMin === undefined ? say('safe.when.later') : moment(of, look.endMin),
+      whenText: look?.endMin === undefined ? say('safe.when.later') : moment(state.now, look.endMin),
     });
   };
   return (
     <div data-testid="safe-answer" aria-live="polite">
       <p className={`text-title leading-tight font-bold ${answer.stop ? 'text-iron' : ''}`}>{head()}</p>
-      {train && <Work of={of} train={train} look={look} leastL={answer.leastL} />}
+      {train && (
+        <Work train={train} look={look} leastL={answer.leastL} isFetched={form.source !== undefined} />
+      )}
     </div>
   );
 }
@@ -161,9 +163,10 @@ function Answer({ of, answer, form }: Answered & { readonly form: SafeForm }) {
 function useMomentWords() {
   const say = useSay();
   const { timeZone } = useReader();
-  return (of: TrainCase, minutes: number): string => {
-    const until = addMinutes(of.now, minutes);
-    const isToday = dayOf(until, timeZone) === dayOf(of.now, timeZone);
+  return (now: Instant, minutes: number): string => {
+    // on the minute: seconds of the clock are nobody's
+    const until = new Date(Math.ceil(Date.parse(addMinutes(now, minutes)) / 60_000) * 60_000).toISOString();
+    const isToday = dayOf(until, timeZone) === dayOf(now, timeZone);
     return say('safe.when', {
       untilText: isToday ? format.time(until, timeZone) : format.dayAndTime(until, timeZone),
     });
@@ -172,22 +175,24 @@ function useMomentWords() {
 
 /** How it goes, in how many batches, with how much work; what ends it, and how much there is of it tonight. */
 function Work({
-  of,
   train,
   look,
   leastL,
+  isFetched,
 }: {
-  readonly of: TrainCase;
+  readonly isFetched: boolean;
   readonly train: Train;
   readonly look: FirstLook | undefined;
   readonly leastL: number | undefined;
 }) {
   const say = useSay();
   const facts = useFacts();
+  const { state } = useCalmWater();
   const moment = useMomentWords();
   const { amount } = train;
   const isParted = amount !== undefined && amount.batches > 1;
-  const walks = look?.walks ?? 0;
+  // what no source stands for is here already
+  const walks = isFetched ? (look?.walks ?? 0) : 0;
   return (
     <>
       <p className="text-large">
@@ -212,7 +217,10 @@ function Work({
       {look && <p className="text-small text-ash">{say('safe.reckoned', { hands: usualHands(facts) })}</p>}
       {look && look.byEveningL < train.endL - 0.05 && (
         <p data-testid="safe-evening">
-          {say('safe.evening', { whenText: moment(of, look.eveningMin), volumeL: look.byEveningL })}
+          {say(look.byEveningL > 0 ? 'safe.evening' : 'safe.evening.none', {
+            whenText: moment(state.now, look.eveningMin),
+            volumeL: look.byEveningL,
+          })}
         </p>
       )}
     </>
