@@ -1,4 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
+import type { Subject } from '#core/subject.ts';
 import { hand } from '#demo/hand.ts';
 import { expect, settle, test } from './zeolite.ts';
 
@@ -89,4 +90,26 @@ test('a form that is recorded begins anew', async ({ visitor }) => {
   await expect
     .poll(() => page.evaluate(() => Object.keys(sessionStorage).filter(k => k.includes('apart'))))
     .toEqual([]);
+});
+
+test('a figure that was typed of one water is not offered for the water that was filled in since', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  const form = forms['a reading of chlorine']!;
+  await open(page, zeolite.address, form);
+  const drum = decodeURIComponent(page.url().split('/').pop()!) as Subject;
+  await blankOf(page, form).pressSequentially('0.6');
+  await blankOf(page, form).blur();
+  const h = hand(await zeolite.now());
+  await zeolite.record([
+    h.write('emptied', drum, { to: 'utility' }),
+    h.write('filled', drum, {
+      ...{ volumeL: { value: 190, known: 'measured' }, water: 'well', sealed: true },
+    }),
+  ]);
+  await open(page, zeolite.address, form);
+  await expect(blankOf(page, form)).toHaveValue('');
 });

@@ -5,12 +5,12 @@ import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
-import type { ActFormProps } from './actForm.ts';
+import { type ActFormProps, actForm } from './actForm.ts';
 
 /** Sets a container apart for somebody who needs it: it is then not counted for the rest. */
 export function ApartForm({ container, onDone }: ActFormProps) {
   const say = useSay();
-  const typed = `apart ${container.id}`;
+  const typed = actForm('apart', container);
   const [what, setWhat] = useTyped(typed, 'what', container.setApart ?? '');
   const isSame = what.trim() === (container.setApart ?? '');
   const drafts = useMemo(

@@ -11,7 +11,7 @@ import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
-import type { ActFormProps } from './actForm.ts';
+import { type ActFormProps, actForm } from './actForm.ts';
 
 /** A stick is read to about a centimetre: less is no rise. */
 const RISE_L = 1;
@@ -36,7 +36,7 @@ export function DipForm({ container, onDone }: ActFormProps) {
   const { now } = useWaterState();
   const kind = kindOf(facts, container.kind);
   const catchment = catchmentInto(facts, container.id);
-  const typed = `dip ${container.id}`;
+  const typed = actForm('dip', container);
   const [depth, setDepth] = useTyped<number | undefined>(typed, 'depth', undefined);
   const [full, setFull] = useTyped<number | undefined>(
     typed,

@@ -9,7 +9,7 @@ import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
-import type { ActFormProps } from './actForm.ts';
+import { type ActFormProps, actForm } from './actForm.ts';
 import { TakeOutForm } from './TakeOutForm.tsx';
 
 type Way = 'tap' | 'opened';
@@ -23,7 +23,7 @@ export function DrawForm(props: ActFormProps) {
 function DrawOff({ container, onDone }: ActFormProps) {
   const say = useSay();
   const facts = useFacts();
-  const typed = `draw ${container.id}`;
+  const typed = actForm('draw', container);
   const [volumeL, setVolumeL] = useTyped<number | undefined>(typed, 'volumeL', undefined);
   const [use, setUse] = useTyped<DrawUse>(typed, 'use', 'drinking');
   const [way, setWay] = useTyped<Way>(typed, 'way', kindOf(facts, container.kind)?.tap ? 'tap' : 'opened');

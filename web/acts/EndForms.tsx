@@ -6,12 +6,12 @@ import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
-import type { ActFormProps } from './actForm.ts';
+import { type ActFormProps, actForm } from './actForm.ts';
 
 /** Empties a container: to where the water still serves, before the drain. */
 export function EmptyForm({ container, onDone }: ActFormProps) {
   const say = useSay();
-  const typed = `empty ${container.id}`;
+  const typed = actForm('empty', container);
   const [to, setTo] = useTyped<'utility' | 'drain'>(typed, 'to', 'utility');
   const drafts = useMemo(() => [draft('emptied', container.id, { to })], [container.id, to]);
   return (
@@ -61,7 +61,7 @@ const findings: readonly Finding[] = [
 /** Records what a look at the vessel found. */
 export function InspectForm({ container, onDone }: ActFormProps) {
   const say = useSay();
-  const typed = `look ${container.id}`;
+  const typed = actForm('look', container);
   const [found, setFound] = useTyped<Finding>(typed, 'found', 'sound');
   const drafts = useMemo(() => [draft('inspected', container.id, { found })], [container.id, found]);
   return (
@@ -98,7 +98,7 @@ const whys: readonly FailWhy[] = ['test', 'recall', 'smell', 'broken-seal'];
 /** Ends the water at once: a failed test, a recall, a wrong smell, a broken seal. */
 export function FailForm({ container, onDone }: ActFormProps) {
   const say = useSay();
-  const typed = `fail ${container.id}`;
+  const typed = actForm('fail', container);
   const [why, setWhy] = useTyped<FailWhy>(typed, 'why', 'test');
   const drafts = useMemo(() => [draft('failed', container.id, { why })], [container.id, why]);
   return (
@@ -133,7 +133,7 @@ export function FailForm({ container, onDone }: ActFormProps) {
 /** Takes a vessel out of use for good. */
 export function CondemnForm({ container, onDone }: ActFormProps) {
   const say = useSay();
-  const typed = `condemn ${container.id}`;
+  const typed = actForm('condemn', container);
   const [why, setWhy] = useTyped(typed, 'why', '');
   const drafts = useMemo(
     () => (why.trim() ? [draft('condemned', container.id, { why: why.trim() })] : undefined),

@@ -17,7 +17,7 @@ import { Button } from '../ui/Button.tsx';
 import { DateBlank } from '../ui/DateBlank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
 import { ProvenanceBlank, withProvenance } from '../ui/Provenance.tsx';
-import type { ActFormProps } from './actForm.ts';
+import { type ActFormProps, actForm } from './actForm.ts';
 import { VesselDialog } from './VesselDialog.tsx';
 import { type Sourced, sourcedFields, WaterBlanks } from './WaterBlanks.tsx';
 
@@ -40,7 +40,7 @@ export function FillForm({ container, onDone }: ActFormProps) {
   const vessels = useMemo(() => pourable(facts, container), [facts, container]);
   const kind = kindOf(facts, container.kind);
   const left = container.fill?.remainingL ?? 0;
-  const typed = `fill ${container.id}`;
+  const typed = actForm('fill', container);
   const [volumeL, setVolumeL] = useTyped<number | undefined>(typed, 'volumeL', kind && usableL(kind));
   const [known, setKnown] = useTyped<Provenance>(typed, 'known', 'measured');
   const [spread, setSpread] = useTyped<number | undefined>(typed, 'spread', undefined);

@@ -6,7 +6,7 @@ import { draft } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
-import type { ActFormProps } from './actForm.ts';
+import { type ActFormProps, actForm } from './actForm.ts';
 
 const FLOOR = 'floor';
 
@@ -14,7 +14,7 @@ const FLOOR = 'floor';
 export function MoveForm({ container, onDone }: ActFormProps) {
   const say = useSay();
   const facts = useFacts();
-  const typed = `move ${container.id}`;
+  const typed = actForm('move', container);
   const [place, setPlace] = useTyped(typed, 'place', container.place);
   const [shelf, setShelf] = useTyped(typed, 'shelf', container.shelf ?? FLOOR);
   const shelves = facts.place[place]?.shelves ?? [];

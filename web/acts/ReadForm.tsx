@@ -10,6 +10,7 @@ import { useSession } from '../session/hooks.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
+import { actForm } from './actForm.ts';
 
 const methods: readonly ReadingMethod[] = ['dpd', 'strip', 'meter', 'total', 'smell'];
 const smells: readonly Smell[] = ['none', 'faint', 'strong'];
@@ -18,7 +19,7 @@ const smells: readonly Smell[] = ['none', 'faint', 'strong'];
 export function ReadForm({ container, onDone }: { container: ContainerFacts; onDone?: () => void }) {
   const say = useSay();
   const { clock } = useSession();
-  const typed = `chlorine ${container.id}`;
+  const typed = actForm('chlorine', container);
   const [method, setMethod] = useTyped<ReadingMethod>(typed, 'method', 'dpd');
   const [mgL, setMgL] = useTyped<number | undefined>(typed, 'mgL', undefined);
   const [smell, setSmell] = useTyped<Smell | undefined>(typed, 'smell', undefined);

@@ -60,7 +60,7 @@ export function ReadingForm({ subject, name, parameter, sample, onDone }: Props)
     const [kit] = usesKit(how) ? kitsFor(facts, of) : [];
     return { parameter: of, method: how, rack: freshRack, ...(kit ? { kit: kit.id } : {}) };
   };
-  const typed = `reading ${subject} ${parameter ?? ''}`;
+  const typed = `reading ${subject} ${facts.container[subject]?.fill?.at ?? ''} ${parameter ?? ''}`;
   const [blanks, setBlanks] = useTyped<ReadingBlanks>(typed, 'blanks', () =>
     start(sample?.parameters[0] ?? parameter, sample?.method),
   );

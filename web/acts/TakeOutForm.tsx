@@ -13,6 +13,7 @@ import { type Draft, draft, newSubject } from '../session/draft.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
+import { actForm } from './actForm.ts';
 
 type Then = 'drinking' | 'utility' | 'open';
 
@@ -101,7 +102,7 @@ export function TakeOutForm({
 }) {
   const say = useSay();
   const facts = useFacts();
-  const typed = `take-out ${container.id}`;
+  const typed = actForm('take-out', container);
   const [pieces, setPieces] = useTyped<number | undefined>(typed, 'pieces', 1);
   const [then, setThen] = useTyped<Then>(typed, 'then', 'drinking');
   const each = pieceL(pack);

@@ -5,3 +5,10 @@ export interface ActFormProps {
   readonly container: ContainerFacts;
   readonly onDone: () => void;
 }
+
+/**
+ * The form of an act on a container (see `useTyped`). It is about the water that is in it: what was typed of water that is gone is
+ * never offered for what was filled in since.
+ */
+export const actForm = (act: string, { id, fill }: Pick<ContainerFacts, 'id' | 'fill'>): string =>
+  `${act} ${id} ${fill?.at ?? ''}`;

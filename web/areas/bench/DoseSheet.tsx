@@ -8,6 +8,7 @@ import type { Clarity } from '#core/chlorine/schools.ts';
 import type { ContainerFacts } from '#core/store/facts.ts';
 import { labelOf } from '#core/store/label.ts';
 import { type ContainerState, decidingBatch } from '#core/store/state.ts';
+import { actForm } from '../../acts/actForm.ts';
 import { ReadForm } from '../../acts/ReadForm.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
@@ -283,7 +284,11 @@ function DoseStep({
   supply: string | undefined;
 }) {
   const say = useSay();
-  const [doseMl, setDoseMl] = useTyped<number | undefined>(`dosed ${container.id}`, 'doseMl', instructedMl);
+  const [doseMl, setDoseMl] = useTyped<number | undefined>(
+    actForm('dosed', container),
+    'doseMl',
+    instructedMl,
+  );
   const drafts = useMemo(
     () =>
       doseMl === undefined || doseMl <= 0
@@ -300,7 +305,7 @@ function DoseStep({
   );
   return (
     <Act
-      typed={`dosed ${container.id}`}
+      typed={actForm('dosed', container)}
       mayBePast
       drafts={drafts}
       label={say('sheet.dose-in')}

@@ -147,7 +147,9 @@ function Stop({ subject, blanks, where, state, onNext }: StopProps) {
   const today = useToday();
   const { clock, outbox } = useSession();
   const { recordAndTell } = useRecord();
-  const [value, setValue] = useTyped<number | undefined>(`walk ${subject}`, 'value', undefined);
+  // of the water that is in it now
+  const form = `walk ${subject} ${facts.container[subject]?.fill?.at ?? ''}`;
+  const [value, setValue] = useTyped<number | undefined>(form, 'value', undefined);
   const [refused, setRefused] = useState<readonly Judgement[]>([]);
   const parameter = blanks.parameter as ParameterId;
   const row = parameterRow(parameter);
@@ -182,7 +184,7 @@ function Stop({ subject, blanks, where, state, onNext }: StopProps) {
     const outcome = await recordAndTell(drafts, say('reading.told', { name }), mode);
     if (outcome.is === 'refused') setRefused(outcome.judgements);
     else if (outcome.is !== 'problem') {
-      forgetTyped(`walk ${subject}`);
+      forgetTyped(form);
       onNext();
     }
   };
