@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
-import { hand } from '#demo/hand.ts';
+import { householdOf, type Water } from '#demo/waters.ts';
 import { addMinutes } from '../calendar/day.ts';
 import { atOnce } from '../lots.ts';
-import { type EntryData, fold } from '../record.ts';
+import { fold } from '../record.ts';
 import { stateAt } from '../store/state.ts';
 import { answerTrains } from '../trains/answer.ts';
 import { caseOfForm, meansOf, ofSource, type SafeForm, stepWords, trainContext } from './safe.ts';
@@ -10,26 +10,11 @@ import { caseOfForm, meansOf, ofSource, type SafeForm, stepWords, trainContext }
 const START = '2026-06-01T08:00:00.000Z';
 const NOW = addMinutes(START, 120);
 
-/** A family of four with a bottle of bleach that has no date, and a gas ring: no meter, no kit, nobody inspected anything. */
-function family(source: Partial<EntryData['source.set']>, isNoticed = false) {
-  const h = hand(START);
-  h.write('home.set', h.subject('home'), { name: 'Home', people: [{}, {}, {}, { born: '2020-02' }] });
-  h.write('supply.set', h.subject('supply'), {
-    ...{ name: 'Bleach', kind: 'bleach', amount: 1000 },
-    bleach: { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 20 },
-  });
-  h.write('supply.set', h.subject('supply'), { name: 'Gas', kind: 'propane', amount: 5 });
-  const id = h.subject('source');
-  h.write('source.set', id, {
-    ...{ name: 'Ours', kind: 'tap', upstream: [], distanceM: 0, climbM: 0 },
-    ...source,
-  });
-  if (isNoticed)
-    h.write('notice.given', h.subject('notice'), {
-      ...{ kind: 'boil', authority: 'Water board', sources: [id] },
-      ...{ givenOn: '2026-06-01', suspectedFrom: '2026-06-01' },
-    });
-  const facts = fold(h.entries);
+/** What the family of four is told of a water. */
+function told(water: Water) {
+  const { entries, sources } = householdOf(START);
+  const id = sources[water];
+  const facts = fold(entries);
   const state = stateAt(facts, NOW);
   const form = {
     ...{ grain: 'silt', temperatureC: undefined, without: [], also: [] },
@@ -43,18 +28,18 @@ function family(source: Partial<EntryData['source.set']>, isNoticed = false) {
 
 describe('a household of four without a meter and without a kit', () => {
   it('drinks treated tap water as it comes', () => {
-    expect(family({})).toMatchObject({ isFitAsItComes: true });
+    expect(told('tap')).toMatchObject({ isFitAsItComes: true });
   });
 
   it.each([
-    ['its tap under a boil notice', { kind: 'tap' }, true],
-    ['a rain tank that nobody looked at', { kind: 'rain', roof: 'fit' }, false],
-    ['its own open well', { kind: 'dug-well' }, false],
-    ['its own closed well', { kind: 'borehole', isProtected: true }, false],
-    ['a stream of which nobody knows who lives above', { kind: 'stream' }, false],
-    ['a silty river', { kind: 'silty-river' }, false],
-  ] as const)('is told a way that it owns: %s', (_, source, isNoticed) => {
-    const { stop, trains } = family(source, isNoticed);
+    ['its tap under a boil notice', 'noticed'],
+    ['a rain tank that nobody looked at', 'roof'],
+    ['its own open well', 'openWell'],
+    ['its own closed well', 'closedWell'],
+    ['a stream of which nobody knows who lives above', 'stream'],
+    ['a silty river', 'river'],
+  ] as const)('is told a way that it owns: %s', (_, water) => {
+    const { stop, trains } = told(water);
     expect(stop).toBeUndefined();
     const [best] = trains;
     expect(['whole', 'day']).toContain(best?.tier);
