@@ -282,6 +282,40 @@ test('a laboratory’s sheet is taken in with every doubt mended where it stands
   other.remove();
 });
 
+test('a sheet that nobody could guess is led to its blanks by keys: its headings, its day and what it was taken from', async ({
+  visitor,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, tap);
+  await stepTo(page, 'tests/sheet');
+  const paste = page.getByLabel('Paste it here, headings and all');
+  const lines = ['Water round of spring', 'Rundgang', 'Was,Wert', 'Sour,7.1', 'Haze,3 NTU'];
+  await paste.focus();
+  await page.keyboard.insertText(lines.join('\n'));
+  const said = page.getByTestId('sheet-answer');
+  await expect(said).toContainText('0 readings understood');
+  await visitor.choose('The line of the headings', /^line 3/);
+  await expect(page.getByText('Was', { exact: true })).toBeVisible();
+  await visitor.choose('How the samples lie', /^a column/);
+  await expect(page.getByText('Sour', { exact: true })).toBeVisible();
+  await visitor.choose('What “Sour” is', 'pH');
+  await visitor.choose('What “Haze” is', 'Turbidity');
+  await visitor.choose('What “Wert” is', 'OW-001');
+  await expect(page.getByTestId('doubts')).toContainText('It does not say on which day it was taken');
+  await page.getByLabel('The day of the whole sheet').focus();
+  await page.keyboard.type('10032026');
+  await page.keyboard.press('Tab');
+  await expect(said).toContainText('2 readings understood in 1 row, 0 doubts');
+  await page.getByRole('button', { name: 'Take in what is understood' }).click();
+  await expect(said).toHaveCount(0);
+  await expectRecorded(page);
+  // the next sheet begins without the day and the lines of this one
+  await paste.focus();
+  await page.keyboard.insertText('Sample,Parameter,Result\nOW-001,pH,7');
+  await expect(page.getByLabel('The day of the whole sheet')).toHaveValue('');
+  await expect(said).toContainText('0 readings understood');
+});
+
 test('tubes give a number with its interval, and a pattern that hardly happens is said', async ({
   visitor,
 }) => {

@@ -179,7 +179,7 @@ function unjudgedOf(
       : [];
   const wide = columns.flatMap(({ heading, means }, i) => {
     const text = (row[i] ?? '').trim();
-    return means === undefined && heading.trim() !== '' && /\d/.test(text)
+    return means === undefined && text !== '' && !isLeftOut(text)
       ? [{ text: `${heading} ${text}`, column: heading }]
       : [];
   });

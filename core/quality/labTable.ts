@@ -8,6 +8,23 @@ export interface LabTable {
   readonly lines: readonly number[];
 }
 
+/** What a person says of a sheet that is read otherwise than it lies. */
+export interface SheetLies {
+  /** The line in the file of the headings, or of the samples' names; 0 where there is none. */
+  readonly headingLine?: number | undefined;
+  /** Whether each sample has a row of its own, or a column. */
+  readonly samples?: 'rows' | 'columns' | undefined;
+  /** The day on which all of it was taken, and what it was all taken from, where no column says that. */
+  readonly taken?: string | undefined;
+  readonly sample?: string | undefined;
+}
+
+/** A table with how it was found to lie. */
+export interface FoundTable extends LabTable {
+  readonly headingLine: number;
+  readonly samples: 'rows' | 'columns';
+}
+
 /** How far down headings are looked for, under letterheads and addresses. */
 const MOST_ABOVE = 40;
 
@@ -68,33 +85,64 @@ function acrossFrom(table: readonly (readonly string[])[]): number | undefined {
 }
 
 const UNITS = /^units?$/i;
+/** A column that stands beside the samples of a sheet that lies across. */
+const BESIDE = /^(limit|guideline|who.*|standard|method|lod|loq)$/i;
+
+/** A line of the file that is not empty. */
+interface Line {
+  readonly row: readonly string[];
+  readonly line: number;
+}
 
 /** A sheet whose samples are columns, turned so that each is a row. */
-function turned(table: readonly (readonly string[])[], at: number): LabTable {
-  const names = table[at]!;
-  const unitAt = names.findIndex(c => UNITS.test(c.trim()));
-  const isLeft = (i: number): boolean =>
-    /^(limit|guideline|who.*|standard|method|lod|loq)$/i.test(text(names, i));
-  const under = table.slice(at + 1).filter(row => text(row, 0) !== '');
-  const columns = names.flatMap((name, i) =>
-    i > 0 && i !== unitAt && name.trim() !== '' && !isLeft(i) ? [i] : [],
-  );
+function turned(lines: readonly Line[], at: number): LabTable {
+  const under = lines.slice(at + 1).flatMap(({ row }) => (text(row, 0) === '' ? [] : [row]));
+  const names = distinct(lines[at]?.row ?? [], under);
+  const unitAt = names.findIndex(name => UNITS.test(name));
+  const columns = names.flatMap((name, i) => {
+    const isEmpty = under.every(row => text(row, i) === '');
+    return i === 0 || i === unitAt || isEmpty || BESIDE.test(name) ? [] : [i];
+  });
   const headingFor = (row: readonly string[]): string => {
     const unit = unitAt > 0 ? text(row, unitAt) : '';
     return unit !== '' && !/^[-–]$/.test(unit) ? `${text(row, 0)} (${unit})` : text(row, 0);
   };
   return {
     header: ['Sample', ...under.map(headingFor)],
-    rows: columns.map(i => [text(names, i), ...under.map(row => text(row, i))]),
+    rows: columns.map(i => [names[i]!, ...under.map(row => text(row, i))]),
     lines: columns.map(i => i + 1),
   };
 }
 
-/** Adds what the letterhead says where no column of the table says it. */
-function withAbove(table: LabTable, above: readonly (readonly string[])[]): LabTable {
-  const missing = [...saidAbove(above)].filter(
-    ([means]) => !table.header.some(h => columnOf(h).means === means),
-  );
+/** A sheet that has a row for each sample or result. */
+function upright(lines: readonly Line[], at: number): LabTable {
+  const under = lines.slice(at + 1);
+  const rows = under.map(({ row }) => row);
+  return { header: distinct(lines[at]?.row ?? [], rows), rows, lines: under.map(({ line }) => line) };
+}
+
+/** Headings of which each is there and is another: what stands under none, or under one of two, is asked about and not lost. */
+function distinct(header: readonly string[], rows: readonly (readonly string[])[]): string[] {
+  const width = rows.reduce((most, row) => Math.max(most, row.length), header.length);
+  const times = new Map<string, number>();
+  return Array.from({ length: width }, (_, i) => {
+    const name = text(header, i) || `${NAMELESS}${i + 1}`;
+    const before = times.get(name) ?? 0;
+    times.set(name, before + 1);
+    return before === 0 ? name : `${name} (${before + 1})`;
+  });
+}
+
+const NAMELESS = 'Column ';
+/** Whether a heading is none of the sheet's own, but says only the how-manieth column it is. */
+export const isNameless = (heading: string): boolean =>
+  heading.startsWith(NAMELESS) && /^\d+$/.test(heading.slice(NAMELESS.length));
+
+type SaidOfAll = ReadonlyMap<'taken' | 'sample' | 'by', readonly [heading: string, text: string]>;
+
+/** Adds what is said of all that stands in the table, where no column of it says that. */
+function withSaid(table: LabTable, said: SaidOfAll): LabTable {
+  const missing = [...said].filter(([means]) => !table.header.some(h => columnOf(h).means === means));
   return {
     ...table,
     header: [...table.header, ...missing.map(([, [name]]) => name)],
@@ -105,21 +153,32 @@ function withAbove(table: LabTable, above: readonly (readonly string[])[]): LabT
   };
 }
 
+/** What stands in none of a line's last columns is no column. */
+const trimmed = (row: readonly string[]): readonly string[] =>
+  row.slice(0, row.findLastIndex(cell => cell.trim() !== '') + 1);
+
 /**
- * Finds the table in a laboratory's sheet: under title lines, or with a column for each sample.
+ * Finds the table in a laboratory's sheet: under title lines, or with a column for each sample. Where a person says how it lies,
+ * that holds.
  * @example labTableOf([['Lab report'], ['', 'Spring', 'Tap'], ['pH', '7', '8'], ['Iron (mg/L)', '1', '2']]).rows // [['Spring', '7', '1'], …]
  */
-export function labTableOf(all: readonly (readonly string[])[]): LabTable {
-  const filled = all
-    .map((row, i) => ({ row, line: i + 1 }))
-    .filter(({ row }) => row.some(c => c.trim() !== ''));
-  const table = filled.map(({ row }) => row);
+export function labTableOf(all: readonly (readonly string[])[], lies: SheetLies = {}): FoundTable {
+  const lines = all
+    .map((row, i): Line => ({ row: trimmed(row), line: i + 1 }))
+    .filter(({ row }) => row.length > 0);
+  const table = lines.map(({ row }) => row);
   const across = acrossFrom(table);
-  if (across !== undefined) return withAbove(turned(table, across), table.slice(0, across));
-  const at = headingOf(table);
-  const under = filled.slice(at + 1);
-  return withAbove(
-    { header: table[at] ?? [], rows: under.map(({ row }) => row), lines: under.map(({ line }) => line) },
-    table.slice(0, at),
-  );
+  const samples = lies.samples ?? (across === undefined ? 'rows' : 'columns');
+  const found = samples === 'columns' && across !== undefined ? across : headingOf(table);
+  const at =
+    lies.headingLine === undefined ? found : lines.findIndex(({ line }) => line === lies.headingLine);
+  // what a person says of the whole sheet holds before its letterhead
+  const said = new Map(saidAbove(table.slice(0, Math.max(0, at))));
+  if (lies.taken) said.set('taken', ['Date', lies.taken]);
+  if (lies.sample) said.set('sample', ['Sample', lies.sample]);
+  return {
+    ...withSaid(samples === 'columns' ? turned(lines, at) : upright(lines, at), said),
+    headingLine: lines[at]?.line ?? 0,
+    samples,
+  };
 }

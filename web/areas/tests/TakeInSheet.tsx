@@ -2,10 +2,10 @@ import Papa from 'papaparse';
 import { useEffect, useMemo, useState } from 'react';
 import { routes } from '#contract/routes.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { type ColumnMeaning, columnMeanings, columnOf, type SheetColumn } from '#core/quality/labColumns.ts';
-import { type Doubt, type RowReading, readLabSheet, sheetRow } from '#core/quality/labSheet.ts';
-import { type LabTable, labTableOf } from '#core/quality/labTable.ts';
-import { parameterIds, parameterRow, type ReportedAs } from '#core/quality/parameters.ts';
+import { type ColumnMeaning, columnOf, type SheetColumn } from '#core/quality/labColumns.ts';
+import { type RowReading, readLabSheet, sheetRow } from '#core/quality/labSheet.ts';
+import { isNameless, type LabTable, labTableOf, type SheetLies } from '#core/quality/labTable.ts';
+import type { ReportedAs } from '#core/quality/parameters.ts';
 import type { ReadingFields } from '#core/tests/fields.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useReader } from '../../app/hooks.ts';
@@ -15,16 +15,34 @@ import { draft } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
 import { decimalMark } from '../../texts/decimal.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Sentence } from '../../ui/Blank.tsx';
 import { DateOrderBlank } from '../../ui/DateOrderBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
+import { LabColumns } from './LabColumns.tsx';
+import { LabDoubts, LabSamples } from './LabDoubts.tsx';
+import { LabLies } from './LabLies.tsx';
 import { PageHead } from './PageHead.tsx';
-import { nameOfTested, testedBy, testedOf } from './subjects.ts';
+import { nameOfTested, testedBy } from './subjects.ts';
 
-/** Doubts that are shown at once; the rest is counted. */
-const MOST_DOUBTS = 40;
+/** What a person says of a sheet, where it is not understood or understood wrongly. */
+interface SheetAnswers {
+  /** Cells written anew, by their line, their column and what stood there. */
+  readonly fixes: Readonly<Record<string, string>>;
+  /** What a sample's name is of ours. */
+  readonly samples: Readonly<Record<string, string>>;
+  /** What the columns without a heading are; what a heading means is kept for the next sheet. */
+  readonly means: Readonly<Record<string, ColumnMeaning>>;
+  readonly forms: Readonly<Record<string, ReportedAs>>;
+  readonly units: Readonly<Record<string, string>>;
+  readonly lies: SheetLies;
+  readonly dayFirst?: boolean | undefined;
+}
+const noAnswers: SheetAnswers = { fixes: {}, samples: {}, means: {}, forms: {}, units: {}, lies: {} };
 
-const tableOf = (text: string): LabTable => labTableOf(Papa.parse<string[]>(text.trimEnd()).data);
+const fixKey = (line: number, column: string, was: string): string => `${line} ${column} ${was.trim()}`;
+
+const cellAt = ({ header, rows, lines }: LabTable, line: number, column: string): string =>
+  rows[lines.indexOf(line)]?.[header.indexOf(column)] ?? '';
 
 /** Takes in a laboratory's sheet: its headings told once, every doubt at its row and column, mended where it stands. */
 export function TakeInSheet() {
@@ -35,26 +53,30 @@ export function TakeInSheet() {
   const { recordAndTell } = useRecord();
   const typed = 'lab-sheet';
   const [text, setText] = useTyped(typed, 'text', '');
-  const [fixes, setFixes] = useTyped<Readonly<Record<string, string>>>(typed, 'fixes', {});
-  const [samples, setSamples] = useTyped<Readonly<Record<string, string>>>(typed, 'samples', {});
-  const [forms, setForms] = useTyped<Readonly<Record<string, ReportedAs>>>(typed, 'forms', {});
-  const [units, setUnits] = useTyped<Readonly<Record<string, string>>>(typed, 'units', {});
-  const [dayFirst, setDayFirst] = useTyped<boolean | undefined>(typed, 'dayFirst', undefined);
-  const table = useMemo(() => tableOf(text), [text]);
+  const [answers, setAnswers] = useTyped<SheetAnswers>(typed, 'answers', noAnswers);
+  const answer = (change: Partial<SheetAnswers>) => setAnswers(before => ({ ...before, ...change }));
+  const { fixes, samples, means, forms, units, lies, dayFirst } = answers;
+  /** What was said of one sheet is not said of the next. */
+  const begin = (next: string) => {
+    setAnswers(noAnswers);
+    setText(next);
+  };
+  const lines = useMemo(() => Papa.parse<string[]>(text.trimEnd()).data, [text]);
+  const table = useMemo(() => labTableOf(lines, lies), [lines, lies]);
   const columns = useMemo(
     () =>
       table.header.map((heading): SheetColumn => {
-        const column = columnOf(heading, facts.sampling.headings);
+        const column = columnOf(heading, { ...facts.sampling.headings, ...means });
         const as = forms[heading] ?? column.as;
         const unit = units[heading] ?? column.unit;
         return { ...column, ...(as ? { as } : {}), ...(unit ? { unit } : {}) };
       }),
-    [table, facts.sampling.headings, forms, units],
+    [table, facts.sampling.headings, means, forms, units],
   );
   const rows = useMemo(
     () =>
       table.rows.map((row, i) =>
-        row.map((cell, at) => fixes[`${table.lines[i]} ${table.header[at]}`] ?? cell),
+        row.map((cell, at) => fixes[fixKey(table.lines[i]!, table.header[at]!, cell)] ?? cell),
       ),
     [table, fixes],
   );
@@ -91,11 +113,15 @@ export function TakeInSheet() {
           ),
     [fresh],
   );
-  const tell = (heading: string, means: ColumnMeaning) =>
-    void recordAndTell(
-      [draft('heading.mapped', 'sampling', { heading, means })],
-      say('sheet-in.told-heading'),
-    );
+  const tell = (heading: string, what: ColumnMeaning) => {
+    // a column without a heading is this sheet's alone
+    if (isNameless(heading)) answer({ means: { ...means, [heading.toLowerCase()]: what } });
+    else
+      void recordAndTell(
+        [draft('heading.mapped', 'sampling', { heading, means: what })],
+        say('sheet-in.told-heading'),
+      );
+  };
   const unknown = [...new Set(sheet.doubts.filter(d => d.why === 'no-sample' && d.text).map(d => d.text))];
   return (
     <div className="flex max-w-[1040px] flex-col gap-4 p-6 max-wide:p-4">
@@ -106,6 +132,11 @@ export function TakeInSheet() {
           className="mt-1 block h-32 w-full border-[1.5px] border-slate bg-paper p-2 font-mono text-small"
           value={text}
           onChange={e => setText(e.currentTarget.value)}
+          onPaste={e => {
+            const { selectionStart, selectionEnd, value } = e.currentTarget;
+            // another sheet in the place of this one
+            if (selectionEnd - selectionStart === value.length) setAnswers(noAnswers);
+          }}
         />
       </label>
       <label className="block text-small">
@@ -113,31 +144,39 @@ export function TakeInSheet() {
         <input
           type="file"
           accept=".csv,.tsv,.txt,text/csv"
-          onChange={e => void e.currentTarget.files?.[0]?.text().then(setText)}
+          onChange={e => void e.currentTarget.files?.[0]?.text().then(begin)}
         />
       </label>
       {table.rows.length > 0 && (
         <>
-          <Columns
+          <LabLies lines={lines} table={table} lies={lies} onLies={next => answer({ lies: next })} />
+          <LabColumns
             columns={columns}
             onMeans={tell}
-            onForm={(h, as) => setForms({ ...forms, [h]: as })}
-            onUnit={(h, u) => setUnits({ ...units, [h]: u })}
+            onForm={(h, as) => answer({ forms: { ...forms, [h]: as } })}
+            onUnit={(h, u) => answer({ units: { ...units, [h]: u } })}
           />
           {(dayFirst !== undefined || sheet.doubts.some(d => d.why === 'two-dates')) && (
             <Sentence>
               <Phrase
                 text="sheet-in.day-first"
                 blanks={{
-                  order: <DateOrderBlank dayFirst={dayFirst} onDayFirst={setDayFirst} />,
+                  order: (
+                    <DateOrderBlank dayFirst={dayFirst} onDayFirst={order => answer({ dayFirst: order })} />
+                  ),
                 }}
               />
             </Sentence>
           )}
-          <Samples names={unknown} onSample={(name, id) => setSamples({ ...samples, [name]: id })} />
-          <Doubts
+          <LabSamples
+            names={unknown}
+            onSample={(name, id) => answer({ samples: { ...samples, [name]: id } })}
+          />
+          <LabDoubts
             doubts={sheet.doubts}
-            onFix={(doubt, fixed) => setFixes({ ...fixes, [`${doubt.line} ${doubt.column}`]: fixed })}
+            onFix={({ line, column }, fixed) =>
+              answer({ fixes: { ...fixes, [fixKey(line, column, cellAt(table, line, column))]: fixed } })
+            }
           />
           <p className="text-large font-bold" data-testid="sheet-answer">
             {say('sheet-in.answer', {
@@ -154,7 +193,7 @@ export function TakeInSheet() {
             drafts={drafts}
             label={say('sheet-in.do')}
             told={say('sheet-in.told', { count: fresh.length })}
-            onDone={() => setText('')}
+            onDone={() => begin('')}
           />
         </>
       )}
@@ -196,151 +235,4 @@ function useKnown(isAsked: boolean): Known | undefined {
     };
   }, [isAsked]);
   return isAsked ? known : undefined;
-}
-
-interface ColumnsProps {
-  readonly columns: readonly SheetColumn[];
-  readonly onMeans: (heading: string, means: ColumnMeaning) => void;
-  readonly onForm: (heading: string, as: ReportedAs) => void;
-  readonly onUnit: (heading: string, unit: string) => void;
-}
-
-const germUnits = ['per 100 mL', 'per mL', 'per L'];
-const unitsFor = (unit: string): readonly string[] => {
-  if (unit === 'mg/L' || unit === 'µg/L') return ['mg/L', 'µg/L'];
-  return unit === 'per 100 mL' ? germUnits : unit === '' ? [] : [unit];
-};
-
-/** What each heading means, in which unit and form: as it was understood, to be told otherwise. */
-function Columns({ columns, onMeans, onForm, onUnit }: ColumnsProps) {
-  const say = useSay();
-  return (
-    <section aria-label={say('sheet-in.columns')}>
-      <h2 className="border-b-2 border-slate pb-1 text-large">{say('sheet-in.columns')}</h2>
-      <ul className="m-0 columns-2 list-none p-0 max-wide:columns-1">
-        {columns.map(({ heading, means, unit, as }) => {
-          const parameter = parameterIds.find(id => id === means);
-          const row = parameter && parameterRow(parameter);
-          return (
-            <li key={heading} className="break-inside-avoid border-b border-rule py-1 text-base">
-              <strong>{heading}</strong>{' '}
-              <ChoiceBlank<ColumnMeaning>
-                label={say('sheet-in.means', { heading })}
-                value={means}
-                placeholder={say('sheet-in.means.ask')}
-                onValue={next => onMeans(heading, next)}
-                choices={columnMeanings.map(value => ({
-                  value,
-                  label: parameterIds.some(id => id === value)
-                    ? say(`parameter.${value as 'ph'}`)
-                    : say(`lab-column.${value as 'sample'}`),
-                }))}
-              />{' '}
-              {row && unitsFor(row.unit).length > 0 && row.unit !== 'pH' && (
-                <ChoiceBlank<string>
-                  label={say('sheet-in.unit', { heading })}
-                  value={unit}
-                  placeholder={say('sheet-in.unit.ask')}
-                  onValue={next => onUnit(heading, next)}
-                  choices={[...new Set([...(unit ? [unit] : []), ...unitsFor(row.unit)])].map(value => ({
-                    value,
-                    label: value,
-                  }))}
-                />
-              )}{' '}
-              {row?.as && (
-                <ChoiceBlank<ReportedAs>
-                  label={say('sheet-in.as', { heading })}
-                  value={as}
-                  placeholder={say('reading.as.ask')}
-                  onValue={next => onForm(heading, next)}
-                  choices={(Object.keys(row.as) as ReportedAs[]).map(value => ({
-                    value,
-                    label: say(`as.${value}`),
-                  }))}
-                />
-              )}
-            </li>
-          );
-        })}
-      </ul>
-    </section>
-  );
-}
-
-/** Names that nobody knows here: each is told once for the whole sheet. */
-function Samples({
-  names,
-  onSample,
-}: {
-  names: readonly string[];
-  onSample: (name: string, id: string) => void;
-}) {
-  const say = useSay();
-  const facts = useFacts();
-  const tested = useMemo(() => testedOf(facts).slice(0, 200), [facts]);
-  if (names.length === 0) return null;
-  return (
-    <section aria-label={say('sheet-in.samples')}>
-      <h2 className="border-b-2 border-slate pb-1 text-large">{say('sheet-in.samples')}</h2>
-      <ul className="m-0 list-none p-0">
-        {names.map(name => (
-          <li key={name} className="border-b border-rule py-1">
-            <strong>{name}</strong>{' '}
-            <ChoiceBlank<string>
-              label={say('sheet-in.sample', { name })}
-              value={undefined}
-              placeholder={say('sheet-in.sample.ask')}
-              onValue={id => onSample(name, id)}
-              choices={tested.map(t => ({ value: t.id, label: t.name }))}
-            />
-          </li>
-        ))}
-      </ul>
-    </section>
-  );
-}
-
-/** What is not understood, line by line, to be written anew where it stands. */
-function Doubts({
-  doubts,
-  onFix,
-}: {
-  doubts: readonly Doubt[];
-  onFix: (doubt: Doubt, text: string) => void;
-}) {
-  const say = useSay();
-  if (doubts.length === 0) return null;
-  return (
-    <section aria-label={say('sheet-in.doubts')} data-testid="doubts">
-      <h2 className="border-b-2 border-slate pb-1 text-large">{say('sheet-in.doubts')}</h2>
-      <ul className="m-0 list-none p-0">
-        {doubts.slice(0, MOST_DOUBTS).map(doubt => (
-          <DoubtLine key={`${doubt.line} ${doubt.column} ${doubt.why}`} doubt={doubt} onFix={onFix} />
-        ))}
-      </ul>
-      {doubts.length > MOST_DOUBTS && <p>{say('sheet-in.more', { count: doubts.length - MOST_DOUBTS })}</p>}
-    </section>
-  );
-}
-
-function DoubtLine({ doubt, onFix }: { doubt: Doubt; onFix: (doubt: Doubt, text: string) => void }) {
-  const say = useSay();
-  const [typed, setTyped] = useState(doubt.text);
-  return (
-    <li className="border-b border-rule py-1">
-      <span className="font-semibold">
-        {say(doubt.column ? 'sheet-in.at' : 'sheet-in.at-line', { line: doubt.line, column: doubt.column })}
-      </span>{' '}
-      {say(`doubt.${doubt.why}`, { text: doubt.text })}{' '}
-      {doubt.column && (
-        <TextBlank
-          label={say('sheet-in.fix', { line: doubt.line, column: doubt.column })}
-          value={typed}
-          onValue={setTyped}
-          onTyping={isTyping => !isTyping && typed !== doubt.text && onFix(doubt, typed)}
-        />
-      )}
-    </li>
-  );
 }
