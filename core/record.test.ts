@@ -10,5 +10,5 @@ const digestOf = (value: unknown): string =>
 
 it('the same log comes to the same facts in every build of one FOLD_VERSION: where this fails, raise it (or the demo was changed) and write down what it comes to', () => {
   const digest = digestOf([fold(tarnHollow(NOW, seeded(4))), fold(generate(60, 1500, NOW, 7))]);
-  expect({ version: FOLD_VERSION, digest }).toEqual({ version: 7, digest: '5132d3654e5121c5' });
+  expect({ version: FOLD_VERSION, digest }).toEqual({ version: 8, digest: 'f64f58ab3980e4dd' });
 });

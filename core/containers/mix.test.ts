@@ -1,7 +1,8 @@
 import loadHighs from 'highs';
 import { describe, expect, it } from 'vitest';
 import type { ContainerKind } from './kinds.ts';
-import { costOver, lengthIn, type MixPlan, type MixQuestion, type MixSpot, planMix } from './mix.ts';
+import { planMix } from './mix.ts';
+import { costOver, lengthIn, type MixPlan, type MixQuestion, type MixSpot } from './mixProgram.ts';
 import { solverOf } from './solve.ts';
 
 // Two kinds and two spots with round figures: every answer here was worked out by hand.
@@ -168,6 +169,50 @@ describe('where no mix does', () => {
     expect(await ways({ spots: [shelf], needL: 60, carryL: 0, budget: 500 })).toEqual([['need', 30]]);
     expect(await ways({ kinds: [barrel], spots: [shelf] })).toEqual([]);
     expect(await ways({ kinds: [barrel], spots: [shelf], carryL: 0 })).toEqual([['need', 0]]);
+  });
+});
+
+describe('a place that is full', () => {
+  const asked = { kinds: [can], carryL: 0, needL: 60 };
+  const found = async (change: Partial<MixQuestion>) => {
+    const plan = await planMix({ ...question, ...asked, ...change }, solve);
+    if (plan.possible) throw new Error('this mix is not possible');
+    const full = plan.full.map(f => [f.limit, f.spot.shelf ?? 'floor', Math.round(f.by * 1e6) / 1e6]);
+    return { full, nearestL: plan.nearest?.litres };
+  };
+
+  it('is named with how much more room or strength of it alone would do, beside the nearest that can be done', async () => {
+    // six cans want 1.5 m of the shelf and 66 kg: four stand on its metre, three weigh less than 40 kg
+    const long = { ...shelf, freeM: 5 };
+    const strong = { ...shelf, freeKg: 1000 };
+    expect(await found({ spots: [strong] })).toEqual({ full: [['room', 'A', 0.5]], nearestL: 40 });
+    expect(await found({ spots: [long] })).toEqual({ full: [['kg', 'A', 26]], nearestL: 30 });
+    // where both are short, neither alone would do
+    expect(await found({ spots: [shelf] })).toEqual({ full: [], nearestL: 30 });
+  });
+
+  it('has no room for one until its own width is free, whatever could stand on it and behind it', async () => {
+    const full = { ...floor, freeM: 0 };
+    expect(await found({ spots: [full], needL: 10 })).toEqual({
+      full: [['room', 'floor', 0.25]],
+      nearestL: undefined,
+    });
+    expect((await found({ spots: [full], kinds: [barrel], needL: 100 })).full).toEqual([
+      ['room', 'floor', 0.55],
+    ]);
+  });
+
+  it('is not what is short where money is', async () => {
+    expect(await found({ spots: [floor], budget: 20 })).toEqual({ full: [], nearestL: 40 });
+  });
+
+  it('may be a floor: the load that it would have to bear is one that floors are built for', async () => {
+    // thirteen cans bear 143 kg / 1.4 m² = 102
+    const weakFloor = { ...floor, floor: { bay: { widthM: 2, depthM: 0.7 }, standing: [], limitKgM2: 100 } };
+    expect(await found({ spots: [weakFloor], needL: 130 })).toEqual({
+      full: [['load', 'floor', 50]],
+      nearestL: 120,
+    });
   });
 });
 

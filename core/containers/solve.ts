@@ -1,4 +1,4 @@
-import type { SolveProgram } from './mix.ts';
+import type { SolveProgram } from './mixProgram.ts';
 
 /** The part of the HiGHS solver that is used: a program in LP format in, its columns out. */
 interface Highs {

@@ -46,6 +46,18 @@ export interface FillPart {
   readonly isTap: boolean;
 }
 
+/** A finding that leaves a vessel's water unfit, until it is mended or cleaned. */
+interface Spoiled {
+  readonly at: Instant;
+  readonly found: Finding;
+}
+
+/** What stays so of a water, whatever is poured onto it and wherever it is poured. */
+export type Still = Pick<
+  Fill,
+  'batches' | 'readings' | 'dechlorinatedAt' | 'openedAt' | 'openedByTap' | 'printedUntil'
+>;
+
 /** Water that was in a vessel before: what was poured out of it is judged by it. */
 export interface PastFill {
   readonly since: Instant;
@@ -57,6 +69,10 @@ export interface PastFill {
   readonly ended?: Fill['ended'];
   readonly failed?: Fill['failed'];
   readonly drawnUnfit?: Fill['drawnUnfit'];
+  /** Absent where an older build folded it. */
+  readonly still?: Still;
+  /** What its vessel was found to be while it was in it. */
+  readonly spoiled?: Spoiled;
 }
 
 /** Water in a container, since it was last filled. */
@@ -138,7 +154,7 @@ export interface ContainerFacts extends ContainerFields {
   readonly label?: { readonly at: Instant; readonly says: string };
   readonly inspected?: { readonly at: Instant; readonly found: Finding };
   /** What an inspection found that spoils whatever it holds, until it is mended, cleaned or replaced. */
-  readonly spoiled?: { readonly at: Instant; readonly found: Finding };
+  readonly spoiled?: Spoiled;
   /** New concrete whose lime was found gone. */
   readonly curedAt?: Instant;
   /** What was read in it beside its chlorine, which stands with its fill. */

@@ -9,6 +9,7 @@ import type { ContainerFacts, Fill, PastFill } from './facts.ts';
 import type { Draw, Failing, Filling } from './fields.ts';
 import { gradeAt } from './fit.ts';
 import { partsOf } from './parts.ts';
+import { isOpenAt, nothingStill, stillTrue } from './still.ts';
 
 // What entries make of the water in a container.
 
@@ -29,8 +30,11 @@ export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
     ...(vessel ? { vessel } : {}),
     isTap: rowOf(water).class === 'tap',
   };
+  const still = left ? stillTrue(left, entry.happenedAt) : nothingStill;
   const readings: Fill['readings'] =
-    residualMgL === undefined ? [] : [{ at: entry.happenedAt, method: 'dpd', mgL: residualMgL }];
+    residualMgL === undefined
+      ? still.readings
+      : [...still.readings, { at: entry.happenedAt, method: 'dpd', mgL: residualMgL }];
   return {
     at: entry.happenedAt,
     since: left?.since ?? entry.happenedAt,
@@ -39,8 +43,10 @@ export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
       : fresh),
     volumeL,
     remainingL: volumeL.value,
-    sealed,
+    sealed: sealed && (left?.openedAt === undefined || left.openedByTap === true),
     ...(printedUntil ? { printedUntil } : {}),
+    ...still,
+    readings,
     // what was poured at once, from a source that nobody wrote down, is told by the fill itself
     ...(left || source || vessel ? { from: [...(left ? partsOf(left) : []), part].slice(-PARTS_KEPT) } : {}),
     ...(left?.ill ? { ill: left.ill } : {}),
@@ -56,16 +62,18 @@ export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
           germsTreatedAt: treated.at,
         }
       : {}),
-    readings,
-    batches: [],
   };
 }
+
+/** Since when it is open, where it is opened now. */
+const openFrom = (fill: Fill, at: Instant): Instant => (isOpenAt(fill, at) ? fill.openedAt! : at);
 
 /** So many waters that were in a vessel before are kept: what was poured out of it is judged by them. */
 const PAST_KEPT = 6;
 
 /** A container whose water is gone, or is about to be: what was known of it stays for what was poured out of it. */
 export function passedOn({ fill, past = [], ...container }: ContainerFacts, until: Instant): ContainerFacts {
+  const { spoiled } = container;
   if (!fill) return past.length > 0 ? { ...container, past } : container;
   const { since, water, origin, from, ill, ended, drawnUnfit, failed: fail } = fill;
   const gone: PastFill = {
@@ -78,6 +86,8 @@ export function passedOn({ fill, past = [], ...container }: ContainerFacts, unti
     ...(ended ? { ended } : {}),
     ...(fail ? { failed: fail } : {}),
     ...(drawnUnfit ? { drawnUnfit } : {}),
+    still: stillTrue(fill, until),
+    ...(spoiled ? { spoiled } : {}),
   };
   return { ...container, past: [...past, gone].slice(-PAST_KEPT) };
 }
@@ -100,8 +110,8 @@ export function pouredOut(facts: ContainerFacts, { happenedAt, data }: Told<Fill
       ...fill,
       remainingL,
       sealed: false,
-      openedAt: fill.openedAt ?? happenedAt,
-      openedByTap: fill.openedByTap ?? true,
+      openedAt: openFrom(fill, happenedAt),
+      openedByTap: isOpenAt(fill, happenedAt) ? (fill.openedByTap ?? true) : true,
     },
   };
 }
@@ -109,7 +119,7 @@ export function pouredOut(facts: ContainerFacts, { happenedAt, data }: Told<Fill
 export const opened = (fill: Fill, { happenedAt }: Told): Fill => ({
   ...fill,
   sealed: false,
-  openedAt: fill.openedAt ?? happenedAt,
+  openedAt: openFrom(fill, happenedAt),
   openedByTap: false,
 });
 
@@ -117,7 +127,8 @@ export const opened = (fill: Fill, { happenedAt }: Told): Fill => ({
 export const unsealed = (fill: Fill, { happenedAt }: Told): Fill => ({
   ...fill,
   sealed: false,
-  openedAt: fill.openedAt ?? happenedAt,
+  openedAt: openFrom(fill, happenedAt),
+  openedByTap: false,
 });
 
 export const failed = (fill: Fill, { happenedAt, data }: Told<Failing>): Fill => ({
@@ -146,8 +157,8 @@ export function drawn(fill: Fill, entry: Told<Draw>, container: ContainerFacts):
       ? {}
       : {
           sealed: byTap && fill.sealed,
-          openedAt: fill.openedAt ?? entry.happenedAt,
-          openedByTap: (fill.openedByTap ?? true) && byTap,
+          openedAt: openFrom(fill, entry.happenedAt),
+          openedByTap: (!isOpenAt(fill, entry.happenedAt) || (fill.openedByTap ?? true)) && byTap,
         }),
     ...(isDrunk && !why
       ? { drunk: [...(fill.drunk ?? []), { at: entry.happenedAt, litres: volumeL }].slice(-DRAWS_KEPT) }

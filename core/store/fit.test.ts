@@ -573,3 +573,46 @@ describe('what a water is, as a vessel leaves it', () => {
     }
   });
 });
+
+describe('a drum that was opened', () => {
+  const openOn = (minutes: number, byTap = false) =>
+    h.at(at(minutes)).write('drawn', drum, { volumeL: 20, use: 'drinking', byTap });
+  const upOn = (minutes: number) => {
+    h.at(at(minutes));
+    h.write('filled', drum, {
+      volumeL: { value: 40, known: 'measured' },
+      water: 'treated-tap',
+      sealed: true,
+    });
+  };
+  beforeEach(() => {
+    fill('treated-tap');
+    openOn(DAY);
+  });
+
+  it('is not closed again by filling it up: neither while its days run nor once they are over', () => {
+    upOn(2 * DAY);
+    expect(stateIn(2 * DAY + 5)).toMatchObject({ state: 'open', goodUntil: { day: '2026-11-06' } });
+    expect(stateIn(9 * DAY)).toMatchObject({ state: 'past', counts: 'utility' });
+    upOn(10 * DAY);
+    expect(stateIn(10 * DAY + 5)).toMatchObject({ state: 'past', counts: 'utility' });
+  });
+
+  it('is closed by emptying and filling it afresh', () => {
+    h.at(at(10 * DAY)).write('emptied', drum, { to: 'utility' });
+    upOn(10 * DAY + 5);
+    expect(stateIn(10 * DAY + 10)).toMatchObject({ state: 'ready', counts: 'drinking' });
+  });
+
+  it('is closed by a dose that was read, and by none that was not', () => {
+    h.at(at(10 * DAY));
+    dose();
+    const after = 10 * DAY + 70;
+    expect(stateIn(after).counts).not.toBe('drinking');
+    read(after, 0.5);
+    h.write('labelled', drum, {});
+    expect(stateIn(after + 5)).toMatchObject({ counts: 'drinking' });
+    openOn(11 * DAY);
+    expect(stateIn(15 * DAY)).toMatchObject({ state: 'past', counts: 'utility' });
+  });
+});

@@ -197,19 +197,16 @@ export const gradeAt = (container: ContainerFacts, fill: Fill, now: Instant): Wa
 
 /** A water's fitness in its vessel. */
 export function fitnessIn(
-  container: ContainerFacts,
   fill: Fill,
-  material: Material | undefined,
+  vessel: VesselFitness | undefined,
   now: Instant,
   isRefrigerated: boolean,
   known: Known,
 ): {
   readonly fitness: WaterFitness;
-  readonly vessel: VesselFitness | undefined;
   /** What the water was taken for. */
   readonly sourced: Sourced;
 } {
-  const vessel = vesselOf(container, material);
   const { water, origin, ...rest } = waterCase(fill, earnedIn(fill, now), {
     vessel,
     isRefrigerated,
@@ -217,5 +214,5 @@ export function fitnessIn(
     isGivenUp: isGivenUp(fill, now),
   });
   const sourced = origin ? { water, origin } : { water };
-  return { fitness: fitnessOf({ ...rest, ...sourced }), vessel, sourced };
+  return { fitness: fitnessOf({ ...rest, ...sourced }), sourced };
 }

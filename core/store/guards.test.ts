@@ -280,3 +280,67 @@ describe('on a round', () => {
     expect(held(addMinutes(start, 13))).toBe(false);
   });
 });
+
+describe('what was filled long ago and is written down now', () => {
+  // half a year by the plan's rule
+  it.each([
+    ['2026-04-01', ['warn guard.filled-long-ago']],
+    ['2026-10-01', []],
+    ['2026-11-25', []],
+  ] as const)('on %s: it is said at once that it is past its term', (day, told) => {
+    h.at(`${day}T07:00:00.000Z`);
+    fill();
+    expect(said(start)).toEqual(told);
+  });
+
+  it('says until when it was good, and what can be done with it', () => {
+    h.at('2026-04-01T07:00:00.000Z');
+    fill();
+    const facts = fold(h.entries.slice(0, -1));
+    const [judgement] = guard(facts, { ...h.entries.at(-1)! } as never, start);
+    expect(judgement).toMatchObject({
+      reason: { params: { untilDay: '2026-10-01' } },
+      remedy: { id: 'guard.filled-long-ago.remedy' },
+    });
+  });
+});
+
+describe('what is poured out of another vessel', () => {
+  const jug = () => {
+    const id = h.subject('container');
+    const added = { code: 'J-1', kind: 'can-20l', place: cellar, role: 'clean', heldBefore: 'new' } as const;
+    h.write('container.added', id, added);
+    return id;
+  };
+  const pour = (id: Subject) => {
+    const data = {
+      volumeL: { value: 10, known: 'measured' },
+      water: 'treated-tap',
+      vessel: drum,
+      sealed: true,
+    };
+    h.write('filled', id, data as never, [drum]);
+  };
+
+  it('takes with it what is wrong there, and that is said', () => {
+    fill();
+    h.write('read', drum, readingOfChlorine({ method: 'dpd', mgL: 9 }));
+    pour(jug());
+    expect(said(addMinutes(start, 10))).toEqual(['warn guard.poured-along']);
+  });
+
+  it('is as old as it was there', () => {
+    fill();
+    const id = jug();
+    const later = addMinutes(start, 365 * 1440);
+    h.at(later);
+    pour(id);
+    expect(said(later)).toEqual(['warn guard.filled-long-ago']);
+  });
+
+  it('is silent where nothing is', () => {
+    fill();
+    pour(jug());
+    expect(said(addMinutes(start, 10))).toEqual([]);
+  });
+});

@@ -24,6 +24,7 @@ import type {
   Standing,
   TakenUp,
 } from './fields.ts';
+import { filled } from './fill.ts';
 import { containersIn, containersOfCode, placesOf } from './find.ts';
 import { judgePlacing } from './placing.ts';
 import { containerState, kindOf, runningBatch } from './state.ts';
@@ -179,7 +180,7 @@ export const onSourceNamed = ofContainer((facts, container, { data }: Told<Sourc
 ]);
 
 /** What is poured out of another vessel: it holds as much, and nothing is under way in it. */
-function judgePouring(facts: Facts, { subject, also = [], data }: Told<Filling>): Judgement[] {
+function judgePouring(facts: Facts, { subject, also = [], data }: Told<Filling>, now: Instant): Judgement[] {
   const { vessel: id, volumeL } = data;
   if (id === undefined) return [];
   const from = facts.container[id];
@@ -195,6 +196,9 @@ function judgePouring(facts: Facts, { subject, also = [], data }: Told<Filling>)
         'arithmetic',
       ),
     );
+  const { state } = containerState(facts, from, now, dayOf(now, facts.group.timeZone));
+  if (!from.held?.length && (state === 'failed' || state === 'waiting'))
+    judgements.push(judge('warn', message('guard.poured-along', { code: from.code }), 'who-gdwq'));
   if (from.held?.length)
     judgements.push(
       judge('refuse', message('guard.bottle-unfit', { code: from.code }), 'record', {
@@ -255,7 +259,7 @@ export const onFilled = ofContainer((facts, container, entry: Told<Filling>, now
     judgements.push(
       vessel.most === 'never' ? vessel.judgement : { ...vessel.judgement, verdict: 'warn' as const },
     );
-  judgements.push(...judgeSource(facts, entry.data, now), ...judgePouring(facts, entry));
+  judgements.push(...judgeSource(facts, entry.data, now), ...judgePouring(facts, entry, now));
   if (neverDrunk(water, entry.data.origin))
     judgements.push({
       ...judge(
@@ -265,8 +269,32 @@ export const onFilled = ofContainer((facts, container, entry: Told<Filling>, now
         { remedy: message('guard.never-drunk.remedy') },
       ),
     });
+  judgements.push(...judgeLongAgo(facts, container, entry, now));
   return judgements;
 });
+
+/** No term is shorter than the day of which a filling may still be told as of now (minutes). */
+const TOLD_LATE_MIN = 1440;
+
+/** What was filled long ago, here or in the vessel it comes out of, may be past its term: that is said at once, with what can be done. */
+function judgeLongAgo(
+  facts: Facts,
+  container: ContainerFacts,
+  entry: Told<Filling>,
+  now: Instant,
+): Judgement[] {
+  const isFresh = minutesBetween(entry.happenedAt, now) < TOLD_LATE_MIN && entry.data.vessel === undefined;
+  if (isFresh || container.fill) return [];
+  const old = { ...container, fill: filled(undefined, entry) };
+  const { state, goodUntil } = containerState(facts, old, now, dayOf(now, facts.group.timeZone));
+  return state === 'past' && goodUntil
+    ? [
+        judge('warn', message('guard.filled-long-ago', { untilDay: goodUntil.day }), 'record', {
+          remedy: message('guard.filled-long-ago.remedy'),
+        }),
+      ]
+    : [];
+}
 
 export const onDrawn = ofContainer((facts, container, entry: Told<Draw>, now) => {
   const empty = needsWater(container, entry.happenedAt);

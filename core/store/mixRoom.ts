@@ -1,6 +1,6 @@
 import type { ContainerKind } from '../containers/kinds.ts';
 import { DEFAULT_DEPTH_M, DWELLING_KG_M2, type FloorBay, type Standing } from '../containers/load.ts';
-import { lengthIn, type MixSpot } from '../containers/mix.ts';
+import { lengthIn, type MixSpot } from '../containers/mixProgram.ts';
 import type { Facts } from '../log/facts.ts';
 import type { PlaceFacts } from './facts.ts';
 import { fillableOwn } from './ownFirst.ts';

@@ -2,6 +2,7 @@ import { sheetAt } from '../bench/sheets.ts';
 import { addMinutes, type Day, dayOf, daysBetween, type Instant } from '../calendar/day.ts';
 import { type Batch, type BatchStanding, isRunning, standingOf } from '../chlorine/batch.ts';
 import { isTooStrong, RESIDUAL_LEAST_MG_L } from '../chlorine/residual.ts';
+import type { VesselFitness } from '../containers/fitness.ts';
 import { type ContainerKind, seedKinds } from '../containers/kinds.ts';
 import { massKg } from '../containers/mass.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
@@ -12,7 +13,7 @@ import { type DailyNeed, dailyNeed, type Grade, type NeedGroup } from '../need/n
 import { type Held, type Reach, reachOf } from '../need/reach.ts';
 import { judgeFitness, judgeLow } from '../quality/advice.ts';
 import type { Dissolved } from '../quality/chemicals.ts';
-import { lastFree, type Proof, untilOf, type WaterFitness } from '../quality/fitness.ts';
+import { lastFree, lowerGrade, type Proof, untilOf, type WaterFitness } from '../quality/fitness.ts';
 import { incubationAt } from '../quality/incubation.ts';
 import { type GoodUntil, isFridge, isOver } from '../rotation/goodUntil.ts';
 import { type Known, knownOf, mainsGrade, watchOfDissolved } from '../sources/known.ts';
@@ -21,8 +22,10 @@ import { neighboursOf, watchOfNeighbour } from '../tests/alarms.ts';
 import { asItComes } from '../water/waters.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
 import { originsOf } from './findings.ts';
-import { fitnessIn, isGivenUp } from './fit.ts';
+import { fitnessIn, isGivenUp, vesselOf } from './fit.ts';
 import { failure, heldBack, heldFirst, waiting } from './held.ts';
+import { vesselsThrough, withPoured } from './poured.ts';
+import { isOpenAt } from './still.ts';
 
 /** The state of the water in a container, as it is drawn everywhere. */
 export type WaterState =
@@ -120,7 +123,7 @@ function closedUntil(fill: Fill): Instant | undefined {
 }
 
 function countsAsOpened(fill: Fill, now: Instant): boolean {
-  if (!fill.openedAt) return false;
+  if (!isOpenAt(fill, now)) return false;
   return !fill.openedByTap || now >= (closedUntil(fill) ?? '');
 }
 
@@ -135,15 +138,15 @@ export function containerState(
   today: Day,
 ): ContainerState {
   const kind = kindOf(facts, container.kind);
-  const { fill } = container;
-  const litres = fill?.remainingL ?? 0;
+  const litres = container.fill?.remainingL ?? 0;
   const base = { id: container.id, litres, massKg: massKg(kind ?? { tareKg: 0 }, litres) };
-  if (!fill || litres <= 0) {
+  if (!container.fill || litres <= 0) {
     const judgement = container.condemned
       ? judge('refuse', message('state.condemned', { why: container.condemned.why }), 'record')
       : judge('ok', message('state.empty'), 'record');
     return { ...base, state: 'empty', counts: null, judgement };
   }
+  const fill = withPoured(facts, container.fill);
   const deciding = decidingBatch(fill, now);
   const batchOf = deciding ? { batch: deciding.batch, standing: deciding.standing } : {};
   const failed = failure(container, fill, deciding?.standing);
@@ -168,6 +171,16 @@ function tooStrong({ readings, dechlorinatedAt = '' }: Fill): Judgement | undefi
     : undefined;
 }
 
+/** What is against the vessels of a water: the one that it is in, and those that it was poured through; the worst of it. */
+function worstVessel(facts: Facts, container: ContainerFacts, fill: Fill): VesselFitness | undefined {
+  const of = (c: ContainerFacts) => vesselOf(c, kindOf(facts, c.kind)?.material);
+  return [container, ...vesselsThrough(facts, fill)]
+    .map(of)
+    .reduce((worst, one) =>
+      one && (!worst || lowerGrade(one.most, worst.most) !== worst.most) ? one : worst,
+    );
+}
+
 /** What a water that is neither failed, held nor waiting is good for, and until when. */
 function fitState(
   facts: Facts,
@@ -178,15 +191,10 @@ function fitState(
 ): Omit<ContainerState, 'id' | 'litres' | 'massKg'> {
   const kind = kindOf(facts, container.kind);
   const place = facts.place[container.place] ?? {};
-  const known = knownOf(facts, fill, now, container);
-  const { fitness, vessel, sourced } = fitnessIn(
-    container,
-    fill,
-    kind?.material,
-    now,
-    isFridge(place),
-    known,
-  );
+  // findings are by the moment from which it is in this vessel
+  const known = knownOf(facts, container.fill!, now, container);
+  const vessel = worstVessel(facts, container, fill);
+  const { fitness, sourced } = fitnessIn(fill, vessel, now, isFridge(place), known);
   const { grade, proof } = fitness;
   if (grade === 'never' || grade === 'utility') {
     const found = isGivenUp(fill, now)

@@ -1,5 +1,6 @@
 import { useMemo, useState } from 'react';
 import { usableL } from '#core/containers/kinds.ts';
+import { isPack } from '#core/containers/pack.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { ContainerFacts } from '#core/store/facts.ts';
 import { carriedOf } from '#core/store/fit.ts';
@@ -12,7 +13,7 @@ import { type Draft, draft } from '../session/draft.ts';
 import { useStateNow } from '../session/hooks.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
-import { QuantityBlank, Sentence } from '../ui/Blank.tsx';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
 import { DateBlank } from '../ui/DateBlank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
@@ -31,7 +32,14 @@ const pourable = (facts: Facts, { id, place }: ContainerFacts): ContainerFacts[]
     .sort((a, b) => Number(b.place === place) - Number(a.place === place) || (a.code < b.code ? -1 : 1))
     .slice(0, MOST_VESSELS);
 
-/** Fills an empty container; a full one is emptied first, to utility water (that is a rotation). */
+/** How much of what is in it goes first. */
+const firsts = ['all', 'half', 'none'] as const;
+type First = (typeof firsts)[number];
+const outOf = (first: First, leftL: number): number => leftL * { all: 1, half: 0.5, none: 0 }[first];
+/** Less than this is no room (L). */
+const LEAST_L = 0.5;
+
+/** Fills an empty container; a full one is emptied first, or half of it, to utility water (that is a rotation). */
 export function FillForm({ container, onDone }: ActFormProps) {
   const say = useSay();
   const facts = useFacts();
@@ -41,6 +49,8 @@ export function FillForm({ container, onDone }: ActFormProps) {
   const kind = kindOf(facts, container.kind);
   const left = container.fill?.remainingL ?? 0;
   const typed = actForm('fill', container);
+  const [first, setFirst] = useTyped<First>(typed, 'first', 'all');
+  const outL = outOf(first, left);
   const [volumeL, setVolumeL] = useTyped<number | undefined>(typed, 'volumeL', kind && usableL(kind));
   const [known, setKnown] = useTyped<Provenance>(typed, 'known', 'measured');
   const [spread, setSpread] = useTyped<number | undefined>(typed, 'spread', undefined);
@@ -60,7 +70,10 @@ export function FillForm({ container, onDone }: ActFormProps) {
     };
     const out = sourced.vessel === undefined ? undefined : facts.container[sourced.vessel]?.fill;
     const treated = out && carriedOf(out, now);
-    const list: Draft[] = left > 0 ? [draft('emptied', container.id, { to: 'utility' })] : [];
+    const list: Draft[] = [];
+    if (left > 0 && first === 'all') list.push(draft('emptied', container.id, { to: 'utility' }));
+    else if (outL > 0)
+      list.push(draft('drawn', container.id, { volumeL: outL, use: 'utility', byTap: kind?.tap ?? false }));
     list.push(
       draft(
         'filled',
@@ -76,14 +89,14 @@ export function FillForm({ container, onDone }: ActFormProps) {
       ),
     );
     return list;
-  }, [volumeL, known, spread, sourced, printedUntil, left, container.id, facts, now]);
+  }, [volumeL, known, spread, sourced, printedUntil, left, first, outL, kind?.tap, container.id, facts, now]);
   const isBought = water === 'bought' || water === 'pouch';
   return (
     <Act
       typed={typed}
       mayBePast
       drafts={drafts}
-      label={say(left > 0 ? 'fill.rotated' : 'fill.filled')}
+      label={say(left > 0 && first === 'all' ? 'fill.rotated' : 'fill.filled')}
       told={say('fill.told', { code: container.code, volumeL: volumeL ?? 0 })}
       onDone={onDone}
       correction={
@@ -94,7 +107,30 @@ export function FillForm({ container, onDone }: ActFormProps) {
         )
       }
     >
-      {left > 0 && <p>{say('fill.first', { litres: left })}</p>}
+      {left > 0 && kind && (
+        <Sentence>
+          <Phrase
+            text="fill.first"
+            params={{ litres: left }}
+            blanks={{
+              first: (
+                <ChoiceBlank<First>
+                  label={say('fill.first-label')}
+                  value={first}
+                  onValue={next => {
+                    setFirst(next);
+                    setVolumeL(Math.max(0, usableL(kind) - left + outOf(next, left)));
+                  }}
+                  // a pack is rotated whole, and what is full takes no more
+                  choices={(isPack(kind) ? (['all'] as const) : firsts)
+                    .filter(value => value !== 'none' || left < usableL(kind) - LEAST_L)
+                    .map(value => ({ value, label: say(`fill.first.${value}`) }))}
+                />
+              ),
+            }}
+          />
+        </Sentence>
+      )}
       <Sentence>
         <Phrase
           text="fill.sentence"

@@ -1,7 +1,8 @@
 import { expose } from 'comlink';
 import loadHighs from 'highs';
 import runtimeUrl from 'highs/runtime?url';
-import { type MixPlan, type MixQuestion, planMix } from '#core/containers/mix.ts';
+import { planMix } from '#core/containers/mix.ts';
+import type { MixPlan, MixQuestion } from '#core/containers/mixProgram.ts';
 import { solverOf } from '#core/containers/solve.ts';
 
 /** Plans a mix off the main thread; terminated to cancel. */

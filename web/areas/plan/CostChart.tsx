@@ -1,6 +1,6 @@
 import { Chart } from 'react-chartjs-2';
 import { type ContainerKind, usableL } from '#core/containers/kinds.ts';
-import { costOver } from '#core/containers/mix.ts';
+import { costOver } from '#core/containers/mixProgram.ts';
 import { useReader } from '../../app/hooks.ts';
 import { volumeFigure } from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';

@@ -1,9 +1,8 @@
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
-import { Link } from 'react-router';
 import { toast } from 'sonner';
 import { usableL } from '#core/containers/kinds.ts';
 import { massKg, portability } from '#core/containers/mass.ts';
-import type { MixAim, MixPlan, MixQuestion, MixSpot } from '#core/containers/mix.ts';
+import type { MixAim, MixPlan, MixQuestion } from '#core/containers/mixProgram.ts';
 import { stockNeedL } from '#core/need/need.ts';
 import { rotationSchools } from '#core/rotation/goodUntil.ts';
 import { mixSpots } from '#core/store/mixRoom.ts';
@@ -13,8 +12,6 @@ import { useAppDispatch, useFacts, useReader, useWaterState } from '../../app/ho
 import { useTyped } from '../../app/typed.ts';
 import { ghostsPlanned } from '../../session/ghosts.ts';
 import * as format from '../../texts/format.ts';
-import { listing } from '../../texts/format.ts';
-import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -22,6 +19,7 @@ import { Phrase } from '../../ui/Phrase.tsx';
 import { type Held, held } from '../../workers/held.ts';
 import type { MixWorker } from '../../workers/mixWorker.ts';
 import { progress } from '../../workers/progress.ts';
+import { MixAnswer } from './MixAnswer.tsx';
 
 const CostChart = lazy(() => import('./CostChart.tsx'));
 
@@ -117,7 +115,7 @@ export function MixPlanner() {
   useEffect(() => () => worker.current?.end(), []);
 
   const show = (plan: MixPlan) => {
-    const counts = plan.possible ? plan.counts : [];
+    const counts = (plan.possible ? plan : plan.nearest)?.counts ?? [];
     const ghosts = counts.map(c => ({
       kind: c.kind.id,
       place: c.spot.place,
@@ -269,67 +267,5 @@ export function MixPlanner() {
       </details>
       {run?.plan && <MixAnswer plan={run.plan} aim={run.aim} />}
     </section>
-  );
-}
-
-function MixAnswer({ plan, aim }: { plan: MixPlan; aim: MixAim }) {
-  const say = useSay();
-  const facts = useFacts();
-  const kindName = useKindName();
-  const spotName = (spot: MixSpot) => {
-    const place = facts.place[spot.place]?.name ?? '';
-    return spot.shelf ? say('place.on-shelf', { place, id: spot.shelf }) : place;
-  };
-  if (!plan.possible) {
-    return (
-      <div role="status" data-testid="mix-answer" className="mt-3 border-l-4 border-clay py-1 pl-3">
-        <p className="font-semibold">{say('mix.impossible')}</p>
-        {plan.ways.map(way => (
-          <p key={way.giveUp}>{say(`mix.way.${way.giveUp}`, { to: way.to })}</p>
-        ))}
-        {plan.ways.length === 0 && <p>{say('mix.way.none')}</p>}
-      </div>
-    );
-  }
-  const byKind = new Map<string, number>();
-  for (const c of plan.counts) byKind.set(c.kind.id, (byKind.get(c.kind.id) ?? 0) + c.count);
-  const list = listing([...byKind].map(([id, count]) => say('mix.count', { count, kind: kindName(id) })));
-  return (
-    <div role="status" data-testid="mix-answer" className="mt-3 border-[1.5px] border-slate bg-paper p-4">
-      <p className="text-title font-extrabold">
-        {say('mix.answer', { list, litres: plan.litres, price: plan.price })}
-      </p>
-      <p className="text-ash">{say('mix.proved', { objective: plan.objective, aim: `mix.unit.${aim}` })}</p>
-      <ul className="mt-2 list-none p-0">
-        {plan.counts.map(c => (
-          <li key={`${c.kind.id}${c.spot.place}${c.spot.shelf ?? ''}`}>
-            {say('mix.where', { count: c.count, kind: kindName(c.kind.id), spot: spotName(c.spot) })}
-          </li>
-        ))}
-      </ul>
-      {plan.binding.length > 0 && (
-        <>
-          <h3 className="mt-3 text-base">{say('mix.binds')}</h3>
-          <ul className="list-disc pl-5">
-            {plan.binding.map(b => (
-              <li key={b.limit + (b.spot?.place ?? '') + (b.spot?.shelf ?? '')}>
-                {say(`mix.binding.${b.limit}`, {
-                  by: b.by,
-                  saves: format.number(b.saves),
-                  where: b.spot ? spotName(b.spot) : '',
-                  unit: `mix.unit.${aim}`,
-                })}
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
-      <p className="mt-3">
-        <Link to="/store" className="font-semibold underline decoration-rule underline-offset-3">
-          {say('mix.ghosts')}
-        </Link>
-      </p>
-      <p className="mt-2 text-small text-ash">{say('mix.plastics')}</p>
-    </div>
   );
 }

@@ -1,4 +1,4 @@
-import { lazy, Suspense, useCallback, useState } from 'react';
+import { lazy, type ReactNode, Suspense, useCallback, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type State, type WaterState, waterStates } from '#core/store/state.ts';
 import { useAsked } from '../../app/asked.ts';
@@ -99,17 +99,29 @@ function Summary({ tally }: Pick<State, 'tally'>) {
   );
 }
 
-/** Nothing is stored yet: the first are set down here, or come from a list. */
-function Empty({ onTakeIn }: { onTakeIn: () => void }) {
+interface EmptyProps {
+  readonly onTakeIn: () => void;
+  readonly onPlace: () => void;
+  /** The places that were drawn before anything stands in them. */
+  readonly children: ReactNode;
+}
+
+/** Nothing is stored yet: the first are set down here, or come from a list; places and their floors may be told before. */
+function Empty({ onTakeIn, onPlace, children }: EmptyProps) {
   const say = useSay();
+  const hasPlaces = Object.keys(useFacts().place).length > 0;
   return (
-    <div className="max-w-[720px]">
-      <p className="mb-5 text-large">{say('store.empty')}</p>
-      <SetDown />
-      <p className="mt-6">
-        <Button onClick={onTakeIn}>{say('take-in.title')}</Button>
-      </p>
-      <p className="mt-4 text-ash">{say('empty.example')}</p>
+    <div className="min-h-0 flex-1 overflow-y-auto">
+      <div className="max-w-[720px]">
+        {!hasPlaces && <p className="mb-5 text-large">{say('store.empty')}</p>}
+        <SetDown />
+        <p className="mt-6 flex flex-wrap gap-3">
+          <Button onClick={onTakeIn}>{say('take-in.title')}</Button>
+          <Button onClick={onPlace}>{say('place.new')}</Button>
+        </p>
+        {!hasPlaces && <p className="mt-4 text-ash">{say('empty.example')}</p>}
+      </div>
+      {hasPlaces && <div className="mt-6">{children}</div>}
     </div>
   );
 }
@@ -149,6 +161,17 @@ export function Store() {
   const selected = selectedId ? facts.container[selectedId] : undefined;
   const present = waterStates.filter(state => tally[state].count > 0);
   const isEmpty = present.length === 0;
+  const drawing = (
+    <InTurn>
+      <SectionDrawing
+        selected={selectedId}
+        onSelect={select}
+        onBlock={openBlock}
+        onPlace={openPlace}
+        below={byPlace => <PlaceList byPlace={byPlace} onPlace={openPlace} />}
+      />
+    </InTurn>
+  );
 
   return (
     <div className="flex h-full">
@@ -162,7 +185,12 @@ export function Store() {
           {!isEmpty && <Tools isTable={isTable} onOpen={setOpened} />}
         </div>
         {isEmpty ? (
-          <Empty onTakeIn={() => setOpened({ is: 'take-in' })} />
+          <Empty
+            onTakeIn={() => setOpened({ is: 'take-in' })}
+            onPlace={() => setOpened({ is: 'place', id: 'new' })}
+          >
+            {drawing}
+          </Empty>
         ) : (
           <>
             <Legend states={present} />
@@ -178,17 +206,7 @@ export function Store() {
                 </InTurn>
               </Suspense>
             ) : (
-              <div className="min-h-0 flex-1 overflow-y-auto">
-                <InTurn>
-                  <SectionDrawing
-                    selected={selectedId}
-                    onSelect={select}
-                    onBlock={openBlock}
-                    onPlace={openPlace}
-                    below={byPlace => <PlaceList byPlace={byPlace} onPlace={openPlace} />}
-                  />
-                </InTurn>
-              </div>
+              <div className="min-h-0 flex-1 overflow-y-auto">{drawing}</div>
             )}
           </>
         )}
