@@ -46,10 +46,11 @@ async function givingUp(
   return ways;
 }
 
-/** A hair less than the most there is room for, so that rounding makes nothing impossible (L). */
-const PLAY_L = 1e-6;
+/** Of the most there is room for so much is asked: the last litres would take a dozen sorts of bottle to fill every gap. */
+const NEAREST_SHARE = 0.95;
+const LEAST_L = 0.1;
 
-/** As many litres as find room; where not even those to carry out do, without asking for them. */
+/** About as many litres as find room, as the aim has them best; where not even those to carry out do, without asking for them. */
 async function nearestMix(
   q: MixQuestion,
   solve: SolveProgram,
@@ -57,8 +58,8 @@ async function nearestMix(
 ): Promise<Mix | undefined> {
   const asked = mostL === undefined ? { ...q, carryL: 0 } : q;
   const litres = mostL ?? (await givingUp(asked, solve)).find(w => w.giveUp === 'need')?.to;
-  if (litres === undefined || litres <= PLAY_L) return undefined;
-  return (await bestMix({ ...asked, needL: litres - PLAY_L }, solve))?.mix;
+  if (litres === undefined || litres < LEAST_L) return undefined;
+  return (await bestMix({ ...asked, needL: litres * NEAREST_SHARE }, solve))?.mix;
 }
 
 /** No wall is made longer than this, and no shelf carries more (m, kg). */

@@ -27,7 +27,7 @@ export function PlaceEditor({ place, onClose }: { place: PlaceFacts | 'new'; onC
   const facts = useFacts();
   const buildings = useMemo(() => Object.values(facts.building), [facts.building]);
   const typed = `place ${place === 'new' ? place : place.id}`;
-  const [form, setForm] = useTyped(typed, 'form', () => formOf(place, buildings));
+  const [form, setForm] = useTyped(typed, 'form', () => formOf(place, buildings, say('first.home')));
   const set = (change: Partial<PlaceForm>) => setForm(before => ({ ...before, ...change }));
   const drafts = useMemo(() => draftsOf(form, place, buildings), [form, place, buildings]);
   return (

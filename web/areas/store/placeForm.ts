@@ -25,10 +25,17 @@ export type PlaceForm = { readonly [K in keyof PlaceFields]?: PlaceFields[K] | u
   readonly buildingName: string;
 };
 
-/** A new place is a room of four metres on the ground, until somebody says otherwise. */
-export function formOf(place: PlaceFacts | 'new', buildings: readonly BuildingFacts[]): PlaceForm {
+/**
+ * A new place is a room of four metres on the ground, until somebody says otherwise.
+ * @param firstBuilding what the first building is called, where there is none yet
+ */
+export function formOf(
+  place: PlaceFacts | 'new',
+  buildings: readonly BuildingFacts[],
+  firstBuilding = '',
+): PlaceForm {
   const known = place === 'new' ? undefined : buildings.find(b => b.id === place.building);
-  const buildingName = (known ?? buildings[0])?.name ?? '';
+  const buildingName = (known ?? buildings[0])?.name ?? firstBuilding;
   if (place === 'new') return { level: 0, widthM: 4, heightM: 2.4, shelves: [], buildingName };
   // its photo comes with an entry of its own
   const { id: _, photo: __, ...fields } = place;
