@@ -66,8 +66,10 @@ test('labels come as a PDF, and afterwards only those that changed are offered',
   const { page } = visitor;
   await settle(visitor, /^treated tap water/);
   await visitor.press('Labels');
-  // a code that leads to this machine's own address leads a phone nowhere: said before anything is printed
+  // a code that leads to this machine's own address leads a phone nowhere: said, and no address is asked for
   await expect(page.getByTestId('label-address')).toContainText('no phone reaches it');
+  await expect(page.getByLabel('Address that phones reach this server at')).toHaveCount(0);
+  await visitor.press('Phones reach it at an address');
   await visitor.fill('Address that phones reach this server at', 'http://192.168.1.20:4870');
   await expect(page.getByTestId('label-address')).toHaveCount(0);
   const made = page.waitForEvent('download');

@@ -89,7 +89,7 @@ describe('other figures', () => {
     expect(plain(format.load(195, 'US'))).toBe('40 lb/ft²');
     expect(plain(format.dose(6.9, 'metric'))).toBe('6.9 mL');
     // 6.9 ÷ 4.92892
-    expect(plain(format.dose(6.9, 'US'))).toBe('1.4 tsp');
+    expect(plain(format.dose(6.9, 'US'))).toBe('1½ tsp');
     expect(plain(format.dose(10, 'imperial'))).toBe('2 tsp');
     // 60 ÷ 29.5735
     expect(plain(format.bothDoses(60, 'US'))).toBe('2.03 fl oz (60 mL)');
@@ -99,6 +99,20 @@ describe('other figures', () => {
     expect(format.supplyLeft(4966, 5000, 'mL', 'US')).toBe('1.31');
     expect(format.supplyLeft(4966, 5000, 'mL', 'metric')).toBe('4,966');
     expect(plain(format.percent(0.25))).toBe('25 %');
+  });
+
+  it('of bleach is said by the spoons that there are, and never further off than a twelfth', () => {
+    // a US teaspoon is 4.929 mL
+    const said = [0.3, 0.616, 1.232, 1.85, 2.46, 3.08, 3.7, 4.93, 5.5, 21.2].map(mL =>
+      plain(format.dose(mL, 'US')),
+    );
+    expect(said).toEqual([
+      ...['0.3 mL', '⅛ tsp', '¼ tsp', '3 × ⅛ tsp', '½ tsp', '5 × ⅛ tsp', '¾ tsp', '1 tsp', '1⅛ tsp'],
+      '4¼ tsp',
+    ]);
+    expect(plain(format.bothDoses(21.2, 'US'))).toBe('4¼ tsp (21.2 mL)');
+    expect(plain(format.bothDoses(0.3, 'US'))).toBe('0.3 mL');
+    expect(plain(format.bothDoses(0.3, 'metric'))).toBe('0.3 mL');
   });
 
   it('say the year of a day that is far off', () => {

@@ -126,16 +126,41 @@ function pouredIn(millilitres: number, units: 'US' | 'imperial'): readonly [numb
 /** Millilitres, as syringes and jugs show them. */
 const ml = (value: number): string => `${number(value)}${NBSP}mL`;
 
+/** A dose may be said by the next mark of a spoon where that is so little off. */
+const SPOON_PLAY = 0.08;
+const EIGHTHS = ['', '⅛', '¼', '', '½', '', '¾', ''] as const;
+
+/**
+ * A dose by the spoons that there are: an eighth, a quarter, a half, a whole one; undefined where none is near.
+ * @example spoons(0.38) // '3 × ⅛ tsp'
+ */
+function spoons(teaspoons: number): string | undefined {
+  // from one on nobody adds three eighths
+  const nearest = Math.round(teaspoons * 8);
+  const isCounted = teaspoons < 1 || nearest % 2 === 0 || nearest % 8 === 1;
+  const eighths = isCounted ? nearest : Math.round(teaspoons * 4) * 2;
+  if (eighths === 0 || Math.abs(eighths / 8 / teaspoons - 1) > SPOON_PLAY) return undefined;
+  const [whole, part] = [Math.floor(eighths / 8), EIGHTHS[eighths % 8]!];
+  if (part === '' && eighths % 8 > 1) return `${eighths} × ⅛${NBSP}tsp`;
+  return `${whole > 0 ? number(whole) : ''}${part}${NBSP}tsp`;
+}
+
 /** A dose in the unit that the person pours with. */
 export function dose(millilitres: number, units: UnitSystem): string {
   if (units === 'metric') return ml(millilitres);
   const [perMl, unit] = pouredIn(millilitres, units);
-  return `${number(millilitres / perMl)}${NBSP}${unit}`;
+  const figure = millilitres / perMl;
+  if (unit !== 'tsp') return `${number(figure)}${NBSP}${unit}`;
+  // less than the least spoon is a syringe's, or drops
+  return spoons(figure) ?? (figure < LEAST_SPOON ? ml(millilitres) : `${number(figure)}${NBSP}tsp`);
 }
+/** The least spoon that there is (teaspoons). */
+const LEAST_SPOON = 1 / 8;
 
 /** A dose where a slip would hurt: the person's own unit, and the millilitres of a syringe. */
 export function bothDoses(millilitres: number, units: UnitSystem): string {
-  return units === 'metric' ? ml(millilitres) : `${dose(millilitres, units)} (${ml(millilitres)})`;
+  const [own, exact] = [dose(millilitres, units), ml(millilitres)];
+  return own === exact ? exact : `${own} (${exact})`;
 }
 
 /** A volume of water as a bare figure, for an axis whose title has the unit. */

@@ -1,4 +1,4 @@
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { type LabelSheetId, labelSheetIds, labelSheets } from '#contract/labels.ts';
 import { labelOf, saysOf } from '#core/store/label.ts';
@@ -41,6 +41,8 @@ export function LabelDialog({ only, onClose }: { only?: readonly string[]; onClo
     return which === 'all' ? all : all.filter(l => saysOf(l.label) !== l.container.label?.says);
   }, [facts, containers, which, only]);
   const isAddress = URL.canParse(address);
+  // a machine that only itself reaches prints labels that are read on it: where phones reach it is asked when a hand says they do
+  const [isAsking, setAsking] = useState(() => !isOwn(address));
   const { across, down } = labelSheets[sheet];
 
   const make = async () => {
@@ -66,7 +68,7 @@ export function LabelDialog({ only, onClose }: { only?: readonly string[]; onClo
     <Dialog title={say('labels.title')} open onClose={onClose} wide>
       <Sentence>
         <Phrase
-          text="labels.sentence"
+          text={isAsking ? 'labels.sentence' : 'labels.sentence.here'}
           blanks={{
             which: (
               <ChoiceBlank<Which>
@@ -121,9 +123,14 @@ export function LabelDialog({ only, onClose }: { only?: readonly string[]; onClo
         />
       </Sentence>
       {isAddress && isOwn(address) && (
-        <p data-testid="label-address" className="mt-2 border-l-4 border-clay py-1 pl-3">
-          {say('labels.own-address')}
-        </p>
+        <div data-testid="label-address" className="mt-2 border-l-4 border-rule py-1 pl-3 text-small">
+          <p>{say('labels.own-address')}</p>
+          {!isAsking && (
+            <Button look="quiet" onClick={() => setAsking(true)}>
+              {say('labels.phones')}
+            </Button>
+          )}
+        </div>
       )}
       <div className="mt-4">
         {labels.length === 0 ? (
