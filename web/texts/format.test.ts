@@ -1,5 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { parseQuantity } from '#core/units/quantity.ts';
+import { type Dimension, parseQuantity } from '#core/units/quantity.ts';
+import type { UnitSystem } from '#core/units/system.ts';
 import { sayTo } from './catalogue.ts';
 import * as format from './format.ts';
 
@@ -101,17 +102,29 @@ describe('other figures', () => {
     expect(plain(format.percent(0.25))).toBe('25 %');
   });
 
+  it('begin round in the reader’s own measure, and are what they are in metric', () => {
+    const begun = (value: number, dimension: Dimension, units: UnitSystem) =>
+      plain(format.blank(format.roundStart(value, dimension, units), dimension, units, '.'));
+    expect(begun(20, 'volumeL', 'US')).toBe('5 gal');
+    expect(begun(100, 'volumeL', 'US')).toBe('25 gal');
+    expect(begun(18, 'volumeL', 'US')).toBe('5 gal');
+    expect(begun(20, 'volumeL', 'imperial')).toBe('4 imp gal');
+    expect(begun(5, 'lengthM', 'US')).toBe('15 ft');
+    expect(begun(20, 'volumeL', 'metric')).toBe('20 L');
+    expect(format.roundStart(21, 'temperatureC', 'US')).toBe(21);
+  });
+
   it('of bleach is said by the spoons that there are, and never further off than a twelfth', () => {
     // a US teaspoon is 4.929 mL
     const said = [0.3, 0.616, 1.232, 1.85, 2.46, 3.08, 3.7, 4.93, 5.5, 21.2].map(mL =>
       plain(format.dose(mL, 'US')),
     );
     expect(said).toEqual([
-      ...['0.3 mL', '⅛ tsp', '¼ tsp', '3 × ⅛ tsp', '½ tsp', '5 × ⅛ tsp', '¾ tsp', '1 tsp', '1⅛ tsp'],
+      ...['6 drops', '⅛ tsp', '¼ tsp', '3 × ⅛ tsp', '½ tsp', '5 × ⅛ tsp', '¾ tsp', '1 tsp', '1⅛ tsp'],
       '4¼ tsp',
     ]);
     expect(plain(format.bothDoses(21.2, 'US'))).toBe('4¼ tsp (21.2 mL)');
-    expect(plain(format.bothDoses(0.3, 'US'))).toBe('0.3 mL');
+    expect(plain(format.bothDoses(0.3, 'US'))).toBe('6 drops (0.3 mL)');
     expect(plain(format.bothDoses(0.3, 'metric'))).toBe('0.3 mL');
   });
 

@@ -3,7 +3,7 @@ import { type Day, daysBetween, type Instant } from '#core/calendar/day.ts';
 import type { Dimension } from '#core/units/dimension.ts';
 import type { DecimalMark } from '#core/units/number.ts';
 import { fahrenheitOf, KG_PER_LB, M_PER_FT, type UnitSystem } from '#core/units/system.ts';
-import { fromLitres, litresPer } from '#core/units/volume.ts';
+import { fromLitres, litresPer, STANDARD_DROPS_PER_ML } from '#core/units/volume.ts';
 import { catalogue, languageTag } from './languages.ts';
 
 /** How numbers are written for one person: the system of units and the group's time zone. */
@@ -51,7 +51,7 @@ export function number(value: number): string {
 const plurals = new Intl.PluralRules(languageTag);
 
 /** The word for what a figure counts, in the form that the language has for it. */
-const word = (unit: 'day' | 'test' | 'piece', value: number): string =>
+const word = (unit: 'day' | 'drop' | 'test' | 'piece', value: number): string =>
   catalogue[`unit.${unit}_${plurals.select(value)}`] ?? catalogue[`unit.${unit}_other`] ?? unit;
 
 /** A number and what it counts, in the form that the language has for it: "1 day", "2 days". */
@@ -151,16 +151,17 @@ export function dose(millilitres: number, units: UnitSystem): string {
   const [perMl, unit] = pouredIn(millilitres, units);
   const figure = millilitres / perMl;
   if (unit !== 'tsp') return `${number(figure)}${NBSP}${unit}`;
-  // less than the least spoon is a syringe's, or drops
-  return spoons(figure) ?? (figure < LEAST_SPOON ? ml(millilitres) : `${number(figure)}${NBSP}tsp`);
+  const drops = Math.round(millilitres * STANDARD_DROPS_PER_ML);
+  // less than the least spoon is counted
+  if (figure < LEAST_SPOON * (1 - SPOON_PLAY) && drops > 0) return `${drops}${NBSP}${word('drop', drops)}`;
+  return spoons(figure) ?? `${number(figure)}${NBSP}tsp`;
 }
 /** The least spoon that there is (teaspoons). */
 const LEAST_SPOON = 1 / 8;
 
 /** A dose where a slip would hurt: the person's own unit, and the millilitres of a syringe. */
 export function bothDoses(millilitres: number, units: UnitSystem): string {
-  const [own, exact] = [dose(millilitres, units), ml(millilitres)];
-  return own === exact ? exact : `${own} (${exact})`;
+  return units === 'metric' ? ml(millilitres) : `${dose(millilitres, units)} (${ml(millilitres)})`;
 }
 
 /** A volume of water as a bare figure, for an axis whose title has the unit. */
@@ -422,6 +423,23 @@ export function blank(value: number, dimension: Dimension, units: UnitSystem, de
     unit === '' ? Math.round(amount * 1e6) / 1e6 : Number(amount.toPrecision(amount >= 100 ? 6 : 3));
   const text = String(amount >= 100 && unit !== '' ? Math.round(figure) : figure).replace('.', decimal);
   return unit === '' ? text : `${text} ${unit}`;
+}
+
+/** What people begin with in sizes that they measure: figures that a jug, a tape or a gauge has marks for. */
+const MARKS = [1, 1.2, 1.5, 2, 2.5, 3, 4, 5, 6, 8, 10] as const;
+const SIZED: ReadonlySet<Dimension> = new Set(['volumeL', 'lengthM', 'rainMmH']);
+
+/**
+ * A figure that a blank begins with, as the reader's own measure has it round: 20 L begin as 5 gal, not as 5.28.
+ * What somebody typed, and what follows from anything, is never rounded.
+ */
+export function roundStart(value: number, dimension: Dimension, units: UnitSystem): number {
+  if (units === 'metric' || value <= 0 || !SIZED.has(dimension)) return value;
+  const [amount] = inBlank(value, dimension, units);
+  const size = 10 ** Math.floor(Math.log10(amount));
+  const off = (mark: number) => Math.abs(mark * size - amount);
+  const nearest = MARKS.reduce((best, mark) => (off(mark) < off(best) ? mark : best));
+  return (nearest * size * value) / amount;
 }
 
 /** Whether a blank of this writes its unit itself; otherwise the unit stands in the sentence. */

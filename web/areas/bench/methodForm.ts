@@ -1,5 +1,8 @@
 import { useEffect, useMemo, useState } from 'react';
 import { type Blank, type Context, type Inputs, type Method, startOf } from '#core/methods/method.ts';
+import type { UnitSystem } from '#core/units/system.ts';
+import { useReader } from '../../app/hooks.ts';
+import { roundStart } from '../../texts/format.ts';
 
 /** Sets one blank, or how it is known. */
 export type SetBlank = (id: string, value: number | string | undefined) => void;
@@ -24,8 +27,17 @@ export function carryTo(method: string, inputs: Inputs): void {
 const fits = (blank: Blank, value: unknown): value is number | string =>
   blank.kind === 'choice' ? blank.options.includes(value as string) : typeof value === 'number';
 
+/** What a blank begins with: a size of its own is round in the reader's measure, what follows from the group is what it is. */
+function begins(blank: Blank, context: Context, units: UnitSystem): number | string | undefined {
+  const start = startOf(blank, context);
+  return blank.kind === 'quantity' && typeof blank.start === 'number'
+    ? roundStart(blank.start, blank.dimension, units)
+    : start;
+}
+
 /** What a method's blanks hold: as they were left, else as they begin. Kept through a reload: nothing typed is lost. */
 export function useMethodForm(method: Method, context: Context): [Inputs, SetBlank] {
+  const { units } = useReader();
   const [typed, setTyped] = useState<Inputs>(() => stored(method));
   useEffect(() => sessionStorage.setItem(keyOf(method.id), JSON.stringify(typed)), [method.id, typed]);
   const inputs = useMemo(
@@ -33,7 +45,8 @@ export function useMethodForm(method: Method, context: Context): [Inputs, SetBla
       Object.fromEntries(
         method.blanks.flatMap(blank => {
           const value = typed[blank.id];
-          const held = value === null ? undefined : fits(blank, value) ? value : startOf(blank, context);
+          const held =
+            value === null ? undefined : fits(blank, value) ? value : begins(blank, context, units);
           if (blank.kind === 'choice' || blank.guess === undefined) return [[blank.id, held]];
           const known = `${blank.id}.known`;
           return [
@@ -42,7 +55,7 @@ export function useMethodForm(method: Method, context: Context): [Inputs, SetBla
           ];
         }),
       ),
-    [method, typed, context],
+    [method, typed, context, units],
   );
   // null is an emptied blank, which JSON keeps; an absent one begins anew
   const set: SetBlank = (id, value) => setTyped(before => ({ ...before, [id]: (value ?? null) as never }));

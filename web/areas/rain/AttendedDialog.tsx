@@ -5,10 +5,11 @@ import { noCredit } from '#core/ct/credit.ts';
 import { message } from '#core/judgement.ts';
 import type { CatchmentFacts } from '#core/rain/facts.ts';
 import { areaOf, assumedCoefficient, catchmentsOf } from '#core/rain/known.ts';
-import { useFacts } from '../../app/hooks.ts';
+import { useFacts, useReader } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft, newSubject } from '../../session/draft.ts';
+import { roundStart } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -21,17 +22,22 @@ const HERE = 'here';
 /** Standing by a catch: how long the first water runs, how many empties, how often a jug is swapped; then its sheet. */
 export function AttendedDialog({ catchment, onClose }: { catchment?: CatchmentFacts; onClose: () => void }) {
   const say = useSay();
+  const { units } = useReader();
   const facts = useFacts();
   const navigate = useNavigate();
   const { recordAndTell } = useRecord();
   const known = catchmentsOf(facts);
   const typed = 'attended';
   const [from, setFrom] = useTyped<string>(typed, 'from', catchment?.id ?? HERE);
-  const [lengthM, setLength] = useTyped<number | undefined>(typed, 'lengthM', 5);
-  const [widthM, setWidth] = useTyped<number | undefined>(typed, 'widthM', 4);
+  const [lengthM, setLength] = useTyped<number | undefined>(typed, 'lengthM', () =>
+    roundStart(5, 'lengthM', units),
+  );
+  const [widthM, setWidth] = useTyped<number | undefined>(typed, 'widthM', () =>
+    roundStart(4, 'lengthM', units),
+  );
   const [intensityMmH, setIntensity] = useTyped<number | undefined>(typed, 'intensityMmH', 5);
   const [stormMm, setStorm] = useTyped<number | undefined>(typed, 'stormMm', 10);
-  const [jugL, setJug] = useTyped<number | undefined>(typed, 'jugL', 18);
+  const [jugL, setJug] = useTyped<number | undefined>(typed, 'jugL', () => roundStart(18, 'volumeL', units));
   const [jugs, setJugs] = useTyped<number | undefined>(typed, 'jugs', 10);
   const [spray, setSpray] = useTyped<'no' | 'yes'>(typed, 'spray', 'no');
   const chosen = known.find(c => c.id === from);

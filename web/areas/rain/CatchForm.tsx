@@ -8,9 +8,10 @@ import { kindOf } from '#core/store/state.ts';
 import type { Provenance } from '#core/units/amount.ts';
 import { fullCm } from '../../acts/DipForm.tsx';
 import { Act } from '../../app/Act.tsx';
-import { useFacts, useWaterState } from '../../app/hooks.ts';
+import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
 import { draft } from '../../session/draft.ts';
+import { roundStart } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
@@ -19,6 +20,7 @@ import { ProvenanceBlank, withProvenance } from '../../ui/Provenance.tsx';
 /** A rain that was caught: what the gauge says, and what came into the tank or the jugs. */
 export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts; onDone: () => void }) {
   const say = useSay();
+  const { units } = useReader();
   const facts = useFacts();
   const { now } = useWaterState();
   const tank = tanksOf(facts, c)[0];
@@ -31,7 +33,7 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
   const [fromL, setFromL] = useTyped<number | undefined>(typed, 'fromL', undefined);
   const [toL, setToL] = useTyped<number | undefined>(typed, 'toL', undefined);
   const [jugs, setJugs] = useTyped<number | undefined>(typed, 'jugs', undefined);
-  const [jugL, setJugL] = useTyped<number | undefined>(typed, 'jugL', 18);
+  const [jugL, setJugL] = useTyped<number | undefined>(typed, 'jugL', () => roundStart(18, 'volumeL', units));
   const [flushedL, setFlushed] = useTyped<number | undefined>(typed, 'flushedL', flushHoldsL(c) || undefined);
   const [minutes, setMinutes] = useTyped<number | undefined>(typed, 'minutes', undefined);
   const [known, setKnown] = useTyped<Provenance>(typed, 'known', 'measured');

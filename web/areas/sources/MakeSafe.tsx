@@ -23,6 +23,7 @@ import { otherSchools, unsettled } from '#core/trains/beside.ts';
 import { isTimeShort, type TrainCase } from '#core/trains/grade.ts';
 import type { Means } from '#core/trains/step.ts';
 import type { Train } from '#core/trains/train.ts';
+import type { UnitSystem } from '#core/units/system.ts';
 import { beginTrain, isOfPart } from '../../acts/beginTrain.ts';
 import { CardButton } from '../../acts/CardButton.tsx';
 import { Act } from '../../app/Act.tsx';
@@ -50,9 +51,11 @@ export function MakeSafe() {
 
 /** What one person carries to the bench and treats at once (L). */
 const BATCH_L = 40;
-const litresOf = (needL: number): number => Math.min(BATCH_L, Math.max(1, Math.ceil(needL)));
+const litresOf = (needL: number, units: UnitSystem): number =>
+  format.roundStart(Math.min(BATCH_L, Math.max(1, Math.ceil(needL))), 'volumeL', units);
 
 function useSafeForm(): readonly [SafeForm, (change: Partial<SafeForm>) => void] {
+  const { units } = useReader();
   const facts = useFacts();
   const now = useStateNow();
   const { need } = useCalmWater().state;
@@ -66,7 +69,7 @@ function useSafeForm(): readonly [SafeForm, (change: Partial<SafeForm>) => void]
       water: 'river',
       origin: {},
       ...(first ? ofSource(first, facts, now) : ofWater('river')),
-      volumeL: litresOf(need.drinkingL),
+      volumeL: litresOf(need.drinkingL, units),
       grain: 'silt',
       temperatureC: undefined,
       without: [],
