@@ -5,6 +5,8 @@ import {
   existsSync,
   readdirSync,
   readFileSync,
+  rmSync,
+  statSync,
   truncateSync,
   writeFileSync,
 } from 'node:fs';
@@ -18,7 +20,7 @@ import { addMinutes } from '#core/calendar/day.ts';
 import { hand } from '#demo/hand.ts';
 import { household } from '#demo/household.ts';
 import { copyOfDay, tooMany } from './db/copies.ts';
-import { copyTo, verify } from './db/copy.ts';
+import { copyTo, extentOf, verify } from './db/copy.ts';
 import { databaseFile, holdFolder, requireWhole } from './db/folder.ts';
 import { openDatabase } from './db/open.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from './testServer.ts';
@@ -159,6 +161,118 @@ describe('a backup', () => {
     );
     expect(tooMany([...names, 'my own.backup'], 14)).toEqual(names.slice(0, 6).reverse());
   });
+});
+
+/** The files of a folder as a server that is killed now leaves them: the database, and the log of its last writes beside it. */
+async function killedCopy(of: string): Promise<string> {
+  const h = hand(addMinutes(server.clock.now(), -60));
+  h.write('noted', 'group', { text: 'the last before it was killed' });
+  expect((await server.post(h.entries, 'happened')).status).toBe(201);
+  const other = tempFolder();
+  for (const end of ['', '-wal', '-shm']) cpSync(databaseFile(of) + end, databaseFile(other) + end);
+  expect(statSync(`${databaseFile(other)}-wal`).size).toBeGreaterThan(0);
+  return other;
+}
+
+describe('a restore says what came back, and loses nothing on the way', () => {
+  const told = (said: string) => /^(\d+) entries are back, the last of (\S+)\./m.exec(said.trim());
+
+  it('of a server that was killed: with the last writes, which lie beside its file', async () => {
+    const killed = await killedCopy(folder);
+    const { entries } = await server.replay();
+    // the file alone has not all of it
+    const alone = tempFolder();
+    cpSync(databaseFile(killed), databaseFile(alone));
+    const held = await extentOf(databaseFile(alone)).then(
+      extent => extent.entries,
+      () => 0,
+    );
+    expect(held).toBeLessThan(entries);
+    const other = tempFolder();
+    const { ok, said } = await script('restore', databaseFile(killed), other);
+    expect(ok).toBe(true);
+    expect(Number(told(said)?.[1])).toBe(entries);
+    expect((await verify(databaseFile(other))).entries).toBe(entries);
+    for (const each of [killed, alone, other]) removeFolder(each);
+  });
+
+  it('over a folder whose server was killed: what was there is one file, and comes back as well', async () => {
+    const killed = await killedCopy(folder);
+    const { entries } = await server.replay();
+    const before = join(folder, 'before.backup');
+    await copyTo(databaseFile(folder), before);
+    const h = hand(addMinutes(server.clock.now(), -60));
+    h.write('noted', 'group', { text: 'later' });
+    expect((await server.post(h.entries, 'happened')).status).toBe(201);
+    const { said } = await script('restore', databaseFile(folder), killed);
+    expect(Number(told(said)?.[1])).toBe(entries + 1);
+    const kept = /kept as (\S+)\.$/m.exec(said.trim())![1]!;
+    expect(existsSync(`${kept}-wal`)).toBe(false);
+    const back = await script('restore', kept, killed);
+    expect(Number(told(back.said)?.[1])).toBe(entries);
+    removeFolder(killed);
+  });
+
+  it('after a restore that was cut: what it left is no part of the next', async () => {
+    const { entries } = await server.replay();
+    const backup = join(folder, 'one.backup');
+    await copyTo(databaseFile(folder), backup);
+    const other = await killedCopy(folder);
+    for (const end of ['', '-wal', '-shm'])
+      cpSync(databaseFile(other) + end, `${databaseFile(other)}.restoring${end}`);
+    appendFileSync(`${databaseFile(other)}.restoring-wal`, 'half a frame');
+    expect(Number(told((await script('restore', backup, other)).said)?.[1])).toBe(entries);
+    expect(readdirSync(other).filter(name => name.includes('restoring'))).toEqual([]);
+    removeFolder(other);
+  });
+
+  it('over a damaged database: all that is left of it is kept', async () => {
+    const backup = join(folder, 'one.backup');
+    await copyTo(databaseFile(folder), backup);
+    const other = await killedCopy(folder);
+    rmSync(`${databaseFile(other)}-wal`);
+    writeFileSync(databaseFile(other), 'x'.repeat(9000));
+    const { ok, said } = await script('restore', backup, other);
+    expect(ok).toBe(true);
+    const kept = /kept as (\S+)\.$/m.exec(said.trim())![1]!;
+    expect(readFileSync(kept, 'latin1') === 'x'.repeat(9000)).toBe(true);
+    removeFolder(other);
+  });
+});
+
+it.each([
+  ['backup', (missing: string) => [join(folder, 'out.backup'), missing], /is not there\.$/],
+  ['replay', (missing: string) => [missing], /is not there\.$/],
+  ['restore', (missing: string) => [join(missing, 'x.backup')], /x\.backup is not there\.$/],
+] as const)(
+  '%s says in one sentence that a folder or a file is missing, and makes none',
+  async (name, args, told) => {
+    const missing = join(folder, 'nowhere');
+    const { ok, said } = await script(name, ...args(missing));
+    expect(ok).toBe(false);
+    expect(said.trim()).toMatch(told);
+    expect(said.trim().split('\n')).toHaveLength(1);
+    expect(existsSync(missing)).toBe(false);
+  },
+);
+
+it('a folder that a server holds is neither restored onto nor replayed meanwhile', async () => {
+  const other = tempFolder();
+  const backup = join(folder, 'one.backup');
+  await copyTo(databaseFile(folder), backup);
+  await copyTo(databaseFile(folder), databaseFile(other));
+  const release = await holdFolder(other);
+  for (const [name, args] of [
+    ['restore', [backup, other]],
+    ['replay', [other]],
+  ] as const)
+    expect(await script(name, ...args)).toEqual({
+      ok: false,
+      said: expect.stringMatching(/^Another Zeolite serves [^\n]*\n$/),
+    });
+  release();
+  expect((await script('replay', other)).said).toContain('The replay equals the state tables.');
+  removeFolder(other);
 });
 
 it('the log as JSON comes in again, in any order and twice, and goes out as it came', async () => {

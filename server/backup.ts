@@ -1,16 +1,15 @@
 import { resolve } from 'node:path';
-import { fileURLToPath } from 'node:url';
 import { copyTo } from './db/copy.ts';
-import { databaseFile, FolderProblem } from './db/folder.ts';
+import { databaseFile, FolderProblem, ownFolder, requireThere } from './db/folder.ts';
 
 /** `npm run backup -- <file> [folder]`: one file with everything, also while the server runs. */
-const [target, folder = process.env.ZEOLITE_DATA ?? fileURLToPath(new URL('../data/own', import.meta.url))] =
-  process.argv.slice(2);
+const [target, folder = ownFolder()] = process.argv.slice(2);
 if (!target) {
   console.error('Name the file to write: npm run backup -- water-2026-11-26.backup');
   process.exit(2);
 }
 try {
+  requireThere(folder);
   const { entries, bytes } = await copyTo(databaseFile(folder), resolve(target));
   console.log(`${entries} entries, ${(bytes / 1e6).toFixed(1)} MB in ${target}; opened and replayed.`);
 } catch (error) {

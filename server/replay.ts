@@ -1,19 +1,41 @@
-import { fileURLToPath } from 'node:url';
-import { databaseFile } from './db/folder.ts';
+import {
+  databaseFile,
+  FolderProblem,
+  holdFolder,
+  ownFolder,
+  requireSound,
+  requireThere,
+} from './db/folder.ts';
 import { openDatabase } from './db/open.ts';
 import { replay } from './log/replay.ts';
 
 /** `npm run replay [-- folder]`: rebuilds the state tables from the log, and says whether they were equal before. */
-const folder = process.argv[2] ?? fileURLToPath(new URL('../data/own', import.meta.url));
-const database = await openDatabase(databaseFile(folder));
-const before = await replay(database, true);
-const after = await replay(database);
-await database.close();
-console.log(
-  `${before.entries} entries on ${before.subjects} subjects; ${before.differing.length} state rows differed from the log.`,
-);
-for (const subject of before.differing) console.log(`  rebuilt: ${subject}`);
-console.log(
-  after.differing.length === 0 ? 'The replay equals the state tables.' : 'The state tables still differ.',
-);
-process.exit(after.differing.length === 0 ? 0 : 1);
+async function rebuild(folder: string): Promise<boolean> {
+  requireThere(folder);
+  requireSound(folder);
+  const release = await holdFolder(folder);
+  const database = await openDatabase(databaseFile(folder));
+  try {
+    const before = await replay(database, true);
+    const after = await replay(database);
+    console.log(
+      `${before.entries} entries on ${before.subjects} subjects; ${before.differing.length} state rows differed from the log.`,
+    );
+    for (const subject of before.differing) console.log(`  rebuilt: ${subject}`);
+    const isEqual = after.differing.length === 0;
+    console.log(isEqual ? 'The replay equals the state tables.' : 'The state tables still differ.');
+    return isEqual;
+  } finally {
+    await database.close();
+    release();
+  }
+}
+
+const [folder = ownFolder()] = process.argv.slice(2);
+try {
+  process.exit((await rebuild(folder)) ? 0 : 1);
+} catch (error) {
+  if (!(error instanceof FolderProblem)) throw error;
+  console.error(error.message);
+  process.exit(1);
+}

@@ -1,34 +1,70 @@
-import { copyFileSync, existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs';
-import { fileURLToPath } from 'node:url';
+import { existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs';
 import * as v from 'valibot';
 import { EntrySchema } from '#contract/entry.ts';
 import { inOrder } from '#core/log/entry.ts';
 import type { Entry } from '#core/record.ts';
 import { systemClock } from './clock.ts';
-import { requireSoundFile, verify } from './db/copy.ts';
-import { databaseFile, FolderProblem, holdFolder, requireSound } from './db/folder.ts';
+import {
+  copyWhole,
+  extentOf,
+  isSameExtent,
+  removeBeside,
+  removeDatabase,
+  settleInto,
+  verify,
+} from './db/copy.ts';
+import { databaseFile, FolderProblem, holdFolder, ownFolder, requireSound } from './db/folder.ts';
 import { openDatabase } from './db/open.ts';
 import { openLog } from './log/append.ts';
 import { lotsOf } from './log/rows.ts';
 
 const LogFileSchema = v.object({ format: v.literal('zeolite-log'), entries: v.array(v.unknown()) });
 
-/** Puts a backup in the place of a folder's database; what was there is kept beside it. */
+/**
+ * Puts a backup in the place of a folder's database; what was there is kept beside it. Everything is copied by SQLite itself, so that
+ * what a killed server left in the log of its last writes comes along; nothing is moved before all of it is whole.
+ */
 async function restoreFile(source: string, folder: string): Promise<string> {
-  await requireSoundFile(source);
+  const told = await extentOf(source);
   const file = databaseFile(folder);
-  // whole before anything is moved: a disk that is full loses nothing
   const whole = `${file}.restoring`;
-  copyFileSync(source, whole);
+  await copyWhole(source, whole);
   // one of an older build is brought to this one's schema, and its facts are folded anew
   await (await openDatabase(whole)).close();
-  const { entries } = await verify(whole);
-  const aside = `${file}.before-${new Date().toISOString().replaceAll(':', '-')}`;
-  for (const end of ['', '-wal', '-shm']) if (existsSync(file + end)) renameSync(file + end, aside + end);
+  await verify(whole);
+  await settleInto(whole);
+  removeBeside(whole);
+  const aside = await keepAside(file);
   renameSync(whole, file);
   await (await openDatabase(file)).close();
   await verify(file);
-  return `${entries} entries are back.${existsSync(aside) ? ` What was there is kept as ${aside}.` : ''}`;
+  const back = await extentOf(file);
+  if (!isSameExtent(told, back))
+    throw new FolderProblem(
+      `${source} holds ${told.entries} entries, but ${back.entries} came back. What was there is ${aside ?? 'nothing'}.`,
+    );
+  const last = back.last ? `, the last of ${back.last}` : '';
+  return `${back.entries} entries are back${last}.${aside ? ` What was there is kept as ${aside}.` : ''}`;
+}
+
+/** Keeps what is in the place of a database beside it; a database that is whole as one file, a damaged one with all that is left of it. */
+async function keepAside(file: string): Promise<string | undefined> {
+  if (!existsSync(file)) {
+    removeDatabase(file);
+    return undefined;
+  }
+  const aside = `${file}.before-${new Date().toISOString().replaceAll(':', '-')}`;
+  try {
+    await copyWhole(file, aside);
+    // the log of the last writes goes into the file first: cut here, the folder is as it was
+    await settleInto(file);
+    removeBeside(file);
+  } catch (error) {
+    if (!(error instanceof FolderProblem)) throw error;
+    removeDatabase(aside);
+    for (const end of ['', '-wal', '-shm']) if (existsSync(file + end)) renameSync(file + end, aside + end);
+  }
+  return aside;
 }
 
 /** Takes the entries of a log that was taken out as JSON into a folder: in any order, and twice without harm. */
@@ -55,8 +91,7 @@ async function restoreLog(source: string, folder: string): Promise<string> {
 }
 
 /** `npm run restore -- <file> [folder]`: a backup, or a log as JSON, into an empty or a used folder. */
-const [source, folder = process.env.ZEOLITE_DATA ?? fileURLToPath(new URL('../data/own', import.meta.url))] =
-  process.argv.slice(2);
+const [source, folder = ownFolder()] = process.argv.slice(2);
 if (!source || !existsSync(source)) {
   console.error(
     source ? `${source} is not there.` : 'Name the file: npm run restore -- <backup or log.json>',

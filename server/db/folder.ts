@@ -11,11 +11,24 @@ import {
   writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
 import { createClient } from '@libsql/client';
 import { ulid } from 'ulid';
 
 /** What keeps a server from a data folder, in a sentence that says the way on. */
 export class FolderProblem extends Error {}
+
+/** The folder that the scripts and the server work on where nobody names one. */
+export const ownFolder = (): string =>
+  process.env.ZEOLITE_DATA ?? fileURLToPath(new URL('../../data/own', import.meta.url));
+
+/** @throws FolderProblem when there is no database of Zeolite in a folder */
+export function requireThere(folder: string): void {
+  if (!existsSync(databaseFile(folder)))
+    throw new FolderProblem(
+      existsSync(folder) ? `There is no Zeolite database in ${folder}.` : `${folder} is not there.`,
+    );
+}
 
 /** The database in a data folder. */
 export const databaseFile = (folder: string): string => join(folder, 'zeolite.db');
