@@ -64,6 +64,6 @@ export const LabelRequestSchema = v.object({
   sheet: v.picklist(labelSheetIds),
   /** Labels already gone from the first sheet. */
   skip: v.pipe(v.number(), v.integer('whole'), v.minValue(0), v.maxValue(29)),
-  address: v.pipe(v.string(), v.url('url'), v.maxLength(200, 'too-long')),
+  address: v.pipe(v.string(), v.url('url'), v.regex(/^https?:\/\//i, 'url'), v.maxLength(200, 'too-long')),
   units: v.picklist(['metric', 'US', 'imperial']),
 });

@@ -160,6 +160,9 @@ describe('a backup', () => {
       (_, i) => `zeolite-2026-11-${String(i + 1).padStart(2, '0')}.backup`,
     );
     expect(tooMany([...names, 'my own.backup'], 14)).toEqual(names.slice(0, 6).reverse());
+    // made while the clock stood in an earlier year: it is the newest all the same
+    const [wrong, ...rest] = names;
+    expect(tooMany(names, 14, wrong)).toEqual(rest.slice(0, 6).reverse());
   });
 });
 

@@ -18,13 +18,13 @@ export async function copyAside(folder: string, target: string): Promise<void> {
 const nameOf = (day: string): string => `zeolite-${day}.backup`;
 const IS_COPY = /^zeolite-\d{4}-\d\d-\d\d\.backup$/;
 
-/** The copies that are one too many: the oldest, once there are more than `most`. */
-export const tooMany = (names: readonly string[], most: number): string[] =>
+/** The copies that are one too many: the oldest, once there are more than `most`; the one just made never, whatever the clock said. */
+export const tooMany = (names: readonly string[], most: number, justMade?: string): string[] =>
   names
-    .filter(name => IS_COPY.test(name))
+    .filter(name => IS_COPY.test(name) && name !== justMade)
     .sort()
     .reverse()
-    .slice(most);
+    .slice(justMade === undefined ? most : most - 1);
 
 const FIRST_MS = 10 * 60_000;
 const EVERY_MS = 6 * 3_600_000;
@@ -37,7 +37,7 @@ export async function copyOfDay(folder: string, into: string, day: string): Prom
   if (existsSync(target)) return false;
   mkdirSync(into, { recursive: true });
   await copyAside(folder, target);
-  for (const name of tooMany(readdirSync(into), MOST_COPIES)) rmSync(join(into, name));
+  for (const name of tooMany(readdirSync(into), MOST_COPIES, nameOf(day))) rmSync(join(into, name));
   return true;
 }
 

@@ -14,7 +14,7 @@ import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { tapeText } from '../../ui/tape.ts';
-import { isOwn } from './ownAddress.ts';
+import { isOwn, isWeb } from './ownAddress.ts';
 
 type Which = 'these' | 'changed' | 'all';
 
@@ -40,7 +40,7 @@ export function LabelDialog({ only, onClose }: { only?: readonly string[]; onClo
     if (which === 'these') return all.filter(l => only?.includes(l.container.id));
     return which === 'all' ? all : all.filter(l => saysOf(l.label) !== l.container.label?.says);
   }, [facts, containers, which, only]);
-  const isAddress = URL.canParse(address);
+  const isAddress = isWeb(address);
   // a machine that only itself reaches prints labels that are read on it: where phones reach it is asked when a hand says they do
   const [isAsking, setAsking] = useState(() => !isOwn(address));
   const { across, down } = labelSheets[sheet];
