@@ -55,6 +55,20 @@ describe('the ways of a water', () => {
     expect(ask(form(5000, { water: 'spring', turbidityNtu: 1 })).trains[0]!.endL).toBeCloseTo(60, 0);
   });
 
+  it('lay a day for no more than that, whatever is asked for', () => {
+    const { ask, form, facts, state } = household(3);
+    const of = form(5000, { water: 'spring', turbidityNtu: 1 });
+    const [train] = ask(of).trains;
+    const day = { ...dayOfTrain(of, train!, facts, state), needL: 5000 };
+    const context = trainContext(facts, state);
+    const laid = problemOf(day, [train!], context, NOW, 'UTC');
+    expect('problem' in laid && laid.problem.needL).toBeCloseTo(60, 0);
+    // a way that nothing ends makes the rest
+    const endless = { ...train!, amount: { ...train!.amount!, ends: undefined } } as never;
+    const both = problemOf(day, [train!, endless], context, NOW, 'UTC');
+    expect('problem' in both && both.problem.needL).toBe(5000);
+  });
+
   it('of which not even a batch can be made are made in a smaller one', () => {
     // 10 L from 10 °C take 0.162 kg of propane; a tenth of that does for about a litre
     const { ask, form } = household(0, 0.0162);

@@ -130,6 +130,15 @@ export type DayAsked =
   /** A blank is empty, a hand is nobody, or no tool takes a step of a train. */
   | { readonly missing: string };
 
+/** The litres that can be made: no more than what is kept does for, where what is kept ends every way that is chosen. */
+export const doableL = (needL: number, trains: readonly Train[]): number =>
+  trains.length > 0 && trains.every(t => t.amount?.ends)
+    ? Math.min(
+        needL,
+        trains.reduce((sum, t) => sum + t.endL, 0),
+      )
+    : needL;
+
 /** The problem of what was entered: everything in minutes from now. */
 export function problemOf(
   form: DayForm,
@@ -138,9 +147,10 @@ export function problemOf(
   now: Instant,
   timeZone: string,
 ): DayAsked {
-  const { needL, loadL, tripMin, waitingL, evening, safe } = form;
-  if (needL === undefined || waitingL === undefined) return { missing: 'blank' };
+  const { needL: askedL, loadL, tripMin, waitingL, evening, safe } = form;
+  if (askedL === undefined || waitingL === undefined) return { missing: 'blank' };
   if (trains.length === 0) return { missing: 'train' };
+  const needL = doableL(askedL, trains);
   const isHeld = safe.container !== undefined;
   if (!isHeld && (loadL === undefined || tripMin === undefined)) return { missing: 'blank' };
   const names = form.hands.map(h => h.name.trim()).filter(Boolean);
