@@ -1,6 +1,6 @@
 import { addMonths, type Day } from '../calendar/day.ts';
 import { type Judgement, judge, message } from '../judgement.ts';
-import type { DecimalMark } from '../units/number.ts';
+import { cellOf, type DecimalMark } from '../units/number.ts';
 import type { UnitSystem } from '../units/system.ts';
 import type { Water } from '../water/waters.ts';
 import { asItComes, type Origin, originAnswers } from '../water/waters.ts';
@@ -126,7 +126,8 @@ export function readList(lines: readonly (readonly string[])[], options: ListOpt
   const seen = new Map<string, number>();
   const rows: ListRow[] = [];
   const asked = { dates: 0, numbers: 0, units: new Set<number>(), waters: new Set<string>() };
-  lines.forEach((cells, i) => {
+  lines.forEach((whole, i) => {
+    const cells = whole.map(cellOf);
     const line = i + (options.firstLine ?? 2);
     if (cells.every(c => c.trim() === '')) return;
     const row = isTotal(cells) ? totalRow(cells, line) : new RowReader(cells, line, options, seen).read();

@@ -1,4 +1,5 @@
 import { addMonths, type Day } from '../calendar/day.ts';
+import { MOST_TYPED } from '../units/number.ts';
 
 const months = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', 'oct', 'nov', 'dec'];
 
@@ -36,6 +37,7 @@ const ofs: readonly (readonly [DateOf, RegExp])[] = [
  * is known. A month alone is its first day: water is no younger, and keeps no longer.
  */
 export function readDate(text: string, dayFirst: boolean | undefined): ReadDate {
+  if (text.length > MOST_TYPED) return undefined;
   const t = text.trim().toLowerCase();
   const said = ofs.find(([, words]) => words.test(t));
   if (!said) return dateOf(t, dayFirst);

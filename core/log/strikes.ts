@@ -15,7 +15,38 @@ export function standing<E extends Told>(entries: readonly E[]): E[] {
     else strikesOn.set(targetOf(e), [e.id]);
   }
   if (strikesOn.size === 0) return [...entries];
-  // strikes cannot form a ring: each names an entry that was there before it
-  const isStruck = (id: string): boolean => (strikesOn.get(id) ?? []).some(strike => !isStruck(strike));
+  const isStruck = settledBy(strikesOn);
   return entries.filter(e => e.kind !== 'struck' && !isStruck(e.id));
+}
+
+/**
+ * Whether an entry is struck by a strike that stands. A chain of strikes is as long as whoever wrote it likes, so it is walked without
+ * recursion, each entry once; in a ring, which no log of ours has, nothing strikes what it is struck by.
+ */
+function settledBy(strikesOn: ReadonlyMap<string, readonly string[]>): (id: string) => boolean {
+  const struck = new Map<string, boolean>();
+  return id => {
+    const path = [{ id, next: 0 }];
+    const onPath = new Set([id]);
+    while (path.length > 0) {
+      const top = path.at(-1)!;
+      const strikes = strikesOn.get(top.id) ?? [];
+      while (top.next < strikes.length && struck.get(strikes[top.next]!) !== false) {
+        const strike = strikes[top.next]!;
+        if (!struck.has(strike) && !onPath.has(strike)) break;
+        top.next += 1;
+      }
+      const strike = strikes[top.next];
+      if (strike !== undefined && !struck.has(strike)) {
+        path.push({ id: strike, next: 0 });
+        onPath.add(strike);
+        continue;
+      }
+      // one that stands strikes it
+      struck.set(top.id, strike !== undefined);
+      onPath.delete(top.id);
+      path.pop();
+    }
+    return struck.get(id)!;
+  };
 }

@@ -99,8 +99,17 @@ const names: readonly (readonly [ParameterId, RegExp])[] = [
   ['floating', /^floating|floating matter/],
 ];
 
+/** More of a heading or a name is not looked at. */
+const MOST_HEADING = 200;
+
 const plain = (text: string): string =>
-  text.trim().toLowerCase().replaceAll('\u03bc', 'µ').replaceAll('_', ' ').replace(/\s+/g, ' ');
+  text
+    .slice(0, MOST_HEADING)
+    .trim()
+    .toLowerCase()
+    .replaceAll('\u03bc', 'µ')
+    .replaceAll('_', ' ')
+    .replace(/\s+/g, ' ');
 
 /** The parameter that a name is, as laboratories write it. @example parameterNamed('NO3-N') // 'nitrate' */
 export const parameterNamed = (text: string): ParameterId | undefined => {
@@ -125,7 +134,7 @@ const UNIT =
 /** What a heading means, with the unit that stands in it: as it was told once, or as headings are usually written. */
 export function columnOf(heading: string, told: Readonly<Record<string, ColumnMeaning>> = {}): SheetColumn {
   const word = plain(heading);
-  const unit = UNIT.exec(heading)?.[0].trim();
+  const unit = UNIT.exec(heading.slice(0, MOST_HEADING))?.[0].trim();
   const as = formIn(heading);
   const means =
     told[heading.trim().toLowerCase()] ??

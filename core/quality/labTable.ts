@@ -1,3 +1,4 @@
+import { cellOf } from '../units/number.ts';
 import { columnOf, parameterNamed } from './labColumns.ts';
 
 /** A laboratory's sheet as rows under headings, whatever stands above them and whichever way it lies. */
@@ -164,7 +165,7 @@ const trimmed = (row: readonly string[]): readonly string[] =>
  */
 export function labTableOf(all: readonly (readonly string[])[], lies: SheetLies = {}): FoundTable {
   const lines = all
-    .map((row, i): Line => ({ row: trimmed(row), line: i + 1 }))
+    .map((row, i): Line => ({ row: trimmed(row).map(cellOf), line: i + 1 }))
     .filter(({ row }) => row.length > 0);
   const table = lines.map(({ row }) => row);
   const across = acrossFrom(table);

@@ -52,6 +52,13 @@ function marksOf(digits: string, decimal: DecimalMark): number | readonly [numbe
   return asDecimal();
 }
 
+/** Nobody types a figure with its unit in more characters; what is longer is no figure, and is not searched for one. */
+export const MOST_TYPED = 200;
+/** A cell of a table is read so far; a book in one cell is none of a table's. */
+const MOST_CELL = 1000;
+export const cellOf = (text: string): string => (text.length > MOST_CELL ? text.slice(0, MOST_CELL) : text);
+const SIGN = /^[-−–]\s*/;
+
 /**
  * Reads "1 1/2", "½", "1,5", "1,000", "−3", "two" or ".6" from the head of a text.
  * @param decimal the mark that the person's language writes; English where it is not known
@@ -59,9 +66,12 @@ function marksOf(digits: string, decimal: DecimalMark): number | readonly [numbe
  */
 export function readNumber(text: string, decimal: DecimalMark = '.'): ReadNumber | undefined {
   const t = text.trim().replace(/^\+\s*/, '');
-  const sign = /^[-−–]\s*/.exec(t);
+  if (t.length > MOST_TYPED) return undefined;
+  const sign = SIGN.exec(t);
   if (sign) {
-    const positive = readNumber(t.slice(sign[0].length), decimal);
+    const unsigned = t.slice(sign[0].length);
+    // two signs are no number
+    const positive = SIGN.test(unsigned) ? undefined : readNumber(unsigned, decimal);
     if (!positive) return undefined;
     if ('value' in positive) return { ...positive, value: -positive.value };
     return { ...positive, readings: [-positive.readings[0], -positive.readings[1]] };

@@ -220,3 +220,15 @@ it('the warmth of water in words is the coldest that it may mean', () => {
 it('an Australian tablespoon is 20 mL', () => {
   expect(parseQuantity('2 AU tbsp', 'doseMl', { units: 'metric' })).toMatchObject({ ok: true, value: 40 });
 });
+
+describe('what nobody types', () => {
+  it.each(['-', '5 gal ', '1', '⅛', '1,', ' 1/', 'a', '('])('%s ten thousand times is no figure', part => {
+    for (const dimension of dimensions)
+      expect(parseQuantity(part.repeat(10_000), dimension, { units: 'US' })).toMatchObject({ ok: false });
+  });
+
+  it('two signs are no number', () => {
+    expect(parseQuantity('--5', 'temperatureC', { units: 'metric' })).toMatchObject({ ok: false });
+    expect(parseQuantity('- 5', 'temperatureC', { units: 'metric' })).toMatchObject({ ok: true, value: -5 });
+  });
+});

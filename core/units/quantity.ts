@@ -1,5 +1,5 @@
 import { type Dimension, dimensionOf } from './dimension.ts';
-import { type DecimalMark, readNumber } from './number.ts';
+import { type DecimalMark, MOST_TYPED, readNumber } from './number.ts';
 import type { UnitSystem } from './system.ts';
 import { chiefWords, ownOf } from './words.ts';
 
@@ -86,6 +86,8 @@ export function parseQuantity(text: string, dimension: Dimension, typing: Typing
   const { measure, own = 1, bare, asked } = dimensionOf(dimension);
   const typed = text.trim();
   if (typed === '') return { ok: false, why: 'empty', text };
+  if (typed.length > MOST_TYPED)
+    return { ok: false, why: 'no-number', text: `${typed.slice(0, MOST_TYPED)}…` };
   const warmth = warmthWords[typed.toLowerCase().replace(/\s+/g, ' ')];
   if (warmth && dimension === 'waterC') return { ok: true, value: warmthC[warmth] };
   const lead = LEADING[dimension]?.exec(typed);
