@@ -21,7 +21,7 @@ import { hand } from '#demo/hand.ts';
 import { household } from '#demo/household.ts';
 import { copyOfDay, tooMany } from './db/copies.ts';
 import { copyTo, extentOf, verify } from './db/copy.ts';
-import { databaseFile, holdFolder, requireWhole } from './db/folder.ts';
+import { databaseFile, holdFolder, logFile, requireWhole, rotateLog } from './db/folder.ts';
 import { openDatabase } from './db/open.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from './testServer.ts';
 
@@ -297,6 +297,26 @@ it('the log as JSON comes in again, in any order and twice, and goes out as it c
   expect((await again.replay()).differing).toEqual([]);
   await again.stop();
   removeFolder(other);
+});
+
+it('what is kept is its owner’s alone: the folder, the database, a copy of it', async () => {
+  const mode = (path: string) => (statSync(path).mode & 0o777).toString(8);
+  const other = join(folder, 'kept');
+  const backup = join(folder, 'one.backup');
+  expect(await script('backup', backup, folder)).toMatchObject({ ok: true });
+  expect(mode(backup)).toBe('600');
+  expect(await script('restore', backup, other)).toMatchObject({ ok: true });
+  expect([mode(other), mode(databaseFile(other))]).toEqual(['700', '600']);
+});
+
+it('the server’s log is put aside once it has grown', () => {
+  const log = logFile(folder);
+  writeFileSync(log, 'x'.repeat(1000));
+  rotateLog(folder);
+  expect(existsSync(`${log}.1`)).toBe(false);
+  writeFileSync(log, 'x'.repeat(5_000_001));
+  rotateLog(folder);
+  expect([existsSync(log), statSync(`${log}.1`).size]).toEqual([false, 5_000_001]);
 });
 
 describe('a folder that cannot be served is told in one sentence, and nothing in it is begun anew', () => {

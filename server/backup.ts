@@ -10,6 +10,8 @@ if (!target) {
 }
 try {
   requireThere(folder);
+  // a copy is as private as what it is of
+  process.umask(0o077);
   const { entries, bytes } = await copyTo(databaseFile(folder), resolve(target));
   console.log(`${entries} entries, ${(bytes / 1e6).toFixed(1)} MB in ${target}; opened and replayed.`);
 } catch (error) {

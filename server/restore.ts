@@ -1,4 +1,4 @@
-import { existsSync, mkdirSync, readFileSync, renameSync } from 'node:fs';
+import { existsSync, readFileSync, renameSync } from 'node:fs';
 import * as v from 'valibot';
 import { EntrySchema } from '#contract/entry.ts';
 import { inOrder } from '#core/log/entry.ts';
@@ -13,7 +13,14 @@ import {
   settleInto,
   verify,
 } from './db/copy.ts';
-import { databaseFile, FolderProblem, holdFolder, ownFolder, requireSound } from './db/folder.ts';
+import {
+  databaseFile,
+  FolderProblem,
+  holdFolder,
+  keepPrivate,
+  ownFolder,
+  requireSound,
+} from './db/folder.ts';
 import { openDatabase } from './db/open.ts';
 import { openLog } from './log/append.ts';
 import { lotsOf } from './log/rows.ts';
@@ -101,7 +108,7 @@ if (!source || !existsSync(source)) {
 try {
   const isLog = source.endsWith('.json');
   // a folder that lost its database is what a backup is for
-  mkdirSync(folder, { recursive: true });
+  keepPrivate(folder);
   if (isLog) requireSound(folder);
   const release = await holdFolder(folder);
   console.log(await (isLog ? restoreLog(source, folder) : restoreFile(source, folder)));

@@ -3,7 +3,15 @@ import { destination, pino } from 'pino';
 import { type App, createApp } from './app.ts';
 import { isAhead, systemClock, testClock } from './clock.ts';
 import { keepCopies } from './db/copies.ts';
-import { databaseFile, FolderProblem, holdFolder, logFile, requireSound } from './db/folder.ts';
+import {
+  databaseFile,
+  FolderProblem,
+  holdFolder,
+  keepPrivate,
+  logFile,
+  requireSound,
+  rotateLog,
+} from './db/folder.ts';
 import { listen } from './listen.ts';
 
 export interface ServeOptions {
@@ -24,8 +32,10 @@ export async function serve(
   prepare: (app: App) => Promise<void> = async () => undefined,
 ): Promise<string> {
   const { folder, port, demo = false, testClock: start } = options;
+  keepPrivate(folder);
   requireSound(folder);
   const release = await holdFolder(folder);
+  rotateLog(folder);
   const lines = destination({ dest: logFile(folder), sync: true });
   // a full disk takes no log line either: the server goes on, and says so to whoever records
   lines.on('error', () => undefined);

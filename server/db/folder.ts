@@ -1,5 +1,6 @@
 import {
   accessSync,
+  chmodSync,
   closeSync,
   constants,
   existsSync,
@@ -7,6 +8,7 @@ import {
   openSync,
   readFileSync,
   readSync,
+  renameSync,
   statSync,
   writeFileSync,
 } from 'node:fs';
@@ -57,6 +59,26 @@ export async function holdFolder(folder: string): Promise<() => void> {
       `Another Zeolite serves ${folder}. Stop that one first, or name another folder in ZEOLITE_DATA.`,
     );
   }
+}
+
+/** What is written from now on is its owner's alone: files 600, folders 700. A system without such rights goes on without. */
+export function keepPrivate(folder: string): void {
+  process.umask(0o077);
+  try {
+    mkdirSync(folder, { recursive: true });
+    chmodSync(folder, 0o700);
+  } catch {
+    // whether the folder can be used at all is said where that is looked at
+  }
+}
+
+/** The server's own log begins anew when it has grown so far; the one before is kept beside it (bytes). */
+const MOST_LOG_BYTES = 5_000_000;
+
+/** Puts a log that has grown aside, in the place of the one that was put aside before. */
+export function rotateLog(folder: string): void {
+  const log = logFile(folder);
+  if (existsSync(log) && statSync(log).size > MOST_LOG_BYTES) renameSync(log, `${log}.1`);
 }
 
 const MAGIC = 'SQLite format 3\0';
