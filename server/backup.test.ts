@@ -13,12 +13,13 @@ import {
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { createClient } from '@libsql/client';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Snapshot } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
 import { addMinutes } from '#core/calendar/day.ts';
 import { hand } from '#demo/hand.ts';
 import { household } from '#demo/household.ts';
+import { bundleIn, bundleInto } from '../scripts/bundle.ts';
 import { copyOfDay, tooMany } from './db/copies.ts';
 import { copyTo, extentOf, verify } from './db/copy.ts';
 import { databaseFile, holdFolder, logFile, requireWhole, rotateLog } from './db/folder.ts';
@@ -26,6 +27,15 @@ import { openDatabase } from './db/open.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from './testServer.ts';
 
 const run = promisify(execFile);
+const BUNDLES = 'test-results/scripts';
+beforeAll(
+  () =>
+    bundleInto(
+      BUNDLES,
+      ['main', 'backup', 'restore', 'replay'].map(name => `server/${name}.ts`),
+    ),
+  120_000,
+);
 let folder: string;
 let server: TestServer;
 
@@ -42,7 +52,7 @@ afterEach(async () => {
 /** Runs one of the server's scripts; what it said, and whether it went well. */
 async function script(name: string, ...args: string[]): Promise<{ ok: boolean; said: string }> {
   try {
-    const { stdout } = await run(process.execPath, ['--import', 'tsx', `server/${name}.ts`, ...args]);
+    const { stdout } = await run(process.execPath, [bundleIn(BUNDLES, `server/${name}.ts`), ...args]);
     return { ok: true, said: stdout };
   } catch (error) {
     const { stdout, stderr } = error as { stdout: string; stderr: string };
@@ -321,7 +331,7 @@ it('the server’s log is put aside once it has grown', () => {
 
 describe('a folder that cannot be served is told in one sentence, and nothing in it is begun anew', () => {
   const start = (env: NodeJS.ProcessEnv) =>
-    run(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+    run(process.execPath, [bundleIn(BUNDLES, 'server/main.ts')], {
       env: { ...process.env, ZEOLITE_PORT: '0', ...env },
     }).then(
       () => 'it served',
