@@ -182,3 +182,40 @@ it('what is read, treated or opened in the first after it was poured out says no
   h.write('drawn', drum, { volumeL: 10, use: 'drinking', byTap: false });
   expect(state(second, 120)).toEqual(sound);
 });
+
+it('old water out of a tank that is treated in a jug keeps from then', () => {
+  fill(drum, 100);
+  const year = 365 * 1440;
+  h.at(at(year));
+  const jug = another('B-1');
+  fill(jug, 40, drum);
+  expect(state(jug, year + 5)).toMatchObject({ state: 'past', counts: 'utility' });
+  begin(h, jug);
+  dose(h, jug);
+  h.at(at(year + 70)).write('read', jug, free(0.6));
+  h.write('labelled', jug, {});
+  expect(state(jug, year + 80)).toMatchObject({ counts: 'drinking' });
+  // the tank itself is as old as it was
+  expect(state(drum, year + 80)).toMatchObject({ state: 'past', counts: 'utility' });
+});
+
+it.each([
+  ['cracked', 'drinking'],
+  ['leaking', 'drinking'],
+  ['algae', 'utility'],
+  ['near-fuel', 'utility'],
+] as const)(
+  'water out of a vessel that was found %s is %s water once it was treated in the next',
+  (found, counts) => {
+    fill(drum, 100);
+    h.write('inspected', drum, { found });
+    const jug = another('B-1');
+    fill(jug, 40, drum);
+    expect(state(jug, 5).counts).toBe('utility');
+    begin(h, jug);
+    dose(h, jug);
+    h.at(at(70)).write('read', jug, free(0.6));
+    h.write('labelled', jug, {});
+    expect(state(jug, 80).counts).toBe(counts);
+  },
+);
