@@ -9,7 +9,7 @@ import type { ContainerFacts, Fill, PastFill } from './facts.ts';
 import type { Draw, Failing, Filling } from './fields.ts';
 import { gradeAt } from './fit.ts';
 import { partsOf } from './parts.ts';
-import { isOpenAt, nothingStill, stillTrue } from './still.ts';
+import { isOpenAt, nothingStill, openOf, stillTrue } from './still.ts';
 
 // What entries make of the water in a container.
 
@@ -30,7 +30,9 @@ export function filled(before: Fill | undefined, entry: Told<Filling>): Fill {
     ...(vessel ? { vessel } : {}),
     isTap: rowOf(water).class === 'tap',
   };
-  const still = left ? stillTrue(left, entry.happenedAt) : nothingStill;
+  const still = left
+    ? { ...stillTrue(left, entry.happenedAt), ...openOf(left, entry.happenedAt) }
+    : nothingStill;
   const readings: Fill['readings'] =
     residualMgL === undefined
       ? still.readings

@@ -219,3 +219,11 @@ it.each([
     expect(state(jug, 80).counts).toBe(counts);
   },
 );
+
+it.each([0, 5])('half a rotation opens the vessel, with %s minutes between its halves', minutes => {
+  fill(drum, 100);
+  h.at(at(100)).write('drawn', drum, { volumeL: 50, use: 'utility', byTap: false });
+  h.at(at(100 + minutes));
+  fill(drum, 50);
+  expect(state(drum, 110)).toMatchObject({ state: 'open', counts: 'drinking', until: '2026-06-04' });
+});

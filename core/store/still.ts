@@ -13,6 +13,12 @@ export function isOpenAt({ openedAt, germsTreatedAt, batches }: Fill, at: Instan
   return !batches.some(b => b.begunAt > openedAt && standingOf(b, at).provedAt !== undefined);
 }
 
+/** Since when a vessel is open, and how: what was opened is not closed by filling it up. */
+export const openOf = (fill: Fill, at: Instant): Pick<Still, 'openedAt' | 'openedByTap'> =>
+  fill.openedAt && isOpenAt(fill, at)
+    ? { openedAt: fill.openedAt, openedByTap: fill.openedByTap ?? true }
+    : {};
+
 /** Nothing stays of no water. */
 export const nothingStill: Still = { readings: [], batches: [] };
 
@@ -36,13 +42,13 @@ export function stillTrue(fill: Fill, at: Instant): Still {
     });
   const isUnproved = decided !== undefined && standingOf(decided, at).provedAt === undefined;
   const last = lastFree(fill.readings.filter(reading => reading.at <= at));
-  const { dechlorinatedAt = '9999', openedAt = '9999', openedByTap = true, printedUntil } = fill;
+  const { dechlorinatedAt = '9999', openedAt = '9999', printedUntil } = fill;
   return {
     batches: isUnproved ? [decided] : [],
     readings: last && isTooStrong(last) && dechlorinatedAt > at ? [last] : [],
     ...(dechlorinatedAt <= at ? { dechlorinatedAt } : {}),
-    // what was opened is not closed by filling it up
-    ...(openedAt < at && isOpenAt(fill, at) ? { openedAt, openedByTap } : {}),
+    // pouring out is itself an opening, which is none of the water that left
+    ...(openedAt < at ? openOf(fill, at) : {}),
     ...(printedUntil ? { printedUntil } : {}),
   };
 }
