@@ -1,5 +1,8 @@
 import { beginBatch, doseAndStir, expect, settle, test } from './zeolite.ts';
 
+// as most people see it: with what slides and fades
+test.use({ contextOptions: { reducedMotion: 'no-preference' } });
+
 test('from empty to a proved drum in at most 25 clicks and fields, through a reload and a restart', async ({
   zeolite,
   visitor,

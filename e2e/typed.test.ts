@@ -44,6 +44,7 @@ test('what a hand typed into a form is there again after Escape, after another p
   visitor,
   zeolite,
 }) => {
+  test.setTimeout(300_000);
   const { page } = visitor;
   await settle(visitor, /^treated tap water/);
   // a notice is given of a source
