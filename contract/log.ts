@@ -9,12 +9,22 @@ export type Mode = 'intend' | 'happened';
 /** Most entries in one request; they are recorded together or not at all. */
 export const MOST_ENTRIES = 5000;
 
+/** Which log an address serves. */
+export interface LogId {
+  /** The id of the data folder: another household's water is another folder's. */
+  readonly folder: string;
+  /** Changes with every restore: what is known of the log before is not mixed with the one after. */
+  readonly epoch: string;
+}
+
 /** A request to record: its entries are read one by one (`EntrySchema`), for there may be many. */
 export const PostEntriesSchema = v.object({
   entries: v.pipe(v.array(v.unknown()), v.minLength(1, 'required'), v.maxLength(MOST_ENTRIES, 'too-many')),
   mode: v.picklist(['intend', 'happened'] satisfies Mode[]),
   /** The id of the folder that it was recorded for: another one does not take it. */
   folder: v.exactOptional(v.pipe(v.string(), v.maxLength(100))),
+  /** The epoch that it was recorded in: another one does not take it unasked. */
+  epoch: v.exactOptional(v.pipe(v.string(), v.maxLength(100))),
 });
 
 /** The facts of one subject after a change; null when it is gone. */
@@ -29,12 +39,10 @@ export interface Posted {
 }
 
 /** Everything a browser starts from. */
-export interface Snapshot {
+export interface Snapshot extends LogId {
   readonly seq: number;
   readonly now: string;
   readonly demo: boolean;
-  /** The id of the data folder that is served. */
-  readonly folder: string;
   /** The log has seen a later time than this machine tells: one of the two is wrong. */
   readonly isAhead?: true;
   readonly facts: readonly ChangedFacts[];
@@ -50,14 +58,14 @@ export interface Ahead {
 }
 
 /** What changed since a browser last heard: everything of the subjects that did, as it is now. */
-export interface Changes extends LogEvent {
+export interface Changes extends LogEvent, LogId {
   readonly now: string;
-  readonly folder: string;
 }
 
-/** Asks for what changed since a number of the log. */
+/** Asks for what changed since a number of the log, of the epoch that the number is of. */
 export const ChangesRequestSchema = v.object({
   since: v.pipe(v.string(), v.regex(/^\d{1,15}$/, 'whole'), v.transform(Number)),
+  epoch: v.exactOptional(v.pipe(v.string(), v.maxLength(100))),
 });
 
 /** More entries than this are read as a snapshot. */
@@ -65,6 +73,7 @@ export const MOST_CHANGED = 1000;
 
 /** One event of the stream: entries that came in, and what they changed. */
 export interface LogEvent {
+  readonly epoch: string;
   readonly seq: number;
   readonly ids: readonly string[];
   readonly changed: readonly ChangedFacts[];

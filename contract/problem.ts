@@ -11,6 +11,7 @@ export type ProblemKind =
   | 'too-large'
   | 'too-many-requests'
   | 'storage-full'
+  | 'storage-gone'
   | 'forbidden'
   | 'internal';
 

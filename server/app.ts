@@ -13,7 +13,7 @@ import { routes } from '#contract/routes.ts';
 import { LINES_TYPE } from '#contract/snapshotLines.ts';
 import * as areas from './areas.ts';
 import type { Clock } from './clock.ts';
-import { folderId } from './db/folder.ts';
+import { identityOf } from './db/identity.ts';
 import { openDatabase } from './db/open.ts';
 import { type Log, openLog } from './log/append.ts';
 import { logRoutes } from './log/routes.ts';
@@ -52,8 +52,11 @@ const isCompressed = (req: Request, res: Response): boolean => {
 export async function createApp({ file, clock, logger, demo = false }: AppOptions): Promise<App> {
   const database = await openDatabase(file);
   const stream = openStream();
+  const folder = dirname(file);
+  const logId = await identityOf(database, folder);
+  const { epoch } = logId;
   const log = await openLog(database, clock, ({ seq, accepted, changed }) =>
-    stream.tell({ seq, ids: accepted, changed }),
+    stream.tell({ epoch, seq, ids: accepted, changed }),
   );
 
   const app = express();
@@ -93,8 +96,7 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
     }),
   );
   app.use(express.json({ limit: LARGEST_BODY }));
-  const folder = dirname(file);
-  const room: Room = { database, log, clock, stream, demo, folder, folderId: folderId(folder) };
+  const room: Room = { database, log, clock, stream, demo, folder, logId };
   app.use(logRoutes(room));
   for (const routesOf of Object.values<AreaRoutes>(areas)) {
     const router = routesOf(room);

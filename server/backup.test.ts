@@ -93,9 +93,10 @@ describe('a backup', () => {
     // as it was before hands had an id, and with facts as another build folded them
     const old = createClient({ url: `file:${backup}` });
     for (const sql of [
+      'DROP TABLE identity',
       'DROP INDEX entries_in_order',
       'ALTER TABLE entries DROP COLUMN hand',
-      'DELETE FROM __drizzle_migrations WHERE created_at = (SELECT max(created_at) FROM __drizzle_migrations)',
+      'DELETE FROM __drizzle_migrations WHERE created_at >= (SELECT created_at FROM __drizzle_migrations ORDER BY created_at LIMIT 1 OFFSET 2)',
       `UPDATE facts SET body = '{"id":"${home}","name":"otherwise"}' WHERE subject = '${home}'`,
       'PRAGMA user_version = 0',
     ])
@@ -109,6 +110,32 @@ describe('a backup', () => {
     expect((await again.replay()).differing).toEqual([]);
     await again.stop();
     removeFolder(other);
+  });
+
+  it('keeps the folder that it is of and begins another epoch, whatever became of the file of the id', async () => {
+    const logOf = async ({ get }: TestServer) => {
+      const { folder, epoch } = await get<Snapshot>('/api/snapshot');
+      return { folder, epoch };
+    };
+    const before = await logOf(server);
+    expect(before.folder).toMatch(/^[0-9A-Z]{26}$/);
+    writeFileSync(join(folder, 'folder.id'), '');
+    server = await server.restart();
+    expect(await logOf(server)).toEqual(before);
+    const backup = join(folder, 'one.backup');
+    await copyTo(databaseFile(folder), backup);
+    await server.stop();
+    const epochs = new Set([before.epoch]);
+    for (let i = 0; i < 2; i++) {
+      expect(await script('restore', backup, folder)).toMatchObject({ ok: true });
+      server = await startServer(folder);
+      const after = await logOf(server);
+      expect(after.folder).toBe(before.folder);
+      epochs.add(after.epoch);
+      await server.stop();
+    }
+    expect(epochs.size).toBe(3);
+    server = await startServer(folder);
   });
 
   it('onto a used folder keeps what was there', async () => {

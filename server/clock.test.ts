@@ -62,25 +62,30 @@ describe('a clock that ran ahead once', () => {
     expect(ahead.entries.map(e => e.kind)).toEqual(['filled']);
   });
 
-  it('is put right by an entry, and time goes on; also after the next start', async () => {
+  /** One entry says it, as the page does. */
+  const putRight = async (h: Hand) => {
+    const { now, machine } = await server.get<Ahead>('/api/ahead');
+    return server.post(
+      [h.at(machine).write('clock.put-right', 'group', { wasAt: now, anew: true })],
+      'happened',
+    );
+  };
+
+  it('is put right by one entry, which tells anew what is dated later; also after the next start', async () => {
     const { h, drum } = await filledAhead();
-    const { now, machine, entries } = await server.get<Ahead>('/api/ahead');
-    const right = h.at(machine).write('clock.put-right', 'group', { wasAt: now });
-    expect((await server.post([right], 'happened')).status).toBe(201);
+    expect((await putRight(h)).status).toBe(201);
     expect((await snapshot()).isAhead).toBeUndefined();
     expect((await snapshot()).now < addMinutes(today, 60)).toBe(true);
-    // what was dated later is told anew, as of now
-    const [late] = entries;
-    const again = [
-      h.write('struck', drum, { target: late!.id }),
-      h.write('filled', drum, { volumeL: { value: 198, known: 'measured' }, water: 'well', sealed: true }),
-    ];
-    expect((await server.post(again, 'happened')).status).toBe(201);
     const fill = (await drumOf(drum))?.fill;
     expect(fill?.remainingL).toBe(198);
     expect(fill!.at < addMinutes(today, 60)).toBe(true);
     const later = (await server.get<Ahead>('/api/ahead')).entries;
     expect(later.filter(e => e.happenedAt > addMinutes(today, 60))).toEqual([]);
+    // what is done now is done to what is told anew
+    expect(
+      (await server.post([h.at(server.clock.now()).write('emptied', drum, { to: 'drain' })])).status,
+    ).toBe(201);
+    expect((await drumOf(drum))?.fill).toBeUndefined();
 
     server = await server.restart();
     const head = await snapshot();
@@ -93,6 +98,49 @@ describe('a clock that ran ahead once', () => {
     await server.stop();
     server = await startServer(folder, testClock());
     expect((await snapshot()).isAhead).toBe(true);
+  });
+
+  it('is put right whatever the number, in the order in which it was told, and once', async () => {
+    const { h, drum } = await filledAhead();
+    // more than a request has room for, told while the server still believed the clock
+    const now = server.clock.now();
+    const drawn = Array.from({ length: 6000 }, () =>
+      h.at(now).write('drawn', drum, { volumeL: 0.01, use: 'utility', byTap: true }),
+    );
+    for (const lot of [drawn.slice(0, 3000), drawn.slice(3000)])
+      expect((await server.post(lot, 'happened')).status).toBe(201);
+    const { entries: before } = await server.replay();
+    const right = [
+      h.at((await server.get<Ahead>('/api/ahead')).machine).write('clock.put-right', 'group', {
+        ...{ wasAt: server.clock.now(), anew: true as const },
+      }),
+    ];
+    expect((await server.post(right, 'happened')).status).toBe(201);
+    // sent once more, because the answer was lost
+    expect((await server.post(right, 'happened')).body.accepted).toEqual([]);
+    const { entries: after, differing } = await server.replay();
+    expect([after - before, differing]).toEqual([1 + 2 * 6001, []]);
+    expect((await drumOf(drum))?.fill?.remainingL).toBeCloseTo(198 - 60, 6);
+    expect((await server.get<Ahead>('/api/ahead')).entries).toEqual([]);
+  });
+
+  it('of which something was left by a build before this one is still seen, and nothing is recorded under it', async () => {
+    const { h, drum } = await filledAhead();
+    const { now, machine } = await server.get<Ahead>('/api/ahead');
+    const half = h.at(machine).write('clock.put-right', 'group', { wasAt: now });
+    expect((await server.post([half], 'happened')).status).toBe(201);
+    expect((await snapshot()).isAhead).toBe(true);
+    const refused = await server.post([h.at(machine).write('emptied', drum, { to: 'drain' })]);
+    expect(refused).toMatchObject({
+      status: 409,
+      body: { judgements: [{ verdict: 'refuse', reason: { id: 'guard.later-than-now' } }] },
+    });
+    expect((await putRight(h)).status).toBe(201);
+    expect(
+      (await server.post([h.at(server.clock.now()).write('emptied', drum, { to: 'drain' })])).status,
+    ).toBe(201);
+    expect((await drumOf(drum))?.fill).toBeUndefined();
+    expect((await snapshot()).isAhead).toBeUndefined();
   });
 
   it('is not what a few minutes are: the clock stands until the time catches up, as before', async () => {

@@ -15,7 +15,7 @@ export interface Clock {
 }
 
 /** A log further ahead of the machine than this is no matter of seconds: one of the two is wrong, and somebody is asked (minutes). */
-const AHEAD_MIN = 10;
+export const AHEAD_MIN = 10;
 
 /** Whether the log has seen a later time than the machine tells. */
 export const isAhead = (clock: Clock): boolean => clock.now() > addMinutes(clock.machine(), AHEAD_MIN);

@@ -11,6 +11,7 @@ const statusOf: Record<ProblemKind, number> = {
   'too-large': 413,
   'too-many-requests': 429,
   'storage-full': 507,
+  'storage-gone': 503,
   forbidden: 403,
   internal: 500,
 };
@@ -58,7 +59,7 @@ function kindOf(error: unknown): ProblemKind {
 
 export const onError: ErrorRequestHandler = (error, req, res, _next) => {
   const kind = kindOf(error);
-  if (kind === 'internal' || kind === 'storage-full') req.log?.error({ err: error }, 'request failed');
+  if (statusOf[kind] >= 500) req.log?.error({ err: error }, 'request failed');
   // an answer that had begun cannot become another one: it is cut, so that nobody takes half of it for the whole
   if (res.headersSent) res.destroy();
   else sendProblem(res, kind, error instanceof ProblemError ? error.more : {});

@@ -21,6 +21,7 @@ import {
   ownFolder,
   requireSound,
 } from './db/folder.ts';
+import { beginEpoch } from './db/identity.ts';
 import { openDatabase } from './db/open.ts';
 import { openLog } from './log/append.ts';
 import { lotsOf } from './log/rows.ts';
@@ -37,7 +38,9 @@ async function restoreFile(source: string, folder: string): Promise<string> {
   const whole = `${file}.restoring`;
   await copyWhole(source, whole);
   // one of an older build is brought to this one's schema, and its facts are folded anew
-  await (await openDatabase(whole)).close();
+  const brought = await openDatabase(whole);
+  await beginEpoch(brought, folder);
+  await brought.close();
   await verify(whole);
   await settleInto(whole);
   removeBeside(whole);

@@ -1,4 +1,5 @@
 import type { Router } from 'express';
+import type { LogId } from '#contract/log.ts';
 import type { Clock, TestClock } from './clock.ts';
 import type { Database } from './db/open.ts';
 import type { Log } from './log/append.ts';
@@ -11,9 +12,10 @@ export interface Room {
   readonly clock: Clock | TestClock;
   readonly stream: Stream;
   readonly demo: boolean;
-  /** The data folder, and its id. */
+  /** The data folder. */
   readonly folder: string;
-  readonly folderId: string;
+  /** Which log is in it. */
+  readonly logId: LogId;
 }
 
 /** The routes of an area; undefined where it has none in this room. */

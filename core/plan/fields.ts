@@ -135,7 +135,8 @@ export const home = fields({ name: name(), people: v.pipe(v.array(person), v.max
 export type HomeFields = DataOf<typeof home>;
 
 /** What the clock said when it was found to have run ahead. */
-export const clockFault = fields({ wasAt: instant });
+/** `anew`: the log tells by itself what is dated later; entries of builds before this one left that to the page. */
+export const clockFault = fields({ wasAt: instant, anew: v.exactOptional(v.literal(true)) });
 
 /** A list of containers that was kept by hand and taken in; the digest recognises it when it comes again. */
 export const takenList = fields({

@@ -9,6 +9,9 @@ import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
 
+/** What a row of the log takes of the disk, roughly. */
+const ROW_BYTES = 4096;
+
 /** Photos of containers and places, kept beside the log under the digest that entries name. */
 export function photoRoutes({ database, clock }: Room): Router {
   const router = Router();
@@ -19,12 +22,18 @@ export function photoRoutes({ database, clock }: Room): Router {
     const type = photoType(bytes);
     if (!type) throw new ProblemError('invalid', { errors: [{ pointer: '', reason: 'no-photo' }] });
     const digest = createHash('sha256').update(bytes).digest('hex');
-    await database.write(async () => {
-      await database.db
-        .insert(photos)
-        .values({ digest, type, bytes, receivedAt: clock.now() })
-        .onConflictDoNothing();
-    });
+    const receivedAt = clock.now();
+    await database.write(() =>
+      database.commit(async tx => {
+        // one that is sent again is new again: what names it may still be on its way
+        await tx
+          .insert(photos)
+          .values({ digest, type, bytes, receivedAt })
+          .onConflictDoUpdate({ target: photos.digest, set: { receivedAt } });
+      }),
+    );
+    // as many as a photo takes the room of
+    database.wrote(Math.ceil(bytes.length / ROW_BYTES));
     res.status(201).json({ digest } satisfies KeptPhoto);
   });
 

@@ -123,6 +123,7 @@ export async function verify(file: string): Promise<Copy> {
     found = await replay({
       db,
       write: work => work(),
+      commit: async () => undefined,
       wrote: () => undefined,
       settled: async () => undefined,
       close: async () => undefined,

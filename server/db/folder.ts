@@ -6,16 +6,13 @@ import {
   existsSync,
   mkdirSync,
   openSync,
-  readFileSync,
   readSync,
   renameSync,
   statSync,
-  writeFileSync,
 } from 'node:fs';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 import { createClient } from '@libsql/client';
-import { ulid } from 'ulid';
 
 /** What keeps a server from a data folder, in a sentence that says the way on. */
 export class FolderProblem extends Error {}
@@ -34,6 +31,8 @@ export function requireThere(folder: string): void {
 
 /** The database in a data folder. */
 export const databaseFile = (folder: string): string => join(folder, 'zeolite.db');
+/** What a server holds of it as long as it runs. */
+export const lockFile = (folder: string): string => join(folder, 'lock.db');
 /** The server's own log in it. */
 export const logFile = (folder: string): string => join(folder, 'server.log');
 
@@ -45,7 +44,7 @@ const RESTORE = 'npm run restore -- <backup file>';
  * @throws FolderProblem when another server holds it
  */
 export async function holdFolder(folder: string): Promise<() => void> {
-  const client = createClient({ url: `file:${join(folder, 'lock.db')}` });
+  const client = createClient({ url: `file:${lockFile(folder)}` });
   try {
     const held = await client.transaction('write');
     return () => {
@@ -126,15 +125,6 @@ export function requireWhole(file: string): void {
   const pageBytes = header.readUInt16BE(16) === 1 ? 65_536 : header.readUInt16BE(16);
   if (statSync(file).size < pageBytes * header.readUInt32BE(28))
     throw new FolderProblem(`${file} was cut: a part of it is missing. Restore a backup: ${RESTORE}`);
-}
-
-/** The id of a data folder, made with it: what a browser recorded for one folder never goes to another. */
-export function folderId(folder: string): string {
-  const file = join(folder, 'folder.id');
-  if (existsSync(file)) return readFileSync(file, 'utf8').trim();
-  const id = ulid();
-  writeFileSync(file, `${id}\n`);
-  return id;
 }
 
 /** What the engine says of a file, as a sentence; undefined for what has nothing to do with the file. */

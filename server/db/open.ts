@@ -4,8 +4,10 @@ import { fileURLToPath } from 'node:url';
 import { type Client, createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { ProblemError } from '../problems.ts';
 import { pause } from '../slices.ts';
-import { FolderProblem, fileProblem } from './folder.ts';
+import { FolderProblem, fileProblem, lockFile } from './folder.ts';
+import { watch } from './place.ts';
 import { refoldIfOlder } from './refold.ts';
 import * as schema from './schema.ts';
 
@@ -16,6 +18,12 @@ export interface Database {
   readonly db: Db;
   /** Writes go one after another: a second connection would find the file busy. */
   readonly write: <T>(work: () => Promise<T>) => Promise<T>;
+  /**
+   * Does what is acknowledged afterwards, in one transaction, and only while the file is the one that was opened: a tool that
+   * puts another one under its name would have it written into a file that is gone.
+   * @throws ProblemError storage-gone
+   */
+  readonly commit: (work: (tx: Tx) => Promise<void>) => Promise<void>;
   /**
    * Told of so many rows written: now and then they go from the log of the last writes into the file itself, as a piece of work
    * of its own, that nobody waits for.
@@ -77,6 +85,10 @@ export async function openDatabase(file: string): Promise<Database> {
   const settled = async () => {
     await last;
   };
+  const isInPlace = watch([file, lockFile(dirname(file))]);
+  const requireInPlace = () => {
+    if (!isInPlace()) throw new ProblemError('storage-gone');
+  };
   let rowsInLog = 0;
   const wrote = (rows: number) => {
     rowsInLog += rows;
@@ -91,10 +103,17 @@ export async function openDatabase(file: string): Promise<Database> {
   const database: Database = {
     db,
     write,
+    commit: async work => {
+      requireInPlace();
+      await db.transaction(work);
+      requireInPlace();
+    },
     wrote,
     settled,
     close: async () => {
       await settled();
+      // nothing goes into a file that was put in the place of this one
+      if (!isInPlace()) return client.close();
       // the log of the last writes goes into the file itself, so that a copy of that one file is the whole
       // (where that cannot be, they stay beside it and are put together at the next start)
       await client.execute('PRAGMA wal_checkpoint(TRUNCATE)').catch(() => undefined);

@@ -42,6 +42,13 @@ export const facts = sqliteTable('facts', {
   lastEntry: text('last_entry').notNull(),
 });
 
+/** Which folder's log this is, and its epoch: one row, which goes with every copy of the file. */
+export const identity = sqliteTable('identity', {
+  row: integer('row').primaryKey(),
+  folder: text('folder').notNull(),
+  epoch: text('epoch').notNull(),
+});
+
 /** Photos by the SHA-256 of their bytes: the same picture sent twice is kept once. Entries name them. */
 export const photos = sqliteTable('photos', {
   digest: text('digest').primaryKey(),

@@ -1,18 +1,20 @@
 import { eq, gte, max, sql } from 'drizzle-orm';
 import type { ChangedFacts, Mode, Posted } from '#contract/log.ts';
 import { addMinutes } from '#core/calendar/day.ts';
-import { refusals } from '#core/judgement.ts';
+import { type Judgement, judge, message, refusals } from '#core/judgement.ts';
 import { subjectsOf } from '#core/log/entry.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { type Entry, type EntryKind, foldSubject, guard, restsOn, step } from '#core/record.ts';
+import { standing } from '#core/log/strikes.ts';
+import { type Entry, foldSubject, guard, restsOn, step } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
 import type { Clock } from '../clock.ts';
 import type { Database } from '../db/open.ts';
 import { entries, entrySubjects, facts } from '../db/schema.ts';
 import { ProblemError } from '../problems.ts';
 import { inSlices, pause, slices } from '../slices.ts';
-import { type Key, LiveFacts } from './live.ts';
+import { LiveFacts } from './live.ts';
 import { Lives } from './lives.ts';
+import { isPutRight, PUT_RIGHT, toldAnew } from './putRight.ts';
 import { entriesById, lotsOf, rowOf } from './rows.ts';
 
 /** A phone's clock may run this far ahead of the server's. */
@@ -62,35 +64,49 @@ export async function openLog(
   async function record(list: readonly Entry[], mode: Mode): Promise<Posted> {
     const { fresh, repeated } = await withoutRepeats(database, list);
     if (fresh.length === 0) return { seq, accepted: [], repeated, changed: [] };
-    const putsRight = fresh.some(e => e.kind === PUT_RIGHT);
+    const putsRight = fresh.find(isPutRight);
     const receivedAt = putsRight ? clock.machine() : clock.now();
     requireNotAhead(fresh, list, receivedAt);
-    const pending = new Pending(database, lives, fresh);
-    const touched = new Map<Subject, Key>();
+    const all = putsRight?.data.anew ? [...fresh, ...(await toldAnew(db, putsRight, receivedAt))] : fresh;
+    const pending = new Pending(database, lives, all);
+    const touched = new Set<Subject>();
+    // what a strike or a late entry changes is folded anew once, however many of them a request has
+    const stale = new Set<Subject>();
     const breathe = slices();
-    try {
-      for (const entry of fresh) {
+    const refold = async () => {
+      for (const subject of stale) {
         await breathe();
+        live.put(subject, foldSubject(subject, await pending.entriesOf(subject)), live.lastKey(subject)!);
+      }
+      stale.clear();
+    };
+    try {
+      for (const entry of all) {
+        await breathe();
+        if (mode === 'intend' && entry.kind !== 'struck') await refold();
         await requireAllowed(live, pending, entry, mode, receivedAt);
         pending.admit(entry);
         for (const subject of subjectsOf(entry)) {
-          await foldIn(live, pending, entry, subject);
-          touched.set(subject, live.lastKey(subject)!);
+          if (stale.has(subject) || !isNext(live, entry, subject)) stale.add(subject);
+          const facts = live.of(subject);
+          live.put(subject, stale.has(subject) ? facts : step(facts, entry, subject), entry);
+          touched.add(subject);
         }
       }
+      await refold();
       await pause();
-      await commit(database, live, fresh, touched, seq, receivedAt);
+      await commit(database, live, all, touched, seq, receivedAt);
     } catch (error) {
       live.takeBack();
       throw error;
     }
     live.keep();
-    lives.add(fresh);
-    seq += fresh.length;
+    lives.add(all);
+    seq += all.length;
     if (putsRight) clock.putRight();
     else clock.raise(receivedAt);
-    const changed = [...touched.keys()].map((s): ChangedFacts => [s, live.of(s) ?? null]);
-    const posted = { seq, accepted: fresh.map(e => e.id), repeated, changed };
+    const changed = [...touched].map((s): ChangedFacts => [s, live.of(s) ?? null]);
+    const posted = { seq, accepted: all.map(e => e.id), repeated, changed };
     await pause();
     told(posted);
     await pause();
@@ -109,9 +125,6 @@ export async function openLog(
     append: (list, mode) => database.write(() => record(list, mode)),
   };
 }
-
-/** The entry that says that what came before it was stamped by a clock that ran ahead. */
-const PUT_RIGHT = 'clock.put-right' satisfies EntryKind;
 
 /** The latest moment that the log has seen, since its clock was last put right. */
 async function newestSeen({ db }: Database): Promise<string | undefined> {
@@ -168,7 +181,8 @@ function requireNotAhead(fresh: readonly Entry[], list: readonly Entry[], now: s
 /** The entries of a request that are not in the file yet, beside those that are. */
 class Pending {
   readonly #database: Database;
-  readonly #admitted: Entry[] = [];
+  readonly #admitted = new Map<string, Entry>();
+  readonly #bySubject = new Map<Subject, Entry[]>();
   readonly #lives: Lives;
   readonly #struck: ReadonlySet<string>;
 
@@ -179,7 +193,12 @@ class Pending {
   }
 
   admit(entry: Entry): void {
-    this.#admitted.push(entry);
+    this.#admitted.set(entry.id, entry);
+    for (const subject of subjectsOf(entry)) {
+      const before = this.#bySubject.get(subject);
+      if (before) before.push(entry);
+      else this.#bySubject.set(subject, [entry]);
+    }
   }
 
   isStruckToo(id: string): boolean {
@@ -188,14 +207,11 @@ class Pending {
 
   /** Everything on a subject: what is in the file, and what of this request came before. */
   async entriesOf(subject: Subject): Promise<Entry[]> {
-    return [
-      ...(await this.#lives.of(subject)),
-      ...this.#admitted.filter(e => subjectsOf(e).includes(subject)),
-    ];
+    return [...(await this.#lives.of(subject)), ...(this.#bySubject.get(subject) ?? [])];
   }
 
   async find(id: string): Promise<Entry | undefined> {
-    return this.#admitted.find(e => e.id === id) ?? (await entriesById(this.#database.db, [id]))[0];
+    return this.#admitted.get(id) ?? (await entriesById(this.#database.db, [id]))[0];
   }
 }
 
@@ -208,7 +224,10 @@ async function requireAllowed(
 ): Promise<void> {
   if (entry.kind === 'struck') return requireStrikeable(pending, entry, mode);
   if (mode === 'happened') return;
-  const refused = refusals(guard(live.facts, entry, now));
+  const refused = [
+    ...(await laterThanNow(live, pending, entry, now)),
+    ...refusals(guard(live.facts, entry, now)),
+  ];
   if (refused.length > 0) throw new ProblemError('refused', { judgements: refused, detail: entry.id });
 }
 
@@ -230,13 +249,23 @@ async function requireStrikeable(
   if (rests.length > 0) throw new ProblemError('rests-on', { rests });
 }
 
-/** One entry into one subject: a step when it comes last, else its whole story again; what just begins may have a past. */
-async function foldIn(live: LiveFacts, pending: Pending, entry: Entry, subject: Subject): Promise<void> {
-  const facts =
-    entry.kind !== 'struck' && live.isLast(subject, entry) && !live.waitsToBegin(subject)
-      ? step(live.of(subject), entry, subject)
-      : foldSubject(subject, await pending.entriesOf(subject));
-  live.put(subject, facts, entry);
+/** Whether an entry is a step on from what its subject is; else the whole story is folded again: what just begins may have a past. */
+const isNext = (live: LiveFacts, entry: Entry, subject: Subject): boolean =>
+  entry.kind !== 'struck' && live.isLast(subject, entry) && !live.waitsToBegin(subject);
+
+/** A clock that ran ahead left something on it that is later than now: what is recorded now would be folded before it, and lost. */
+async function laterThanNow(
+  live: LiveFacts,
+  pending: Pending,
+  { subject }: Entry,
+  now: string,
+): Promise<Judgement[]> {
+  const latest = addMinutes(now, AHEAD_MIN);
+  if ((live.lastKey(subject)?.happenedAt ?? '') <= latest) return [];
+  const later = standing(await pending.entriesOf(subject)).filter(e => e.happenedAt > latest);
+  return later
+    .slice(0, 1)
+    .map(e => judge('refuse', message('guard.later-than-now', { at: e.happenedAt }), 'record'));
 }
 
 /** Rows that are written between two breaths. */
@@ -247,21 +276,22 @@ async function commit(
   database: Database,
   live: LiveFacts,
   fresh: readonly Entry[],
-  touched: ReadonlyMap<Subject, Key>,
+  touched: ReadonlySet<Subject>,
   seq: number,
   receivedAt: string,
 ): Promise<void> {
-  const states = [...touched].map(([subject, last]) => ({
-    subject,
-    body: live.of(subject) ?? null,
-    lastHappenedAt: last.happenedAt,
-    lastEntry: last.id,
-  }));
+  const states = [...touched].map(subject => {
+    const last = live.lastKey(subject)!;
+    return {
+      ...{ subject, body: live.of(subject) ?? null },
+      ...{ lastHappenedAt: last.happenedAt, lastEntry: last.id },
+    };
+  });
   const links = fresh.flatMap(e =>
     subjectsOf(e).map(subject => ({ subject, happenedAt: e.happenedAt, entry: e.id })),
   );
   const breathe = slices();
-  await database.db.transaction(async tx => {
+  await database.commit(async tx => {
     // a commit does not also move what lies in the log of the last writes into the file: that has a time of its own
     await tx.run(sql`PRAGMA wal_autocheckpoint = 0`);
     for (const lot of lotsOf(

@@ -53,18 +53,27 @@ describe('what changed since', () => {
 
   it('comes over a line that was cut, from the last event that came over it', async () => {
     await server.post(homes(2));
-    const cut = new AbortController();
-    const res = await fetch(new URL('/api/events', server.address), {
-      headers: { 'Last-Event-ID': '1' },
-      signal: cut.signal,
-    });
-    const reader = res.body!.pipeThrough(new TextDecoderStream()).getReader();
-    let text = '';
-    while (!text.includes('data:')) text += (await reader.read()).value;
-    cut.abort();
-    const event = JSON.parse(/^data: (.*)$/m.exec(text)![1]!) as LogEvent;
-    expect(event).toMatchObject({ seq: 2, ids: [h.entries[1]!.id] });
-    expect(/^id: 2$/m.test(text)).toBe(true);
+    const { epoch } = await server.get<Snapshot>('/api/snapshot');
+    // of another epoch nothing is told: the page asks for the whole by itself
+    const first = async (last: string) => {
+      const cut = new AbortController();
+      const res = await fetch(new URL('/api/events', server.address), {
+        headers: { 'Last-Event-ID': last },
+        signal: cut.signal,
+      });
+      const reader = res.body!.pipeThrough(new TextDecoderStream()).getReader();
+      const next = h.write('noted', 'group', { text: 'next' });
+      let text = (await reader.read()).value!;
+      await server.post([next]);
+      while (!text.includes('data:')) text += (await reader.read()).value;
+      cut.abort();
+      return { event: JSON.parse(/^data: (.*)$/m.exec(text)![1]!) as LogEvent, text };
+    };
+    const { event, text } = await first(`${epoch}:1`);
+    expect(event).toMatchObject({ epoch, seq: 2, ids: [h.entries[1]!.id] });
+    expect(text).toContain(`id: ${epoch}:2\n`);
+    for (const other of ['another:1', '1', '', `${epoch}:x`])
+      expect((await first(other)).event.seq).toBeGreaterThan(3);
   });
 });
 
@@ -82,6 +91,24 @@ it('what was recorded for another folder is not taken, and nothing of it is', as
   expect(await refused.json()).toMatchObject({ errors: [{ pointer: '/folder' }] });
   expect((await since(0)).seq).toBe(0);
   expect((await post({ entries: [entry], mode: 'happened', folder: own })).status).toBe(201);
+});
+
+it('another epoch is answered with neither changes nor records; its own, or none that is said, is', async () => {
+  const { folder: own, epoch } = await server.get<Snapshot>('/api/snapshot');
+  const [entry] = homes(1);
+  const post = async (of: object) =>
+    (
+      await fetch(new URL('/api/entries', server.address), {
+        method: 'POST',
+        headers: { 'Content-Type': 'application/json' },
+        body: JSON.stringify({ entries: [entry], mode: 'happened', ...of }),
+      })
+    ).status;
+  expect(await post({ folder: own, epoch: 'before' })).toBe(409);
+  expect(await since('0&epoch=before')).toMatchObject({ status: 409, errors: [{ pointer: '/epoch' }] });
+  expect(await post({ folder: own, epoch })).toBe(201);
+  for (const asked of ['0', `0&epoch=${epoch}`])
+    expect(await since(asked)).toMatchObject({ epoch, folder: own, seq: 1 });
 });
 
 describe('what a browser starts from', () => {

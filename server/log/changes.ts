@@ -10,7 +10,12 @@ import type { Log } from './append.ts';
  * What changed since a number of the log: each subject that did, as it is now.
  * @returns undefined where so much changed, or the number is none of this log's, that the snapshot is the shorter way
  */
-export async function changesSince(db: Db, log: Log, since: number): Promise<LogEvent | undefined> {
+export async function changesSince(
+  db: Db,
+  log: Log,
+  since: number,
+  epoch: string,
+): Promise<LogEvent | undefined> {
   const { facts, seq } = await log.view();
   if (since > seq || seq - since > MOST_CHANGED) return undefined;
   const rows = await db
@@ -21,5 +26,5 @@ export async function changesSince(db: Db, log: Log, since: number): Promise<Log
   const changed = [...subjects].map(
     (subject): ChangedFacts => [subject, subjectFactsOf(facts, subject) ?? null],
   );
-  return { seq, ids: rows.map(row => row.id), changed };
+  return { epoch, seq, ids: rows.map(row => row.id), changed };
 }

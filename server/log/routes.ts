@@ -10,17 +10,20 @@ import {
   ChangesRequestSchema,
   type History,
   HistoryRequestSchema,
+  type LogId,
+  MOST_ENTRIES,
   PostEntriesSchema,
   type Snapshot,
   type TakenEntries,
 } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
 import { LINES_TYPE, lineOfLot, type SnapshotHead, SUBJECTS_A_LINE } from '#contract/snapshotLines.ts';
+import { addMinutes } from '#core/calendar/day.ts';
 import { entryId, instant } from '#core/fields.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { standing } from '#core/log/strikes.ts';
 import { isOver, rowsOf } from '#core/record.ts';
-import { isAhead } from '../clock.ts';
+import { AHEAD_MIN, isAhead } from '../clock.ts';
 import { parsed, parsedEntries } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
@@ -48,9 +51,20 @@ async function* linesOf(head: SnapshotHead, facts: Facts): AsyncGenerator<string
   if (lot.length > 0) yield line();
 }
 
+/** @throws ProblemError conflict: what is sent was recorded for another folder, or in another epoch of this one */
+function requireSameLog(own: LogId, known: Partial<LogId>): void {
+  const other = (['folder', 'epoch'] as const).find(part => (known[part] ?? own[part]) !== own[part]);
+  if (other)
+    throw new ProblemError('conflict', { errors: [{ pointer: `/${other}`, reason: `other-${other}` }] });
+}
+
 /** The log over the wire: the way in, the snapshot, the stream, and what stands on a subject. */
-export function logRoutes({ database: { db }, log, clock, stream, demo, folderId }: Room): Router {
+export function logRoutes({ database: { db }, log, clock, stream, demo, logId }: Room): Router {
   const router = Router();
+
+  // whatever brought it there, an entry of tomorrow is never left unseen
+  const isBehindLog = async () =>
+    isAhead(clock) || (await entriesAfter(db, addMinutes(clock.machine(), AHEAD_MIN), 1)).length > 0;
 
   router.get(routes.health, (_req, res) => {
     res.json({ ok: true, seq: log.seq(), now: clock.now() });
@@ -62,8 +76,8 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, folderId
       seq,
       now: clock.now(),
       demo,
-      folder: folderId,
-      ...(isAhead(clock) ? { isAhead: true } : {}),
+      ...logId,
+      ...((await isBehindLog()) ? { isAhead: true } : {}),
     };
     res.set('Cache-Control', 'no-store');
     if (req.accepts(['json', LINES_TYPE]) !== LINES_TYPE) {
@@ -76,9 +90,8 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, folderId
   });
 
   router.post(routes.entries, async (req, res) => {
-    const { entries: list, mode, folder = folderId } = parsed(PostEntriesSchema, req.body);
-    if (folder !== folderId)
-      throw new ProblemError('conflict', { errors: [{ pointer: '/folder', reason: 'other-folder' }] });
+    const { entries: list, mode, ...known } = parsed(PostEntriesSchema, req.body);
+    requireSameLog(logId, known);
     const entries = await parsedEntries(list);
     const posted = await log.append(entries, mode);
     // a clock that was put right went back: every open page goes back with it
@@ -108,23 +121,26 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, folderId
 
   router.get(routes.ahead, async (_req, res) => {
     const [now, machine] = [clock.now(), clock.machine()];
-    const ahead: Ahead = { now, machine, entries: await entriesAfter(db, machine) };
+    const ahead: Ahead = { now, machine, entries: await entriesAfter(db, machine, MOST_ENTRIES) };
     res.set('Cache-Control', 'no-store').json(ahead);
   });
 
   router.get(routes.changes, async (req, res) => {
-    const { since } = parsed(ChangesRequestSchema, req.query);
-    const event = await changesSince(db, log, since);
+    const { since, epoch = logId.epoch } = parsed(ChangesRequestSchema, req.query);
+    requireSameLog(logId, { epoch });
+    const event = await changesSince(db, log, since, logId.epoch);
     if (!event) throw new ProblemError('too-large');
-    const changes: Changes = { ...event, now: clock.now(), folder: folderId };
+    const changes: Changes = { ...event, now: clock.now(), ...logId };
     res.set('Cache-Control', 'no-store').json(changes);
   });
 
   router.get(routes.events, async (req, res) => {
     // a line that was cut goes on from the last event that came over it
-    const last = Number(req.get('last-event-id') ?? Number.NaN);
+    const [epoch, seq] = (req.get('last-event-id') ?? '').split(':');
     stream.join(req, res);
-    const missed = Number.isSafeInteger(last) ? await changesSince(db, log, last) : undefined;
+    // of another epoch the page asks for the whole itself
+    const isOfThis = epoch === logId.epoch && /^\d{1,15}$/.test(seq ?? '');
+    const missed = isOfThis ? await changesSince(db, log, Number(seq), epoch) : undefined;
     if (missed && missed.ids.length > 0) stream.tellOne(res, missed);
   });
 

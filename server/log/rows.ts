@@ -1,5 +1,4 @@
 import { asc, between, desc, eq, gt, type InferSelectModel, inArray } from 'drizzle-orm';
-import { MOST_ENTRIES } from '#contract/log.ts';
 import { standing } from '#core/log/strikes.ts';
 import type { Entry } from '#core/record.ts';
 import { upcast } from '#core/record.ts';
@@ -53,16 +52,17 @@ export async function entriesOfList(db: Db, id: string): Promise<Entry[]> {
   return rows.map(entryOf);
 }
 
-/** Standing entries that are dated later than a moment, in the log's order; the first of very many. */
-export async function entriesAfter(db: Db, moment: string): Promise<Entry[]> {
+/** Standing entries that are dated later than a moment, in the log's order: all of them, or the first so many. */
+export async function entriesAfter(db: Db, moment: string, most?: number): Promise<Entry[]> {
   const rows = await db
     .select()
     .from(entries)
     .where(gt(entries.happenedAt, moment))
-    .orderBy(asc(entries.happenedAt), asc(entries.id))
-    .limit(MOST_ENTRIES);
+    .orderBy(asc(entries.happenedAt), asc(entries.id));
   const strikes = rows.length > 0 ? await db.select().from(entries).where(eq(entries.kind, 'struck')) : [];
-  return standing([...rows, ...strikes].map(entryOf)).filter(e => e.happenedAt > moment);
+  return standing([...rows, ...strikes].map(entryOf))
+    .filter(e => e.happenedAt > moment)
+    .slice(0, most);
 }
 
 /**

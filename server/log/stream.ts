@@ -16,7 +16,7 @@ export interface Stream {
 }
 
 const written = (event: LogEvent): string =>
-  `event: entries\nid: ${event.seq}\ndata: ${JSON.stringify(event)}\n\n`;
+  `event: entries\nid: ${event.epoch}:${event.seq}\ndata: ${JSON.stringify(event)}\n\n`;
 
 export function openStream(): Stream {
   const listeners = new Set<Response>();

@@ -2,6 +2,7 @@ import { BookOpen, CloudOff, Flame, Keyboard, Search as SearchIcon, Sun } from '
 import { lazy, memo, type ReactNode, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
+import type { ProblemKind } from '#contract/problem.ts';
 import { personChanged } from '../person/person.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
@@ -26,6 +27,11 @@ function useTheme(): void {
   }, [theme]);
 }
 
+/** What a server says of itself that somebody there can mend. */
+const mended = ['storage-full', 'storage-gone', 'internal'] as const;
+const isMended = (kind: ProblemKind | undefined): kind is (typeof mended)[number] =>
+  mended.some(one => one === kind);
+
 /** The people, the day, and the few things that belong to the person rather than to the water. */
 const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opened) => void }) {
   const say = useSay();
@@ -42,7 +48,7 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
         <p role="status" className="flex items-center gap-1.5 text-small font-semibold text-clay">
           <CloudOff size={16} aria-hidden="true" />
           {queue.length > 0 ? say('shell.waiting', { count: queue.length }) : say('shell.offline')}
-          {queue.length > 0 && (trouble === 'storage-full' || trouble === 'internal') && (
+          {queue.length > 0 && isMended(trouble) && (
             <span className="font-normal">{say(`shell.trouble.${trouble}`)}</span>
           )}
         </p>

@@ -40,6 +40,7 @@ function One({ turned, onClose }: { turned: Turned; onClose: () => void }) {
   const words = useEntryWords();
   const { timeZone } = useReader();
   const navigate = useNavigate();
+  const isOfBefore = useAppSelector(s => s.log.folder === turned.folder);
   const { problem, entries, isElsewhere } = turned;
   // what was meant otherwise is told anew where it is done; of another folder there is nothing here
   const container = isElsewhere ? undefined : facts.container[entries[0]?.subject ?? ''];
@@ -54,7 +55,7 @@ function One({ turned, onClose }: { turned: Turned; onClose: () => void }) {
       <Judgements of={problem.judgements ?? []} />
       {!problem.judgements && (
         <p className="border-l-4 border-iron pl-3">
-          {isElsewhere ? say('turned-down.elsewhere') : problem.title}
+          {isElsewhere ? say(isOfBefore ? 'turned-down.restored' : 'turned-down.elsewhere') : problem.title}
         </p>
       )}
       <div className="flex flex-wrap gap-2">
@@ -62,6 +63,9 @@ function One({ turned, onClose }: { turned: Turned; onClose: () => void }) {
           <Button look="stop" onClick={() => void outbox.decide(turned, 'happened')}>
             {say('act.happened')}
           </Button>
+        )}
+        {isElsewhere && (
+          <Button onClick={() => void outbox.decide(turned, 'here')}>{say('turned-down.here')}</Button>
         )}
         {container && (
           <Button

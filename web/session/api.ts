@@ -1,4 +1,4 @@
-import type { Ahead, Changes, History, Mode, Posted, TakenEntries } from '#contract/log.ts';
+import type { Ahead, Changes, History, LogId, Mode, Posted, TakenEntries } from '#contract/log.ts';
 import { PROBLEM_TYPE, type Problem, type ProblemKind, problemKind } from '#contract/problem.ts';
 import { historyPath, listPath, routes } from '#contract/routes.ts';
 import { LINES_TYPE, lotOfLine, type SnapshotHead } from '#contract/snapshotLines.ts';
@@ -11,8 +11,8 @@ import { breathe } from '../app/breathe.ts';
 export interface Api {
   /** The head, and the facts of every subject. */
   readonly snapshot: () => Promise<WholeLog>;
-  readonly changes: (since: number) => Promise<Changes>;
-  readonly post: (entries: readonly Entry[], mode: Mode, folder?: string) => Promise<Posted>;
+  readonly changes: (since: number, epoch?: string) => Promise<Changes>;
+  readonly post: (entries: readonly Entry[], mode: Mode, of?: Partial<LogId>) => Promise<Posted>;
   /** What a clock that ran ahead left behind. */
   readonly ahead: () => Promise<Ahead>;
   readonly history: (subject: Subject, most?: number) => Promise<History>;
@@ -97,18 +97,18 @@ async function fetchSnapshot(): Promise<WholeLog> {
   return { head, rows };
 }
 
-async function postEntries(entries: readonly Entry[], mode: Mode, folder?: string): Promise<Posted> {
+async function postEntries(entries: readonly Entry[], mode: Mode, of: Partial<LogId> = {}): Promise<Posted> {
   const posted = await ask<Posted>(routes.entries, {
     method: 'POST',
     headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ entries, mode, ...(folder ? { folder } : {}) }),
+    body: JSON.stringify({ ...of, entries, mode }),
   });
   if (!Array.isArray(posted.accepted) || !Array.isArray(posted.changed)) throw new NoAnswer('an odd answer');
   return posted;
 }
 
-async function fetchChanges(since: number): Promise<Changes> {
-  const changes = await ask<Changes>(`${routes.changes}?since=${since}`);
+async function fetchChanges(since: number, epoch?: string): Promise<Changes> {
+  const changes = await ask<Changes>(`${routes.changes}?since=${since}${epoch ? `&epoch=${epoch}` : ''}`);
   if (!Array.isArray(changes.changed)) throw new NoAnswer('an odd answer');
   return changes;
 }

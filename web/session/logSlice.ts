@@ -6,7 +6,7 @@ import type { Facts } from '#core/log/facts.ts';
 import { atOnce, type InLots } from '#core/lots.ts';
 import type { Entry } from '#core/record.ts';
 import { foldOntoInLots, noFacts, subjectFactsOf, withSubjects } from '#core/record.ts';
-import type { TurnedDown, Waiting } from './storage.ts';
+import { logIdOf, type TurnedDown, type Waiting } from './storage.ts';
 
 /** What waits, as the screen shows it. */
 export interface Shown extends Waiting {
@@ -33,6 +33,8 @@ export interface LogState {
   readonly isAhead: boolean;
   /** The id of the folder that is served; unknown until the first snapshot. */
   readonly folder?: string;
+  /** Its epoch: it changes with every restore. */
+  readonly epoch?: string;
   /** The stream is open: other browsers' entries arrive. */
   readonly isLive: boolean;
 }
@@ -42,6 +44,7 @@ export const snapshotCame = createAction<{
   seq: number;
   demo: boolean;
   folder?: string;
+  epoch?: string;
   isAhead?: boolean;
 }>('log/snapshotCame');
 export const clockPutRight = createAction('log/clockPutRight');
@@ -50,7 +53,9 @@ export const outboxIs = createAction<{ waiting: readonly Waiting[]; turnedDown: 
   'log/outboxIs',
 );
 /** The stream told of entries; `isWhole`: it was asked for everything up to now. */
-export const entriesCame = createAction<LogEvent & { readonly isWhole?: true }>('log/entriesCame');
+export const entriesCame = createAction<Omit<LogEvent, 'epoch'> & { readonly isWhole?: true }>(
+  'log/entriesCame',
+);
 /** One was recorded. */
 export const queued = createAction<{ waiting: Waiting }>('log/queued');
 /** One was acknowledged, with what it changed, or turned down. */
@@ -143,10 +148,12 @@ function* isShown(facts: Facts, changed: readonly ChangedFacts[]): InLots<boolea
 /** What an action makes of a log, in lots: a bulk act is a thousand subjects, and a page that hears of one goes on answering. */
 export function* logAfterInLots(state: LogState, action: UnknownAction): InLots<LogState> {
   if (snapshotCame.match(action)) {
-    const { facts, seq, demo, folder, isAhead = false } = action.payload;
+    const { facts, seq, demo, folder, epoch, isAhead = false } = action.payload;
     // what another tab had sent before this was read is in it
     const queue = state.queue.filter(w => !w.isSent);
-    const read = { served: facts, seq, demo, isAhead, ...(folder ? { folder } : {}) };
+    // what the log before a restore told of is not in this one
+    const told = epoch === state.epoch ? state.told : fresh.told;
+    const read = { served: facts, seq, demo, isAhead, told, ...logIdOf({ folder, epoch }) };
     return yield* shown({ ...state, ...read, queue, status: 'ready' });
   }
   if (entriesCame.match(action)) {

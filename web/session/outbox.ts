@@ -12,7 +12,15 @@ import type { SessionClock } from './clock.ts';
 import { type Draft, drawId, drawPassing, stamped } from './draft.ts';
 import { outboxIs, queued, settled, troubled } from './logSlice.ts';
 import type { Show } from './show.ts';
-import { isTurnedDown, type Kept, type OutboxStorage, type TurnedDown, type Waiting } from './storage.ts';
+import {
+  isOf,
+  isTurnedDown,
+  type Kept,
+  logIdOf,
+  type OutboxStorage,
+  type TurnedDown,
+  type Waiting,
+} from './storage.ts';
 import type { AppStore } from './store.ts';
 
 /** What came of recording. `waiting`: kept here, and sent as soon as the server answers. */
@@ -20,6 +28,9 @@ export type Outcome =
   | { readonly is: 'recorded' | 'waiting'; readonly entries: readonly Entry[] }
   | { readonly is: 'refused'; readonly judgements: readonly Judgement[] }
   | { readonly is: 'problem'; readonly problem: Problem };
+
+/** What becomes of something that was turned down. */
+export type Decision = 'happened' | 'here' | 'thrown-away';
 
 /** What is recorded goes through here: judged, kept until the server has it, sent in order. */
 export interface Outbox {
@@ -29,8 +40,8 @@ export interface Outbox {
   readonly judgeInLots: (drafts: readonly Draft[]) => InLots<Judged[]>;
   /** Records entries: judged here when they are intentions, shown at once, sent in order. */
   readonly record: (drafts: readonly Draft[], mode?: Mode) => Promise<Outcome>;
-  /** What was turned down is sent once more as something that happened, or thrown away. */
-  readonly decide: (one: TurnedDown, decision: 'happened' | 'thrown-away') => Promise<void>;
+  /** What was turned down is sent once more as something that happened, brought into the log that is served, or thrown away. */
+  readonly decide: (one: TurnedDown, decision: Decision) => Promise<void>;
   /** Sends what waits, whichever tab recorded it. */
   readonly flush: () => Promise<void>;
   /** Reads what is kept: at the start, and whenever another tab changed something. */
@@ -101,13 +112,12 @@ export function createOutbox({ api, clock, storage, store, show }: Parts): Outbo
     if (store.getState().person.name.trim() && !handOf(store.getState().person))
       dispatch(handKnown(drawId()));
     const { person } = store.getState();
-    const { folder } = logOf();
     const entries = stamped(drafts, {
       by: person.name || 'someone',
       hand: handOf(person),
       stamp: () => moments.shift()!,
     });
-    const waiting: Waiting = { id: entries[0]!.id, entries, mode, ...(folder ? { folder } : {}) };
+    const waiting: Waiting = { id: entries[0]!.id, entries, mode, ...logIdOf(logOf()) };
     waitedFor.set(waiting.id, undefined);
     // kept before it is shown: a page that is closed under the hand loses nothing
     await storage.put(waiting);
@@ -153,19 +163,19 @@ export function createOutbox({ api, clock, storage, store, show }: Parts): Outbo
 
   /** Sends one; whether it is settled, or how often the server had a fault of its own over it. */
   async function send(one: Waiting): Promise<'settled' | 'no-answer' | number> {
-    const { folder } = logOf();
     // nothing is sent before it is known whose folder answers here: a demo's water is no household's
-    if (one.folder && !folder) return 'no-answer';
-    if (one.folder && one.folder !== folder) return setAside(one);
+    if (one.folder && !logOf().folder) return 'no-answer';
+    if (!isOf(one, logOf())) return setAside(one);
     try {
-      const posted = await api.post(one.entries, one.mode, one.folder);
+      const posted = await api.post(one.entries, one.mode, logIdOf(one));
       if (waitedFor.has(one.id)) waitedFor.set(one.id, { is: 'recorded', entries: one.entries });
       await storage.remove(one.id);
       await show(() => settled({ id: one.id, posted }));
       return 'settled';
     } catch (error) {
       if (error instanceof ProblemAnswer) {
-        if (error.problem.errors?.some(e => e.pointer === '/folder')) return setAside(one);
+        if (error.problem.errors?.some(e => e.pointer === '/folder' || e.pointer === '/epoch'))
+          return setAside(one);
         await turnDown({ ...one, problem: error.problem });
         return 'settled';
       }
@@ -178,7 +188,7 @@ export function createOutbox({ api, clock, storage, store, show }: Parts): Outbo
     }
   }
 
-  /** Another folder is served at this address: it is kept until its own is served again. */
+  /** Another folder is served at this address, or what was restored to it: it is kept until its own is served again, or it is brought in. */
   async function setAside(one: Waiting): Promise<'settled'> {
     await storage.put({ ...one, problem: elsewhere, isElsewhere: true });
     await show(() => settled({ id: one.id }));
@@ -201,16 +211,29 @@ export function createOutbox({ api, clock, storage, store, show }: Parts): Outbo
 
   const decide: Outbox['decide'] = async ({ problem: _, isElsewhere: __, ...one }, decision) => {
     if (decision === 'happened') await storage.put({ ...one, mode: 'happened', isLeft: true });
+    else if (decision === 'here') await bringIn(one);
     else await storage.remove(one.id);
     await look();
-    if (decision === 'happened') await flush();
+    if (decision !== 'thrown-away') await flush();
   };
+
+  /** What was recorded for another log is judged by this one, each entry by itself. */
+  async function bringIn({ entries }: Waiting): Promise<void> {
+    // the first takes the place of the whole, and comes last: cut in the midst, all of it is still there
+    for (const entry of entries.toReversed())
+      await storage.put({
+        id: entry.id,
+        entries: [entry],
+        mode: 'intend',
+        isLeft: true,
+        ...logIdOf(logOf()),
+      });
+  }
 
   /** What was recorded for this folder, while another one was served in its place, waits for it again. */
   async function returnHome(kept: readonly Kept[]): Promise<void> {
-    const { folder } = logOf();
     for (const one of kept) {
-      if (!isTurnedDown(one) || !one.isElsewhere || one.folder !== folder) continue;
+      if (!isTurnedDown(one) || !one.isElsewhere || !isOf(one, logOf())) continue;
       const { problem: _, isElsewhere: __, ...waiting } = one;
       await storage.put({ ...waiting, isLeft: true });
     }

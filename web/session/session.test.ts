@@ -1,5 +1,5 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
-import type { Posted } from '#contract/log.ts';
+import type { Mode, Posted } from '#contract/log.ts';
 import { problemType } from '#contract/problem.ts';
 import { judge, message } from '#core/judgement.ts';
 import { subjectsOf } from '#core/log/entry.ts';
@@ -22,28 +22,32 @@ const begun = [...h.entries];
 
 /** A server of one folder, as a session sees it; what it answers to a request can be put in its way. */
 function server(folder = 'A') {
-  const log: Entry[] = [...begun];
+  let log: Entry[] = [...begun];
   const answers: (() => void)[] = [];
   const listeners: LineListener[] = [];
   let facts = fold(log);
   const asked: string[] = [];
+  const modes: Mode[] = [];
   const api: Api = {
     snapshot: async () => {
       asked.push('snapshot');
       const rows = [...new Set(log.flatMap(subjectsOf))].map(s => [s, subjectFactsOf(facts, s)!] as const);
-      return { head: { seq: log.length, now: START, demo: false, folder: self.folder }, rows };
+      return { head: { seq: log.length, now: START, demo: false, ...self.logId() }, rows };
     },
-    changes: async since => {
+    changes: async (since, epoch) => {
       asked.push('changes');
+      if (epoch !== self.epoch) throw otherFolder();
       const fresh = log.slice(since);
       const changed = [...new Set(fresh.flatMap(subjectsOf))].map(
         s => [s, subjectFactsOf(facts, s) ?? null] as const,
       );
-      return { seq: log.length, ids: fresh.map(e => e.id), changed, now: START, folder: self.folder };
+      return { seq: log.length, ids: fresh.map(e => e.id), changed, now: START, ...self.logId() };
     },
-    post: async (entries, _mode, folder = self.folder) => {
+    post: async (entries, mode, of) => {
       answers.shift()?.();
-      if (folder !== self.folder) throw otherFolder();
+      modes.push(mode);
+      if ((of?.folder ?? self.folder) !== self.folder || (of?.epoch ?? self.epoch) !== self.epoch)
+        throw otherFolder();
       const fresh = entries.filter(e => !log.some(known => known.id === e.id));
       log.push(...fresh);
       facts = foldOnto(facts, fresh);
@@ -51,7 +55,8 @@ function server(folder = 'A') {
         s => [s, subjectFactsOf(facts, s) ?? null] as const,
       );
       const posted: Posted = { seq: log.length, accepted: fresh.map(e => e.id), repeated: [], changed };
-      for (const { onEntries } of listeners) onEntries({ seq: log.length, ids: posted.accepted, changed });
+      for (const { onEntries } of listeners)
+        onEntries({ epoch: self.epoch, seq: log.length, ids: posted.accepted, changed });
       return posted;
     },
     ahead: async () => ({ now: START, machine: START, entries: [] }),
@@ -62,7 +67,18 @@ function server(folder = 'A') {
     folder,
     api,
     asked,
-    log,
+    modes,
+    get log() {
+      return log;
+    },
+    epoch: 'first',
+    logId: () => ({ folder: self.folder, epoch: self.epoch }),
+    /** A backup of so many entries takes the place of the log. */
+    restore: (entries: number) => {
+      log = log.slice(0, entries);
+      facts = fold(log);
+      self.epoch = 'second';
+    },
     /** What stands in the way of the requests that come. */
     inTheWay: (...errors: (Error | undefined)[]) =>
       answers.push(
@@ -403,6 +419,33 @@ describe('the outbox', () => {
     const home = await tab(own, place());
     await vi.waitFor(() => expect(own.log).toHaveLength(3));
     expect(logOf(home)).toMatchObject({ queue: [], turnedDown: [] });
+  });
+
+  it('of before a restore waits until it is brought in, each entry judged by itself; the rest of that time is gone from the page', async () => {
+    const from = server();
+    const session = await tab(from, memoryTabs()());
+    // acknowledged after the backup was made
+    await session.outbox.record(named('Lost with the disk'));
+    from.inTheWay(cut());
+    await session.outbox.record([...named('Mill'), ...named('Barn', other)]);
+    from.cut();
+    from.restore(2);
+    await session.connect();
+    await vi.waitFor(() => expect(logOf(session).turnedDown).toMatchObject([{ isElsewhere: true }]));
+    expect(from.log).toHaveLength(2);
+    expect(seen(session)).toBe('Beck House');
+    from.modes.length = 0;
+    from.inTheWay(refusal());
+    await session.outbox.decide(logOf(session).turnedDown[0]!, 'here');
+    await vi.waitFor(() => expect(seen(session, other)).toBe('Barn'));
+    // one was refused with its reason, the other is there: judged as wishes, not as what has happened
+    expect(from.modes).toEqual(['intend']);
+    expect(logOf(session)).toMatchObject({
+      queue: [],
+      turnedDown: [{ entries: [{ subject: home }], problem: { status: 409 } }],
+    });
+    expect(logOf(session).turnedDown[0]).not.toHaveProperty('isElsewhere');
+    expect(from.log).toHaveLength(3);
   });
 
   it('is taken by no other folder that took the place of its own unnoticed', async () => {

@@ -57,8 +57,8 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
       const { head, rows } = await api.snapshot();
       clock.set(head.now);
       await breathe();
-      const { demo, folder, isAhead = false } = head;
-      const came = snapshotCame({ facts: gather(rows), seq: head.seq, demo, folder, isAhead });
+      const { demo, folder, epoch, isAhead = false } = head;
+      const came = snapshotCame({ facts: gather(rows), seq: head.seq, demo, folder, epoch, isAhead });
       // it would show what was, not what is
       const isOver = () => logOf().seq !== seqBefore && logOf().seq > head.seq;
       if (!(await show(() => (isOver() ? undefined : came)))) return await load();
@@ -72,12 +72,12 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
 
   /** Asks for what changed since, or for all of it where that is the shorter way. */
   async function closeGap(): Promise<void> {
-    const { status, seq, folder } = logOf();
+    const { status, seq, folder, epoch } = logOf();
     if (status !== 'ready') return load();
     try {
-      const changes: Changes = await api.changes(seq);
+      const changes: Changes = await api.changes(seq, epoch);
       // another folder is served in the place of this one
-      if (changes.folder !== folder) return await load();
+      if (changes.folder !== folder || changes.epoch !== epoch) return await load();
       clock.set(changes.now);
       const whole = entriesCame({ ...changes, isWhole: true });
       await show(() => whole);
@@ -92,7 +92,8 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
   const catchUp = shared(closeGap);
 
   async function hear(event: LogEvent): Promise<void> {
-    const isGap = () => event.seq > logOf().seq + event.ids.length;
+    // of another epoch nothing is taken: the whole is asked for
+    const isGap = () => event.epoch !== logOf().epoch || event.seq > logOf().seq + event.ids.length;
     if (!(await show(() => (isGap() ? undefined : entriesCame(event))))) await catchUp();
   }
 

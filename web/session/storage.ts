@@ -1,16 +1,14 @@
-import type { Mode } from '#contract/log.ts';
+import type { LogId, Mode } from '#contract/log.ts';
 import type { Problem } from '#contract/problem.ts';
 import type { Entry } from '#core/record.ts';
 import { inTurn } from './turns.ts';
 
 /** Entries recorded together, that the server has not acknowledged. */
-export interface Waiting {
+export interface Waiting extends Partial<LogId> {
   /** The id of the first of them: what was recorded earlier is sent earlier. */
   readonly id: string;
   readonly entries: readonly Entry[];
   readonly mode: Mode;
-  /** The folder that it was recorded for. */
-  readonly folder?: string;
   /** The hand that recorded it has gone on: what comes of it must be told apart. */
   readonly isLeft?: true;
   /** How often the server had a fault of its own over it. */
@@ -20,12 +18,27 @@ export interface Waiting {
 /** What the server would not take. It stays until somebody decides. */
 export interface TurnedDown extends Waiting {
   readonly problem: Problem;
-  /** It was recorded for another folder than the one that is served now. */
+  /** It was recorded for another folder than the one that is served now, or before that was restored. */
   readonly isElsewhere?: true;
 }
 
 /** What an outbox keeps: it waits, or it was turned down; what was sent is kept by the server. */
 export type Kept = Waiting | TurnedDown;
+
+/** Which log something says that it is of, as far as it does. */
+export const logIdOf = ({
+  folder,
+  epoch,
+}: {
+  readonly [part in keyof LogId]?: LogId[part] | undefined;
+}): Partial<LogId> => ({
+  ...(folder ? { folder } : {}),
+  ...(epoch ? { epoch } : {}),
+});
+
+/** Whether something was recorded for a log; what does not say so was recorded before any was known. */
+export const isOf = (one: Waiting, { folder, epoch }: Partial<LogId>): boolean =>
+  one.folder === undefined || (one.folder === folder && (one.epoch === undefined || one.epoch === epoch));
 
 export const isTurnedDown = (kept: Kept): kept is TurnedDown => 'problem' in kept;
 

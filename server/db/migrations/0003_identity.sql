@@ -1,0 +1,5 @@
+CREATE TABLE `identity` (
+	`row` integer PRIMARY KEY NOT NULL,
+	`folder` text NOT NULL,
+	`epoch` text NOT NULL
+);
