@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
-import Papa from 'papaparse';
 import { type ListOptions, type ListReading, readList } from '#core/containers/list.ts';
 import { fieldsByContent, guessFields, headLine, type ListField } from '#core/containers/listFields.ts';
+import { cellsOf } from '../texts/cells.ts';
 
 /** A list and what somebody answered about it. */
 export interface ListQuestion extends Omit<ListOptions, 'fields' | 'headings' | 'firstLine'> {
@@ -29,7 +29,7 @@ const HEADS = 12;
 /** Reads and judges a list off the main thread: a thousand rows are felt. */
 const api = {
   read({ text, head: chosen, corrected, mended = {}, ...options }: ListQuestion): ListAnswer {
-    const table = Papa.parse<string[]>(text.trimEnd()).data.map((cells, i) => {
+    const table = cellsOf(text.trimEnd()).map((cells, i) => {
       const mending = mended[i + 1];
       if (!mending) return cells;
       const width = Math.max(cells.length, ...Object.keys(mending).map(column => Number(column) + 1));

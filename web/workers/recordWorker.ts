@@ -1,7 +1,7 @@
 import { expose } from 'comlink';
-import Papa from 'papaparse';
 import { type Finding, type RainRecord, type RecordCase, readRecord } from '#core/weather/dailyRecord.ts';
 import { type RainUnit, recordTableOf } from '#core/weather/recordTable.ts';
+import { cellsOf } from '../texts/cells.ts';
 
 export interface AskedRecord extends RecordCase {
   readonly text: string;
@@ -17,7 +17,7 @@ export interface ReadRecord {
 /** Decades of daily weather, read off the main thread. */
 const api = {
   read({ text, ...c }: AskedRecord): ReadRecord {
-    const { data } = Papa.parse<string[]>(text.trim());
+    const data = cellsOf(text.trim());
     const table = recordTableOf(data);
     const unit = table.columns.find(col => col.means === 'rain')?.unit ?? table.unit;
     return { ...readRecord(data, table, c), ...(unit ? { unit } : {}) };

@@ -1,10 +1,10 @@
-import Papa from 'papaparse';
 import { useMemo } from 'react';
 import { readHomes } from '#core/plan/homesTable.ts';
 import { Act } from '../../app/Act.tsx';
 import { useFacts, useToday } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
 import { draft, newSubject } from '../../session/draft.ts';
+import { cellsOf } from '../../texts/cells.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
@@ -22,7 +22,7 @@ export function HomesIn({ onClose }: { readonly onClose: () => void }) {
   const { homes, doubts } = useMemo(
     () =>
       readHomes(
-        Papa.parse<string[]>(text).data,
+        cellsOf(text),
         today,
         Object.values(facts.home).map(home => home.name),
       ),

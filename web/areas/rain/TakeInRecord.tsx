@@ -1,4 +1,3 @@
-import Papa from 'papaparse';
 import { useEffect, useMemo, useState } from 'react';
 import { rainfallOf } from '#core/rain/known.ts';
 import type { Finding } from '#core/weather/dailyRecord.ts';
@@ -9,6 +8,7 @@ import { Act } from '../../app/Act.tsx';
 import { useToday } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
 import { draft, newSubject } from '../../session/draft.ts';
+import { cellsOf } from '../../texts/cells.ts';
 import { decimalMark } from '../../texts/decimal.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -40,13 +40,10 @@ export function TakeInRecord({ base, onDone }: { readonly base: Normals; readonl
   );
   const result = useReadRecord(asked);
   const { record, findings = [] } = result ?? {};
-  const months = useMemo(
-    () => monthTableOf(Papa.parse<string[]>(text.slice(0, MOST_OF_MONTHS)).data),
-    [text],
-  );
+  const months = useMemo(() => monthTableOf(cellsOf(text.slice(0, MOST_OF_MONTHS))), [text]);
   // the station names itself in the first of its notes
   const firstNote = useMemo(() => {
-    const lines = Papa.parse<string[]>(text.slice(0, 4000)).data;
+    const lines = cellsOf(text.slice(0, 4000));
     return recordTableOf(lines).notes.find(note => note !== '') ?? '';
   }, [text]);
   useEffect(() => {

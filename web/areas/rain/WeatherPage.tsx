@@ -1,4 +1,4 @@
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useRef, useState } from 'react';
 import type { RainfallFacts } from '#core/rain/facts.ts';
 import type { RainPlan } from '#core/rain/fields.ts';
 import { recordOf } from '#core/rain/known.ts';
@@ -60,11 +60,17 @@ function Records({ plan }: { plan: RainPlan }) {
   const facts = useFacts();
   const { recordAndTell } = useRecord();
   const records = Object.values(facts.rainfall);
+  const { normals } = facts.rain;
   if (records.length === 0) return <p className="text-ash">{say('weather.no-record')}</p>;
   return (
     <section aria-label={say('weather.records')}>
       <h2 className="border-b-2 border-slate pb-1 text-large">{say('weather.records')}</h2>
       <ul className="m-0 list-none p-0">
+        {normals && (
+          <li className="border-b border-rule py-1">
+            {say('weather.months', { yearMm: sumOf(normals.rainMm) })}
+          </li>
+        )}
         {records.map(r => {
           const { mm, from, filledDays } = recordOf(r);
           return (
@@ -177,19 +183,26 @@ function Fit({
 
 const NORMALS = 'normals';
 
+/** To a tenth, as agencies print them. */
+const rounded = ({ rainMm, wetDays, meanC }: Normals): Normals => {
+  const tenths = (list: readonly number[]) => list.map(v => Math.round(v * 10) / 10);
+  return { rainMm: tenths(rainMm), wetDays: tenths(wetDays), meanC: tenths(meanC) };
+};
+
 /** Rain, wet days and warmth by month, as agencies print them: typed in, or begun from a climate. */
 function Months({ normals, start }: { normals: Normals | undefined; start: Normals }) {
   const say = useSay();
-  const rounded = (n: Normals): Normals => ({
-    rainMm: n.rainMm.map(v => Math.round(v * 10) / 10),
-    wetDays: n.wetDays.map(v => Math.round(v * 10) / 10),
-    meanC: n.meanC.map(v => Math.round(v * 10) / 10),
-  });
   const [typed, setTyped] = useTyped<{ readonly [K in keyof Normals]: readonly (number | undefined)[] }>(
     NORMALS,
     'months',
     () => rounded(normals ?? start),
   );
+  // months that were kept otherwise, of a gauge's table or in another window, are what is put right from here on
+  const kept = useRef(normals);
+  useEffect(() => {
+    if (normals && normals !== kept.current) setTyped(rounded(normals));
+    kept.current = normals;
+  }, [normals]);
   const whole = Object.values(typed).every(list => list.every((v: number | undefined) => v !== undefined))
     ? (typed as Normals)
     : undefined;

@@ -13,6 +13,7 @@ import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
+import { cellsOf } from '../../texts/cells.ts';
 import { decimalMark } from '../../texts/decimal.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Sentence } from '../../ui/Blank.tsx';
@@ -61,7 +62,7 @@ export function TakeInSheet() {
     setAnswers(noAnswers);
     setText(next);
   };
-  const lines = useMemo(() => Papa.parse<string[]>(text.trimEnd()).data, [text]);
+  const lines = useMemo(() => cellsOf(text.trimEnd()), [text]);
   const table = useMemo(() => labTableOf(lines, lies), [lines, lies]);
   const columns = useMemo(
     () =>
