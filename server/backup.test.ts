@@ -315,25 +315,117 @@ it('a folder that a server holds is neither restored onto nor replayed meanwhile
   removeFolder(other);
 });
 
-it('the log as JSON comes in again, in any order and twice, and goes out as it came', async () => {
-  const out = async (address: string) => (await fetch(new URL(routes.logJson, address))).text();
-  const log = JSON.parse(await out(server.address)) as { entries: { id: string }[] };
-  const file = join(folder, 'log.json');
-  writeFileSync(file, JSON.stringify({ ...log, entries: [...log.entries].reverse() }));
-  const other = tempFolder();
-  expect((await script('restore', file, other)).said).toContain(
-    `${log.entries.length} entries taken in, 0 were`,
-  );
-  expect((await script('restore', file, other)).said).toContain(
-    `0 entries taken in, ${log.entries.length} were`,
-  );
-  const again = await startServer(other);
-  const byId = (text: string) =>
-    (JSON.parse(text) as typeof log).entries.sort((a, b) => (a.id < b.id ? -1 : 1));
-  expect(byId(await out(again.address))).toEqual(byId(JSON.stringify(log)));
-  expect((await again.replay()).differing).toEqual([]);
-  await again.stop();
-  removeFolder(other);
+describe('the log as JSON', () => {
+  interface Log {
+    readonly format: string;
+    readonly version: number;
+    readonly entries: Record<string, unknown>[];
+  }
+  const textOf = async (address: string) => (await fetch(new URL(routes.logJson, address))).text();
+  const restored = async (log: object | string, into: string) => {
+    const file = join(folder, 'log.json');
+    writeFileSync(file, typeof log === 'string' ? log : JSON.stringify(log));
+    return script('restore', file, into);
+  };
+
+  it('goes through an empty folder, and another, letter by letter: strikes, a list, a clock that was put right', async () => {
+    const h = hand(addMinutes(server.clock.now(), -60));
+    const [one, two] = [
+      h.write('noted', 'group', { text: 'one' }),
+      h.write('noted', 'group', { text: 'two' }),
+    ];
+    const strike = h.write('struck', 'group', { target: two.id });
+    const list = h.write('list.taken', 'group', { digest: 'd', rows: 2, of: [one.id, two.id] });
+    const back = h.write('struck', 'group', { target: strike.id });
+    expect((await server.post([two, one, list, strike, back], 'happened')).status).toBe(201);
+    const right = h.write('clock.put-right', 'group', { wasAt: server.clock.now(), anew: true });
+    expect((await server.post([right], 'happened')).status).toBe(201);
+    const text = await textOf(server.address);
+    let before = text;
+    for (const _ of ['first', 'second']) {
+      const other = tempFolder();
+      expect((await restored(before, other)).said).toContain('entries taken in, 0 were');
+      const again = await startServer(other);
+      before = await textOf(again.address);
+      // the list is the same entries there
+      const { entries } = await again.get<{ entries: { id: string }[] }>(`/api/lists/${list.id}`);
+      expect(entries.map(e => e.id)).toEqual([one.id, two.id, list.id]);
+      expect((await again.replay()).differing).toEqual([]);
+      await again.stop();
+      removeFolder(other);
+    }
+    expect(before).toBe(text);
+  });
+
+  it('comes in in any order, and twice without harm', async () => {
+    const log = JSON.parse(await textOf(server.address)) as Log;
+    const other = tempFolder();
+    const turned = { ...log, entries: [...log.entries].reverse() };
+    expect((await restored(turned, other)).said).toContain(`${log.entries.length} entries taken in, 0 were`);
+    expect((await restored(turned, other)).said).toContain(`0 entries taken in, ${log.entries.length} were`);
+    const again = await startServer(other);
+    expect((await again.replay()).differing).toEqual([]);
+    await again.stop();
+    removeFolder(other);
+  });
+
+  it.each<[string, (log: Log) => object | string, RegExp]>([
+    ['cut', log => JSON.stringify(log).slice(0, -40), /is no JSON, or only a part of it/],
+    ['another document', () => ({ entries: [] }), /is no log of Zeolite/],
+    ['of a newer build', log => ({ ...log, version: 2 }), /was written by a newer Zeolite/],
+    [
+      'with an entry of a newer version',
+      log => ({ ...log, entries: log.entries.map((e, i) => (i === 3 ? { ...e, v: 99 } : e)) }),
+      /Entry 4, v: written by a newer Zeolite, update this one\./,
+    ],
+    [
+      'with an entry of a kind that nobody knows',
+      log => ({ ...log, entries: log.entries.map((e, i) => (i === 3 ? { ...e, kind: 'evaporated' } : e)) }),
+      /Entry 4, kind: of a kind that this Zeolite does not know/,
+    ],
+    [
+      'with an entry of tomorrow',
+      log => ({
+        ...log,
+        entries: log.entries.map((e, i) => (i === 3 ? { ...e, happenedAt: '2033-01-01T00:00:00.000Z' } : e)),
+      }),
+      /is of 2033-01-01T00:00:00.000Z, later than this machine’s clock/,
+    ],
+    [
+      'with two entries of an id',
+      log => ({ ...log, entries: [...log.entries, { ...log.entries[0], by: 'another' }] }),
+      /Two entries that differ have the id/,
+    ],
+    [
+      'with a strike of nothing',
+      log => ({
+        ...log,
+        entries: [
+          ...log.entries,
+          {
+            ...log.entries[0],
+            ...{ id: '01M88X6PY5AXMXFYXH43WSY7Q9', v: 1, kind: 'struck', subject: 'group' },
+            data: { target: '01M88X6PY5AXMXFYXH43WSY7Q8' },
+          },
+        ],
+      }),
+      /which is neither in it nor here/,
+    ],
+  ])('%s is refused in a sentence, and nothing of it is taken in', async (_, spoil, said) => {
+    const log = JSON.parse(await textOf(server.address)) as Log;
+    const other = tempFolder();
+    const used = await startServer(other);
+    const h = hand(addMinutes(used.clock.now(), -60));
+    expect((await used.post([h.write('noted', 'group', { text: 'here' })])).status).toBe(201);
+    await used.stop();
+    const refused = await restored(spoil(log), other);
+    expect(refused.ok).toBe(false);
+    expect(refused.said).toMatch(said);
+    expect(refused.said).not.toContain('    at ');
+    expect(await extentOf(databaseFile(other))).toMatchObject({ entries: 1, id: h.entries[0]!.id });
+    expect(readdirSync(other).filter(name => name.includes('taking-in'))).toEqual([]);
+    removeFolder(other);
+  });
 });
 
 it('what is kept is its owner’s alone: the folder, the database, a copy of it', async () => {

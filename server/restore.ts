@@ -1,8 +1,4 @@
 import { existsSync, readFileSync, renameSync } from 'node:fs';
-import * as v from 'valibot';
-import { EntrySchema } from '#contract/entry.ts';
-import { inOrder } from '#core/log/entry.ts';
-import type { Entry } from '#core/record.ts';
 import { systemClock } from './clock.ts';
 import {
   copyWhole,
@@ -21,12 +17,11 @@ import {
   ownFolder,
   requireSound,
 } from './db/folder.ts';
-import { beginEpoch } from './db/identity.ts';
+import { beginEpoch, identityOf } from './db/identity.ts';
 import { openDatabase } from './db/open.ts';
 import { openLog } from './log/append.ts';
-import { lotsOf } from './log/rows.ts';
-
-const LogFileSchema = v.object({ format: v.literal('zeolite-log'), entries: v.array(v.unknown()) });
+import { entriesById, lotsOf } from './log/rows.ts';
+import { takenLog } from './log/taken.ts';
 
 /**
  * Puts a backup in the place of a folder's database; what was there is kept beside it. Everything is copied by SQLite itself, so that
@@ -77,27 +72,39 @@ async function keepAside(file: string): Promise<string | undefined> {
   return aside;
 }
 
-/** Takes the entries of a log that was taken out as JSON into a folder: in any order, and twice without harm. */
+/**
+ * Takes the entries of a log that was taken out as JSON into a folder: in any order, twice without harm, and all of them or none.
+ * They go into a copy, which takes the place of the database once it is whole.
+ */
 async function restoreLog(source: string, folder: string): Promise<string> {
-  const { entries } = v.parse(LogFileSchema, JSON.parse(readFileSync(source, 'utf8')));
-  const list = entries.map((entry, i): Entry => {
-    const read = v.safeParse(EntrySchema, entry);
-    if (read.success) return read.output;
-    throw new FolderProblem(
-      `Entry ${i + 1} of ${source} is none: ${read.issues[0].message}. Nothing was taken in.`,
-    );
-  });
-  const database = await openDatabase(databaseFile(folder));
-  const log = await openLog(database, systemClock());
-  let fresh = 0;
-  // a strike comes after what it strikes
-  const ordered = [
-    ...list.filter(e => e.kind !== 'struck').sort(inOrder),
-    ...list.filter(e => e.kind === 'struck').sort(inOrder),
-  ];
-  for (const lot of lotsOf(ordered)) fresh += (await log.append(lot, 'happened')).accepted.length;
-  await database.close();
-  return `${fresh} entries taken in, ${list.length - fresh} were here already.`;
+  const file = databaseFile(folder);
+  const whole = `${file}.taking-in`;
+  removeDatabase(whole);
+  if (existsSync(file)) await copyWhole(file, whole);
+  try {
+    const database = await openDatabase(whole);
+    let [all, fresh] = [0, 0];
+    try {
+      const clock = systemClock();
+      const here = (ids: readonly string[]) => entriesById(database.db, ids);
+      const list = await takenLog(source, readFileSync(source, 'utf8'), here, clock.machine());
+      await identityOf(database, folder);
+      const log = await openLog(database, clock);
+      for (const lot of lotsOf(list)) fresh += (await log.takeOver(lot)).accepted.length;
+      all = list.length;
+    } finally {
+      await database.close();
+    }
+    await verify(whole);
+    await settleInto(whole);
+    removeBeside(whole);
+    if (existsSync(file)) await settleInto(file);
+    removeBeside(file);
+    renameSync(whole, file);
+    return `${fresh} entries taken in, ${all - fresh} were here already.`;
+  } finally {
+    removeDatabase(whole);
+  }
 }
 
 /** `npm run restore -- <file> [folder]`: a backup, or a log as JSON, into an empty or a used folder. */

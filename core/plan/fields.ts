@@ -3,6 +3,7 @@ import { strengthSchools } from '../chlorine/strength.ts';
 import {
   between,
   day,
+  entryId,
   type Fields,
   fields,
   instant,
@@ -144,4 +145,6 @@ export const takenList = fields({
   rows: between(0, 100_000),
   /** Entries that came with it, itself the last: recorded together, and so taken back together. */
   entries: v.exactOptional(whole(1, 5000)),
+  /** The ids of those entries, itself not among them; builds before this one knew only how many came before it. */
+  of: v.exactOptional(v.pipe(v.array(entryId), v.maxLength(5000))),
 });

@@ -1,6 +1,8 @@
 import type { RainQuestion, Weather } from '../catchment/question.ts';
 import type { Facts } from '../log/facts.ts';
 import type { State } from '../store/state.ts';
+import type { UnitSystem } from '../units/system.ts';
+import { toLitres } from '../units/volume.ts';
 import { climateOf, USUAL_YEAR_CV, yearCvOfClimate } from '../weather/climates.ts';
 import type { RainRecord } from '../weather/dailyRecord.ts';
 import { normalsOf, TEACHING_YEARS } from '../weather/fit.ts';
@@ -13,6 +15,13 @@ const SEED = 20_261_126;
 const YEARS = 1000;
 /** Sizes are told in whole litres of a day. */
 const LEAST_NEED_L = 20;
+
+/** What a person drinks of the rain in an outage at first: 3 L, or the next round figure of the group's own measure (L a day). */
+const EACH_L: Readonly<Record<UnitSystem, number>> = {
+  metric: 3,
+  US: toLitres(0.8, 'US gal'),
+  imperial: toLitres(0.7, 'imp gal'),
+};
 
 export const sameEachMonth = (litres: number): number[] => Array.from({ length: MONTHS }, () => litres);
 
@@ -36,7 +45,7 @@ export function planOf(facts: Facts, state: Pick<State, 'need'>): RainPlan {
     seed: SEED,
     outagePeople: people,
     outageDays: facts.plan.targetDays,
-    outageL: 3,
+    outageL: EACH_L[facts.group.units ?? 'metric'],
   };
 }
 

@@ -440,6 +440,18 @@ describe('a plan', () => {
     ...more,
   });
 
+  it('begins with 3 L a person, or the round figure above it in the group’s own measure', () => {
+    const eachL = (units?: 'metric' | 'US' | 'imperial') =>
+      planOf(
+        { ...facts(), rain: {}, group: { ...facts().group, ...(units ? { units } : {}) } },
+        { need: { utilityL: 0 } as never },
+      ).outageL;
+    expect([eachL(), eachL('metric')]).toEqual([3, 3]);
+    // 0.8 US gal of 3.785411784 L, 0.7 imperial gal of 4.54609 L
+    expect(eachL('US')).toBeCloseTo(3.0283, 4);
+    expect(eachL('imperial')).toBeCloseTo(3.1823, 4);
+  });
+
   it('asks for a roof, for its weather, and for a roof that may be drunk from', () => {
     expect(said('rain.planned', 'rain', plan())).toEqual([]);
     expect(said('rain.planned', 'rain', plan({ catchments: [] }))).toEqual(['refuse guard.plan-no-roof']);

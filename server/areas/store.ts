@@ -12,6 +12,7 @@ import { supplyLabel } from '#core/supplies/label.ts';
 import type { Db } from '../db/open.ts';
 import { logInLots } from '../log/replay.ts';
 import { lotsOf } from '../log/rows.ts';
+import { LOG_FORMAT, LOG_VERSION } from '../log/taken.ts';
 import { readerOf, stateNow } from '../now.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
@@ -24,7 +25,7 @@ const NEW_LINE = '\r\n';
 
 /** The log as one JSON document, written as it is read. */
 async function* logFile(db: Db): AsyncGenerator<string> {
-  let before = '{"format":"zeolite-log","version":1,"entries":[';
+  let before = `{"format":"${LOG_FORMAT}","version":${LOG_VERSION},"entries":[`;
   const breathe = slices();
   for await (const lot of logInLots(db)) {
     await breathe();

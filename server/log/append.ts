@@ -16,6 +16,7 @@ import { LiveFacts } from './live.ts';
 import { Lives } from './lives.ts';
 import { isPutRight, PUT_RIGHT, toldAnew } from './putRight.ts';
 import { entriesById, lotsOf, rowOf } from './rows.ts';
+import { sameContent } from './sameContent.ts';
 
 /** A phone's clock may run this far ahead of the server's. */
 const AHEAD_MIN = 5;
@@ -37,6 +38,8 @@ export interface Log {
    * @throws ProblemError refused, rests-on, conflict, not-found, invalid
    */
   readonly append: (list: readonly Entry[], mode: Mode) => Promise<Posted>;
+  /** Records what another log holds, as it stands there: what follows from an entry stands in it too. */
+  readonly takeOver: (list: readonly Entry[]) => Promise<Posted>;
 }
 
 /** Opens the log of a database: the facts come from the state table, not from a replay. */
@@ -61,12 +64,12 @@ export async function openLog(
   const seenAt = await newestSeen(database);
   if (seenAt) clock.raise(seenAt);
 
-  async function record(list: readonly Entry[], mode: Mode): Promise<Posted> {
+  async function record(list: readonly Entry[], mode: Mode, isWhole = false): Promise<Posted> {
     const { fresh, repeated } = await withoutRepeats(database, list);
     if (fresh.length === 0) return { seq, accepted: [], repeated, changed: [] };
-    const putsRight = fresh.find(isPutRight);
+    const putsRight = isWhole ? undefined : fresh.find(isPutRight);
     const receivedAt = putsRight ? clock.machine() : clock.now();
-    requireNotAhead(fresh, list, receivedAt);
+    if (!isWhole) requireNotAhead(fresh, list, receivedAt);
     const all = putsRight?.data.anew ? [...fresh, ...(await toldAnew(db, putsRight, receivedAt))] : fresh;
     const pending = new Pending(database, lives, all);
     const touched = new Set<Subject>();
@@ -123,6 +126,7 @@ export async function openLog(
         return view;
       }),
     append: (list, mode) => database.write(() => record(list, mode)),
+    takeOver: list => database.write(() => record(list, 'happened', true)),
   };
 }
 
@@ -137,21 +141,6 @@ async function newestSeen({ db }: Database): Promise<string | undefined> {
     .from(entries)
     .where(gte(entries.seq, right?.seq ?? 0));
   return newest?.at ?? undefined;
-}
-
-/** Same content, whatever the order of its members. */
-function sameContent(a: unknown, b: unknown): boolean {
-  const sorted = (value: unknown): unknown =>
-    Array.isArray(value)
-      ? value.map(sorted)
-      : value && typeof value === 'object'
-        ? Object.fromEntries(
-            Object.entries(value)
-              .sort(([x], [y]) => (x < y ? -1 : 1))
-              .map(([k, v]) => [k, sorted(v)]),
-          )
-        : value;
-  return JSON.stringify(sorted(a)) === JSON.stringify(sorted(b));
 }
 
 /** Sending an entry twice does nothing; another entry under its id is a conflict. */

@@ -1,4 +1,4 @@
-import { asc, between, desc, eq, gt, type InferSelectModel, inArray } from 'drizzle-orm';
+import { and, asc, between, desc, eq, gt, type InferSelectModel, inArray } from 'drizzle-orm';
 import { standing } from '#core/log/strikes.ts';
 import type { Entry } from '#core/record.ts';
 import { upcast } from '#core/record.ts';
@@ -42,12 +42,16 @@ export async function entriesOfList(db: Db, id: string): Promise<Entry[]> {
   const [row] = await db.select().from(entries).where(eq(entries.id, id));
   const taken = row && entryOf(row);
   if (!row || taken?.kind !== 'list.taken') return [];
-  // entries of one request have the numbers that follow one another
+  if (taken.data.of) {
+    const found = new Map((await entriesById(db, taken.data.of)).map(e => [e.id, e]));
+    return [...taken.data.of.flatMap(of => found.get(of) ?? []), taken];
+  }
+  // a list of a build that did not name them: entries of one request have the numbers that follow one another
   const first = row.seq - (taken.data.entries ?? 1) + 1;
   const rows = await db
     .select()
     .from(entries)
-    .where(between(entries.seq, first, row.seq))
+    .where(and(between(entries.seq, first, row.seq), eq(entries.receivedAt, row.receivedAt)))
     .orderBy(asc(entries.seq));
   return rows.map(entryOf);
 }

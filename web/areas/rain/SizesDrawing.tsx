@@ -1,5 +1,7 @@
 import { memo } from 'react';
 import type { RainAnswer, SizePoint } from '#core/catchment/question.ts';
+import type { UnitSystem } from '#core/units/system.ts';
+import { litresPer } from '#core/units/volume.ts';
 import { useReader } from '../../app/hooks.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -18,12 +20,19 @@ const SHOWN = 6;
 /** A tank as it is seen from the side grows with the root of two thirds of its litres: width and height together. */
 const sideOf = (litres: number): number => litres ** (1 / 2);
 
+/** Round sizes of tanks: litres in a unit, and how many of it. */
+const sizes: Readonly<Record<UnitSystem, readonly [number, readonly number[]]>> = {
+  metric: [1, [500, 1000, 2000, 3000, 5000, 8000, 12_000, 20_000, 40_000]],
+  US: [litresPer['US gal'], [125, 250, 500, 800, 1250, 2000, 3000, 5000, 10_000]],
+  imperial: [litresPer['imp gal'], [100, 200, 400, 700, 1000, 1800, 2500, 4500, 9000]],
+};
+
 interface Tank extends SizePoint {
   readonly is: 'other' | 'least' | 'own';
 }
 
 /** Sizes worth seeing: the least and one's own always, and others spread over the scale. */
-function shownOf({ points, smallestL, life }: RainAnswer, ownL: number): Tank[] {
+function shownOf({ points, smallestL, life }: RainAnswer, ownL: number, units: UnitSystem): Tank[] {
   const nearest = (litres: number): SizePoint =>
     points.reduce((best, p) => (Math.abs(p.sizeL - litres) < Math.abs(best.sizeL - litres) ? p : best));
   const fixed: Tank[] = [];
@@ -33,7 +42,8 @@ function shownOf({ points, smallestL, life }: RainAnswer, ownL: number): Tank[] 
     fixed.push({ ...at, sizeL: smallestL, is: 'least' });
   }
   const most = Math.max(8000, ownL * 1.7, (smallestL ?? 0) * 1.7);
-  const round = [500, 1000, 2000, 3000, 5000, 8000, 12_000, 20_000, 40_000].filter(l => l <= most);
+  const [perMark, marks] = sizes[units];
+  const round = marks.map(mark => mark * perMark).filter(l => l <= most);
   const free = round.filter(l => fixed.every(f => Math.abs(f.sizeL - l) > 0.25 * Math.max(l, f.sizeL)));
   const others = free
     .slice(-Math.max(1, SHOWN - fixed.length))
@@ -53,7 +63,7 @@ export const SizesDrawing = memo(function SizesDrawing({
 }) {
   const say = useSay();
   const { units } = useReader();
-  const tanks = shownOf(answer, ownL);
+  const tanks = shownOf(answer, ownL, units);
   const lowest = Math.min(askedShare, ...tanks.map(t => t.timeShare));
   const from = Math.max(0, Math.floor(lowest * 10 - 0.01) / 10);
   const y = (share: number) => TOP + ((1 - share) / (1 - from)) * (H - TOP - BOTTOM);

@@ -3,7 +3,7 @@ import type { ListField } from '#core/containers/listFields.ts';
 import { useFacts, useUnits } from '../../app/hooks.ts';
 import { forgetTyped, useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
-import { draft } from '../../session/draft.ts';
+import { draft, drawId } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
@@ -56,14 +56,12 @@ export function TakeIn({ onClose }: { onClose: () => void }) {
   };
 
   const take = async (count: number) => {
-    const drafts = takingIn(reading, facts, say('first.home'), clock);
-    drafts.push(
-      draft('list.taken', 'group', {
-        digest: digestOf(text),
-        rows: reading.rows.length,
-        entries: drafts.length + 1,
-      }),
-    );
+    const named = takingIn(reading, facts, say('first.home'), clock).map(d => ({
+      ...d,
+      id: d.id ?? drawId(),
+    }));
+    const taken = { digest: digestOf(text), rows: reading.rows.length, of: named.map(d => d.id) };
+    const drafts = [...named, draft('list.taken', 'group', taken)];
     const outcome = await recordAndTell(drafts, say('take-in.told', { count }), 'happened');
     if (outcome.is !== 'recorded' && outcome.is !== 'waiting') return;
     forgetTyped(typed);
