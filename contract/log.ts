@@ -48,6 +48,16 @@ export interface Snapshot extends LogId {
   readonly facts: readonly ChangedFacts[];
 }
 
+/** The daily copies of a store, as its server keeps them. */
+export interface CopiesTold {
+  /** The folder that they go into. */
+  readonly into: string;
+  /** The day of the newest that is there. */
+  readonly lastDay?: string;
+  /** When none could be made, if that was the last that came of it. */
+  readonly failedAt?: string;
+}
+
 /** What a clock that ran ahead left behind. */
 export interface Ahead {
   /** What the log has seen, and what the machine says. */

@@ -25,6 +25,7 @@ export const routes = {
   dayCalendar: '/api/daywork/:work/day.ics',
   logJson: '/api/log.json',
   backup: '/api/backup',
+  copies: '/api/copies',
   /** Only where the server was started for a test or a drill. */
   clock: '/api/clock',
 } as const;

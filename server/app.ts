@@ -13,8 +13,10 @@ import { routes } from '#contract/routes.ts';
 import { LINES_TYPE } from '#contract/snapshotLines.ts';
 import * as areas from './areas.ts';
 import type { Clock } from './clock.ts';
+import { keepCopies, noCopies } from './db/copies.ts';
 import { identityOf } from './db/identity.ts';
 import { openDatabase } from './db/open.ts';
+import { removeUnnamedPhotos } from './db/photos.ts';
 import { type Log, openLog } from './log/append.ts';
 import { logRoutes } from './log/routes.ts';
 import { openStream } from './log/stream.ts';
@@ -28,6 +30,8 @@ export interface AppOptions {
   readonly clock: Clock;
   readonly logger: Logger;
   readonly demo?: boolean;
+  /** The folder of the daily copies; none are kept without it. */
+  readonly copiesInto?: string | undefined;
 }
 
 export interface App {
@@ -49,7 +53,7 @@ const isCompressed = (req: Request, res: Response): boolean => {
 };
 
 /** Puts the server together; `main.ts` listens. */
-export async function createApp({ file, clock, logger, demo = false }: AppOptions): Promise<App> {
+export async function createApp({ file, clock, logger, demo = false, copiesInto }: AppOptions): Promise<App> {
   const database = await openDatabase(file);
   const stream = openStream();
   const folder = dirname(file);
@@ -96,7 +100,10 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
     }),
   );
   app.use(express.json({ limit: LARGEST_BODY }));
-  const room: Room = { database, log, clock, stream, demo, folder, logId };
+  const copies = copiesInto
+    ? keepCopies(folder, copiesInto, logger, () => removeUnnamedPhotos(database, clock.now()))
+    : noCopies;
+  const room: Room = { database, log, clock, stream, demo, folder, logId, copies };
   app.use(logRoutes(room));
   for (const routesOf of Object.values<AreaRoutes>(areas)) {
     const router = routesOf(room);
@@ -119,6 +126,7 @@ export async function createApp({ file, clock, logger, demo = false }: AppOption
     log,
     close: async () => {
       stream.close();
+      copies.close();
       await database.close();
     },
   };

@@ -13,6 +13,7 @@ import {
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { createClient } from '@libsql/client';
+import { pino } from 'pino';
 import { afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Snapshot } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
@@ -20,7 +21,7 @@ import { addMinutes } from '#core/calendar/day.ts';
 import { hand } from '#demo/hand.ts';
 import { household } from '#demo/household.ts';
 import { bundleIn, bundleInto } from '../scripts/bundle.ts';
-import { copyOfDay, tooMany } from './db/copies.ts';
+import { copyAside, copyOfDay, keepCopies, tooMany } from './db/copies.ts';
 import { copyTo, extentOf, verify } from './db/copy.ts';
 import { databaseFile, holdFolder, logFile, requireWhole, rotateLog } from './db/folder.ts';
 import { openDatabase } from './db/open.ts';
@@ -189,6 +190,30 @@ describe('a backup', () => {
       ok: true,
     });
     expect((await verify(databaseFile(fresh))).entries).toBe((await server.replay()).entries);
+  });
+
+  it('that fails is told of until one is made, with the day of the newest', async () => {
+    const into = join(folder, 'kept elsewhere');
+    const day = new Date().toISOString().slice(0, 10);
+    const logger = pino({ level: 'silent' });
+    writeFileSync(into, 'a file where the folder should be');
+    const copies = keepCopies(folder, into, logger);
+    expect(copies.told()).toEqual({ into });
+    await copies.ofDay();
+    expect(copies.told()).toEqual({ into, failedAt: expect.stringMatching(/^\d{4}-/) });
+    rmSync(into);
+    await copies.ofDay();
+    expect(copies.told()).toEqual({ into, lastDay: day });
+    copies.close();
+    expect(await server.get(routes.copies)).toBeNull();
+  });
+
+  it('is made one at a time, however many ask; nobody’s that has gone is made at all', async () => {
+    const targets = ['a', 'b', 'c'].map(name => join(folder, `${name}.backup`));
+    await Promise.all(targets.map((target, i) => copyAside(folder, target, () => i !== 1)));
+    expect(targets.map(target => existsSync(target))).toEqual([true, false, true]);
+    const [first, , last] = targets.map(target => existsSync(target) && statSync(target));
+    expect(last && first && last.birthtimeMs >= first.mtimeMs).toBe(true);
   });
 
   it('of every day is kept for a fortnight', () => {

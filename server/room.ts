@@ -1,6 +1,7 @@
 import type { Router } from 'express';
 import type { LogId } from '#contract/log.ts';
 import type { Clock, TestClock } from './clock.ts';
+import type { Copies } from './db/copies.ts';
 import type { Database } from './db/open.ts';
 import type { Log } from './log/append.ts';
 import type { Stream } from './log/stream.ts';
@@ -14,6 +15,8 @@ export interface Room {
   readonly demo: boolean;
   /** The data folder. */
   readonly folder: string;
+  /** The copies of it. */
+  readonly copies: Copies;
   /** Which log is in it. */
   readonly logId: LogId;
 }

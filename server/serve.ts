@@ -2,7 +2,6 @@ import { join } from 'node:path';
 import { destination, pino } from 'pino';
 import { type App, createApp } from './app.ts';
 import { isAhead, systemClock, testClock } from './clock.ts';
-import { keepCopies } from './db/copies.ts';
 import {
   databaseFile,
   FolderProblem,
@@ -41,7 +40,9 @@ export async function serve(
   lines.on('error', () => undefined);
   const logger = pino({ level: process.env.LOG_LEVEL ?? 'info' }, lines);
   const clock = start ? testClock(start) : systemClock();
-  const app = await createApp({ file: databaseFile(folder), clock, logger, demo });
+  const { ZEOLITE_BACKUPS: into = join(folder, 'backups') } = process.env;
+  const copiesInto = demo || into === 'off' ? undefined : into;
+  const app = await createApp({ file: databaseFile(folder), clock, logger, demo, copiesInto });
   await prepare(app);
   const { server, address } = await listen(app.express, port);
   logger.info({ address }, 'serving');
@@ -49,9 +50,6 @@ export async function serve(
     console.warn(
       `The newest entry in ${folder} is of ${clock.now()}, but this machine's clock says ${clock.machine()}. One of the two is wrong: set the clock, or say in the application that it is right.`,
     );
-
-  const { ZEOLITE_BACKUPS: into = join(folder, 'backups') } = process.env;
-  const enough = demo || into === 'off' ? undefined : keepCopies(folder, into, logger);
 
   let stopping = false;
   const stop = async (signal: string) => {
@@ -61,7 +59,6 @@ export async function serve(
     server.close();
     await app.close();
     release();
-    enough?.();
     server.closeAllConnections();
     process.exit(0);
   };

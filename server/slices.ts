@@ -17,6 +17,16 @@ export function slices(): () => Promise<void> {
   };
 }
 
+/** Does one piece of work after another, however many are asked for at once. */
+export function oneByOne(): <T>(work: () => Promise<T>) => Promise<T> {
+  let last: Promise<unknown> = Promise.resolve();
+  return work => {
+    const next = last.then(work, work);
+    last = next.catch(() => undefined);
+    return next;
+  };
+}
+
 /** Runs work to its end in slices. */
 export async function inSlices<T>(work: InLots<T>): Promise<T> {
   const breathe = slices();

@@ -7,19 +7,23 @@ import { copyAside } from '../db/copies.ts';
 import type { Room } from '../room.ts';
 
 /** Everything in one file, to be kept elsewhere: entries, photos and all. */
-export function backupRoutes({ folder, clock }: Room): Router {
+export function backupRoutes({ folder, clock, copies }: Room): Router {
   const router = Router();
   router.get(routes.backup, async (_req, res) => {
     const apart = mkdtempSync(join(tmpdir(), 'zeolite-backup-'));
     const gone = () => rmSync(apart, { recursive: true, force: true });
     try {
       const name = `zeolite-${clock.now().slice(0, 10)}.backup`;
-      await copyAside(folder, join(apart, name));
+      await copyAside(folder, join(apart, name), () => !res.destroyed);
+      if (res.destroyed) return gone();
       res.set('Cache-Control', 'no-store').download(join(apart, name), name, gone);
     } catch (error) {
       gone();
       throw error;
     }
+  });
+  router.get(routes.copies, (_req, res) => {
+    res.set('Cache-Control', 'no-store').json(copies.told() ?? null);
   });
   return router;
 }

@@ -5,7 +5,7 @@ import { type Client, createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
 import { ProblemError } from '../problems.ts';
-import { pause } from '../slices.ts';
+import { oneByOne, pause } from '../slices.ts';
 import { FolderProblem, fileProblem, lockFile } from './folder.ts';
 import { watch } from './place.ts';
 import { refoldIfOlder } from './refold.ts';
@@ -76,15 +76,8 @@ export async function openDatabase(file: string): Promise<Database> {
     throw fileProblem(file, error) ?? error;
   }
 
-  let last: Promise<unknown> = Promise.resolve();
-  const write = <T>(work: () => Promise<T>): Promise<T> => {
-    const next = last.then(work, work);
-    last = next.catch(() => undefined);
-    return next;
-  };
-  const settled = async () => {
-    await last;
-  };
+  const write = oneByOne();
+  const settled = () => write(async () => undefined);
   const isInPlace = watch([file, lockFile(dirname(file))]);
   const requireInPlace = () => {
     if (!isInPlace()) throw new ProblemError('storage-gone');

@@ -1,4 +1,13 @@
-import type { Ahead, Changes, History, LogId, Mode, Posted, TakenEntries } from '#contract/log.ts';
+import type {
+  Ahead,
+  Changes,
+  CopiesTold,
+  History,
+  LogId,
+  Mode,
+  Posted,
+  TakenEntries,
+} from '#contract/log.ts';
 import { PROBLEM_TYPE, type Problem, type ProblemKind, problemKind } from '#contract/problem.ts';
 import { historyPath, listPath, routes } from '#contract/routes.ts';
 import { LINES_TYPE, lotOfLine, type SnapshotHead } from '#contract/snapshotLines.ts';
@@ -16,6 +25,8 @@ export interface Api {
   /** What a clock that ran ahead left behind. */
   readonly ahead: () => Promise<Ahead>;
   readonly history: (subject: Subject, most?: number) => Promise<History>;
+  /** The daily copies, as the server keeps them; nothing where it keeps none. */
+  readonly copies: () => Promise<CopiesTold | null>;
   /** The entries that a list came as, itself the last. */
   readonly list: (entry: string) => Promise<TakenEntries>;
 }
@@ -119,6 +130,7 @@ export const serverApi: Api = {
   changes: fetchChanges,
   post: postEntries,
   ahead: () => ask(routes.ahead),
+  copies: () => ask(routes.copies),
   history: (subject, most) => ask(`${historyPath(subject)}${most ? `?most=${most}` : ''}`),
   list: entry => ask(listPath(entry)),
 };

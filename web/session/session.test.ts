@@ -60,6 +60,7 @@ function server(folder = 'A') {
       return posted;
     },
     ahead: async () => ({ now: START, machine: START, entries: [] }),
+    copies: async () => null,
     history: async () => ({ lines: [], count: 0 }),
     list: async () => ({ entries: [] }),
   };

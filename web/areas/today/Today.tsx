@@ -3,6 +3,7 @@ import { Link, useOutletContext } from 'react-router';
 import type { Duty, When } from '#core/duty.ts';
 import { catchmentsOf } from '#core/rain/known.ts';
 import { ForecastNote } from '../../acts/ForecastNote.tsx';
+import { CopyFault } from '../../app/CopyFault.tsx';
 import { useDuties, useFacts, useWaterState } from '../../app/hooks.ts';
 import { ListsTaken } from '../../app/ListsTaken.tsx';
 import { testsPath } from '../../app/paths.ts';
@@ -120,6 +121,7 @@ export function Today() {
           <Button onClick={logSomething}>{say('log.title')}</Button>
         )}
       </div>
+      <CopyFault />
       <Clocks />
       <ForecastNote catchments={catchmentsOf(facts)} />
       <Section when="now" duties={by('now')} />
