@@ -185,6 +185,9 @@ const commands = {
   fuzz() {
     process.exit(node('scripts/fuzz.ts', rest));
   },
+  kill() {
+    process.exit(node('scripts/kill.ts', rest));
+  },
   mutate() {
     const [folder] = rest;
     if (folder) process.env.ZEOLITE_MUTATE = folder;
