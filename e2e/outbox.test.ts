@@ -1,6 +1,9 @@
+import { execFileSync } from 'node:child_process';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { hand } from '#demo/hand.ts';
-import { expect, expectAccessible, settle, test, Visitor } from './zeolite.ts';
+import { expect, expectAccessible, expectRecorded, settle, test, Visitor } from './zeolite.ts';
 
 test('what is turned down after a reload stays with its reason, and is recorded as happened', async ({
   visitor,
@@ -222,4 +225,160 @@ test('a clock that ran ahead once is found, explained and put right; what was da
   await expect(visitor.reach).toContainText('38.1 days');
   await expect(fault).toHaveCount(0);
   expect((await zeolite.now()) < new Date(Date.now() + 600_000).toISOString()).toBe(true);
+});
+
+/** What can be wrong with a browser's own storages, from before the page begins. */
+const browserFaults: Record<string, () => void> = {
+  'keeps no database': () => {
+    Object.defineProperty(window, 'indexedDB', { value: undefined });
+  },
+  'throws when its database is opened': () => {
+    indexedDB.open = () => {
+      throw new DOMException('denied', 'SecurityError');
+    };
+  },
+  'never answers when its database is opened': () => {
+    indexedDB.open = () => new EventTarget() as IDBOpenDBRequest;
+  },
+  'has no room in its database': () => {
+    IDBObjectStore.prototype.put = () => {
+      throw new DOMException('full', 'QuotaExceededError');
+    };
+  },
+  'closes its database again and again': () => {
+    IDBDatabase.prototype.transaction = () => {
+      throw new DOMException('closing', 'InvalidStateError');
+    };
+  },
+  'forbids its small storages': () => {
+    for (const name of ['localStorage', 'sessionStorage'])
+      Object.defineProperty(window, name, {
+        get: () => {
+          throw new DOMException('denied', 'SecurityError');
+        },
+      });
+  },
+};
+
+for (const [name, fault] of Object.entries(browserFaults))
+  test(`a browser that ${name} opens the page, keeps what waits as long as it is open, and sends it once`, async ({
+    browser,
+    visitor,
+    zeolite,
+  }) => {
+    await settle(visitor, /^treated tap water/);
+    const page = await browser.newPage();
+    const faults: string[] = [];
+    page.on('pageerror', error => faults.push(String(error)));
+    await page.addInitScript(fault);
+    await page.goto(`${zeolite.address}store`);
+    const other = new Visitor(page);
+    await expect(other.container('OW-001')).toBeVisible();
+    await zeolite.stop();
+    await other.select('OW-001');
+    await other.press('Draw off', page.getByRole('complementary'));
+    await other.fill('How much', '15 L');
+    await other.press('Draw it off');
+    await expect(page.getByText(/waits? for the server/).first()).toBeVisible();
+    if (!name.includes('small'))
+      await expect(page.getByText('This browser keeps nothing now').first()).toBeVisible();
+    await zeolite.start();
+    await expectRecorded(page);
+    const { entries } = (await (await fetch(`${zeolite.address}api/log.json`)).json()) as {
+      entries: { kind: string }[];
+    };
+    expect(entries.filter(e => e.kind === 'drawn')).toHaveLength(1);
+    expect(faults).toEqual([]);
+    await page.close();
+  });
+
+test('storage that is cleared under an open page loses nothing of what waits', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await zeolite.stop();
+  await visitor.select('OW-001');
+  await visitor.press('Draw off', page.getByRole('complementary'));
+  await visitor.fill('How much', '15 L');
+  await visitor.press('Draw it off');
+  await expect(page.getByText(/waits? for the server/).first()).toBeVisible();
+  await page.evaluate(
+    () =>
+      new Promise<void>((resolve, reject) => {
+        localStorage.clear();
+        const gone = indexedDB.deleteDatabase('zeolite');
+        gone.onsuccess = () => resolve();
+        gone.onerror = reject;
+      }),
+  );
+  // something more of the same page finds the database anew
+  await expect(page.getByLabel('How much', { exact: true })).toHaveCount(0);
+  await visitor.press('Draw off', page.getByRole('complementary'));
+  await visitor.fill('How much', '3 L');
+  await visitor.press('Draw it off');
+  await expect(page.getByText('2 entries wait for the server').first()).toBeVisible();
+  await zeolite.start();
+  await expectRecorded(page);
+  const { entries } = (await (await fetch(`${zeolite.address}api/log.json`)).json()) as {
+    entries: { kind: string }[];
+  };
+  expect(entries.filter(e => e.kind === 'drawn')).toHaveLength(2);
+});
+
+test('what was recorded before a restore is brought in, each entry judged by itself', async ({
+  visitor,
+  zeolite,
+}) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  const backup = join(zeolite.folder, 'kept.backup');
+  const res = await fetch(`${zeolite.address}api/backup`);
+  writeFileSync(backup, Buffer.from(await res.arrayBuffer()));
+  await zeolite.stop();
+  await visitor.select('OW-001');
+  await visitor.press('Draw off', page.getByRole('complementary'));
+  await visitor.fill('How much', '15 L');
+  await visitor.press('Draw it off');
+  await expect(page.getByText(/waits? for the server/).first()).toBeVisible();
+  execFileSync(process.execPath, ['--import', 'tsx', 'server/restore.ts', backup, zeolite.folder]);
+  await zeolite.start();
+  await page.getByRole('button', { name: '1 was turned down' }).click();
+  await expect(page.getByText('It was recorded before this folder was restored')).toBeVisible();
+  await expectAccessible(page, '[role="dialog"]');
+  await visitor.press('Bring it in here');
+  await expect(page.getByText('Nothing is left to decide.')).toBeVisible();
+  await page.keyboard.press('Escape');
+  await expectRecorded(page);
+  await expect(
+    page
+      .getByRole('complementary')
+      .getByText(/15\sL drawn/)
+      .first(),
+  ).toBeVisible();
+  await page.reload();
+  await expect(
+    page
+      .getByRole('complementary')
+      .getByText(/15\sL drawn/)
+      .first(),
+  ).toBeVisible();
+});
+
+test('a copy that fails stands on Today until one is made', async ({ page, zeolite, visitor }) => {
+  await settle(visitor, /^treated tap water/);
+  let failedAt: string | undefined = '2026-12-01T10:00:00.000Z';
+  await page.route('**/api/copies', route =>
+    route.fulfill({ json: { into: '/somewhere', lastDay: '2026-11-29', ...(failedAt ? { failedAt } : {}) } }),
+  );
+  await page.goto(`${zeolite.address}today`);
+  const said = page.getByRole('status').filter({ hasText: 'No copy of the store could be made' });
+  await expect(said).toContainText('29 Nov');
+  await expect(said).toContainText('/somewhere');
+  await expectAccessible(page);
+  failedAt = undefined;
+  await page.reload();
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  await expect(said).toHaveCount(0);
 });

@@ -39,7 +39,7 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
   const facts = useFacts();
   const today = useToday();
   const { theme } = useAppSelector(s => s.person);
-  const { isLive, queue, turnedDown, trouble } = useAppSelector(s => s.log);
+  const { isLive, isUnkept, queue, turnedDown, trouble } = useAppSelector(s => s.log);
   const homes = Object.values(facts.home);
   const people = homes.reduce((sum, h) => sum + h.people.length, 0);
   return (
@@ -48,6 +48,7 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
         <p role="status" className="flex items-center gap-1.5 text-small font-semibold text-clay">
           <CloudOff size={16} aria-hidden="true" />
           {queue.length > 0 ? say('shell.waiting', { count: queue.length }) : say('shell.offline')}
+          {queue.length > 0 && isUnkept && <span className="font-normal">{say('shell.unkept')}</span>}
           {queue.length > 0 && isMended(trouble) && (
             <span className="font-normal">{say(`shell.trouble.${trouble}`)}</span>
           )}

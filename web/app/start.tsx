@@ -7,14 +7,15 @@ import { createClock } from '../session/clock.ts';
 import { SessionProvider } from '../session/hooks.ts';
 import { idbStorage } from '../session/idbStorage.ts';
 import { openLine } from '../session/line.ts';
-import { createSession } from '../session/session.ts';
+import { keptByBrowser } from '../session/logSlice.ts';
+import { createSession, type Session } from '../session/session.ts';
 import { ReaderProvider, useReaderOfPage } from './hooks.ts';
 import { fetchLayers, router } from './router.tsx';
 
 /** Connects to the server that this page came from, and draws the application. */
 export async function start(root: HTMLElement): Promise<void> {
-  const storage = await idbStorage();
-  const session = createSession({ api: serverApi, clock: createClock(), storage, openLine });
+  const storage = idbStorage(isKept => session.store.dispatch(keptByBrowser(isKept)));
+  const session: Session = createSession({ api: serverApi, clock: createClock(), storage, openLine });
   void session.connect().then(fetchLayers);
   createRoot(root).render(
     <StrictMode>

@@ -1,4 +1,5 @@
 import { type Dispatch, type SetStateAction, useCallback, useState } from 'react';
+import { forget, keep, keysOf, read } from '../kept.ts';
 
 // What a hand has typed into a form, until it is recorded: closing, Escape, Back and a reload lose nothing of it. It is kept with the
 // tab, blank by blank, beside what the blank began with: where that has changed since, the facts have, and what was typed is left.
@@ -13,28 +14,17 @@ interface Kept {
 const formKey = (form: string): string => `zeolite.typed.${form}|`;
 const textOf = (value: unknown): string => JSON.stringify(value) ?? '';
 
-function keptIn(form: string, blank: string): Kept | undefined {
-  try {
-    return JSON.parse(sessionStorage.getItem(formKey(form) + blank) ?? 'null') ?? undefined;
-  } catch {
-    return undefined;
-  }
-}
+const keptIn = (form: string, blank: string): Kept | undefined => read('session', formKey(form) + blank);
 
-function keep(form: string, blank: string, from: string, value: unknown): void {
+function keepBlank(form: string, blank: string, from: string, value: unknown): void {
   const kept: Kept = { from, value };
-  try {
-    if (textOf(value) === from) sessionStorage.removeItem(formKey(form) + blank);
-    else sessionStorage.setItem(formKey(form) + blank, JSON.stringify(kept));
-  } catch {
-    // a tab without room keeps it as long as it is open
-  }
+  if (textOf(value) === from) forget('session', formKey(form) + blank);
+  else keep('session', formKey(form) + blank, kept);
 }
 
 /** Once a form is recorded it begins anew. */
 export function forgetTyped(form: string): void {
-  for (const key of Object.keys(sessionStorage))
-    if (key.startsWith(formKey(form))) sessionStorage.removeItem(key);
+  for (const key of keysOf('session')) if (key.startsWith(formKey(form))) forget('session', key);
 }
 
 /**
@@ -57,7 +47,7 @@ export function useTyped<T>(
     next =>
       set(now => {
         const changed = next instanceof Function ? next(now.value) : next;
-        keep(form, blank, now.from, changed);
+        keepBlank(form, blank, now.from, changed);
         return { ...now, value: changed };
       }),
     [form, blank],

@@ -2,6 +2,7 @@ import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Paper } from '#contract/paper.ts';
 import type { HandId } from '#core/log/entry.ts';
 import type { UnitSystem } from '#core/units/system.ts';
+import { keep, read } from '../kept.ts';
 
 export type Theme = 'day' | 'lamp' | 'print';
 export const themes: readonly Theme[] = ['day', 'lamp', 'print'];
@@ -41,15 +42,11 @@ export const handOf = ({ name, hands }: Pick<Person, 'name' | 'hands'>): HandId 
   hands?.[handKey(name)];
 
 export function loadPerson(): Person {
-  try {
-    return { ...firstGuess(), ...(JSON.parse(localStorage.getItem(KEY) ?? '{}') as Partial<Person>) };
-  } catch {
-    return firstGuess();
-  }
+  return { ...firstGuess(), ...read<Partial<Person>>('local', KEY) };
 }
 
 export function keepPerson(person: Person): void {
-  localStorage.setItem(KEY, JSON.stringify(person));
+  keep('local', KEY, person);
 }
 
 const slice = createSlice({

@@ -1,5 +1,7 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
-import { type Kept, memoryStorage, type OutboxStorage, type TurnedDown, type Waiting } from './storage.ts';
+import { forget, keysOf, readText } from '../kept.ts';
+import { type Shelf, steadyStorage } from './steady.ts';
+import type { Kept, OutboxStorage, TurnedDown, Waiting } from './storage.ts';
 import { inTurn } from './turns.ts';
 
 interface OutboxDb extends DBSchema {
@@ -10,40 +12,53 @@ const NAME = 'zeolite';
 const VERSION = 1;
 const STORE = 'outbox';
 
-/**
- * The outbox in the browser's own database, shared by all tabs: what one records, any sends, under a lock that goes with its
- * tab. A browser that keeps no database keeps it in the page.
- */
-export async function idbStorage(): Promise<OutboxStorage> {
+/** A database that another tab will not let go of, or that never answers, is not waited for. */
+const open = async (onGone: () => void): Promise<Shelf> => {
   const db = await openDB<OutboxDb>(NAME, VERSION, {
     upgrade: base => void base.createObjectStore(STORE, { keyPath: 'id' }),
-  }).catch(() => undefined);
-  if (!db) return memoryStorage();
+    // a browser that clears its data closes it
+    terminated: onGone,
+    // another tab is of a newer build, or removes it: this one is not in its way
+    blocking: (_, __, event) => {
+      (event.target as IDBDatabase).close();
+      onGone();
+    },
+  });
   await takeOver(db);
-  const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel(`${NAME}.${STORE}`) : undefined;
   // what is kept is on the disk before anybody is told that it is kept
   const write = async (act: (store: ReturnType<typeof storeOf>) => unknown) => {
     const store = storeOf(db);
     act(store);
     await store.transaction.done;
-    channel?.postMessage('changed');
   };
-  const locks = globalThis.navigator?.locks;
-  const ownTurn = inTurn();
-  // where the disk is full it is kept in the page, and sent as long as that is open
-  const unkept = memoryStorage();
   return {
-    all: async () => [...(await db.getAll(STORE)), ...(await unkept.all())],
-    get: async id => (await unkept.get(id)) ?? db.get(STORE, id),
-    put: kept => write(store => store.put(kept)).catch(() => unkept.put(kept)),
-    remove: async id => {
-      await unkept.remove(id);
-      await write(store => store.delete(id));
-    },
-    // without locks two tabs may send the same: it is recorded once all the same
-    alone: locks ? async work => (await locks.request(`${NAME}.${STORE}`, work)) as never : ownTurn,
-    onChange: listener => channel?.addEventListener('message', listener),
+    all: () => db.getAll(STORE),
+    get: id => db.get(STORE, id),
+    put: kept => write(store => store.put(kept)),
+    remove: id => write(store => store.delete(id)),
+    close: () => db.close(),
   };
+};
+
+/**
+ * The outbox in the browser's own database, shared by all tabs: what one records, any sends, under a lock that goes with its
+ * tab. Where that database does not work, the page keeps it.
+ * @param onKept told whether the browser keeps it, or this page alone
+ */
+export function idbStorage(onKept: (isKept: boolean) => void): OutboxStorage {
+  const channel = 'BroadcastChannel' in globalThis ? new BroadcastChannel(`${NAME}.${STORE}`) : undefined;
+  const locks = globalThis.navigator?.locks;
+  return steadyStorage({
+    open,
+    onKept,
+    // without locks two tabs may send the same: it is recorded once all the same
+    alone: locks ? async work => (await locks.request(`${NAME}.${STORE}`, work)) as never : inTurn(),
+    tell: removed => channel?.postMessage({ removed }),
+    onTold: listener =>
+      channel?.addEventListener('message', ({ data }: MessageEvent<{ removed?: string } | undefined>) =>
+        listener(data?.removed),
+      ),
+  });
 }
 
 const storeOf = (db: IDBPDatabase<OutboxDb>) =>
@@ -51,21 +66,20 @@ const storeOf = (db: IDBPDatabase<OutboxDb>) =>
 
 /** What builds before this one kept in the local storage, by tab. */
 async function takeOver(db: IDBPDatabase<OutboxDb>): Promise<void> {
-  const keys = Array.from({ length: localStorage.length }, (_, i) => localStorage.key(i) ?? '');
-  for (const key of keys.filter(name => /^zeolite\.(queue(:|$)|turned-down$)/.test(name))) {
+  for (const key of keysOf('local').filter(name => /^zeolite\.(queue(:|$)|turned-down$)/.test(name))) {
     const store = storeOf(db);
     for (const one of listIn(key)) {
       const [first] = one.entries;
       if (first) store.put({ ...one, id: first.id, isLeft: true });
     }
     await store.transaction.done;
-    localStorage.removeItem(key);
+    forget('local', key);
   }
 }
 
 function listIn(key: string): (Omit<Waiting, 'id'> | Omit<TurnedDown, 'id'>)[] {
   try {
-    const list: unknown = JSON.parse(localStorage.getItem(key) ?? '[]');
+    const list: unknown = JSON.parse(readText('local', key) ?? '[]');
     return Array.isArray(list) ? list.filter(one => Array.isArray(one?.entries)) : [];
   } catch {
     return [];

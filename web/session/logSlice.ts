@@ -35,6 +35,8 @@ export interface LogState {
   readonly folder?: string;
   /** Its epoch: it changes with every restore. */
   readonly epoch?: string;
+  /** What waits is kept by the page alone: the browser's database does not work. */
+  readonly isUnkept: boolean;
   /** The stream is open: other browsers' entries arrive. */
   readonly isLive: boolean;
 }
@@ -62,6 +64,7 @@ export const queued = createAction<{ waiting: Waiting }>('log/queued');
 export const settled = createAction<{ id: string; posted?: Posted }>('log/settled');
 export const troubled = createAction<ProblemKind | undefined>('log/troubled');
 export const lineChanged = createAction<boolean>('log/lineChanged');
+export const keptByBrowser = createAction<boolean>('log/keptByBrowser');
 export const loadFailed = createAction('log/loadFailed');
 
 const fresh: LogState = {
@@ -74,6 +77,7 @@ const fresh: LogState = {
   facts: noFacts,
   demo: false,
   isAhead: false,
+  isUnkept: false,
   isLive: false,
 };
 
@@ -195,6 +199,7 @@ export function* logAfterInLots(state: LogState, action: UnknownAction): InLots<
     return state.trouble === action.payload ? state : { ...state, trouble: action.payload };
   if (clockPutRight.match(action)) return { ...state, isAhead: false };
   if (lineChanged.match(action)) return { ...state, isLive: action.payload };
+  if (keptByBrowser.match(action)) return { ...state, isUnkept: !action.payload };
   if (loadFailed.match(action))
     return state.status === 'loading' ? { ...state, status: 'unreachable' } : state;
   return state;

@@ -1,3 +1,4 @@
+import { readText } from '../kept.ts';
 import en from './en.json' with { type: 'json' };
 import { pseudo } from './pseudo.ts';
 
@@ -11,7 +12,7 @@ const catalogues: Readonly<Record<string, () => Catalogue>> = { en: () => en, ps
 
 const KEY = 'zeolite.language';
 
-const wanted = globalThis.localStorage?.getItem?.(KEY) ?? 'en';
+const wanted = readText('local', KEY) ?? 'en';
 
 /** The language that this page is in, and its texts. */
 export const language: string = Object.hasOwn(catalogues, wanted) ? wanted : 'en';

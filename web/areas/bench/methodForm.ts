@@ -2,6 +2,7 @@ import { useEffect, useMemo, useState } from 'react';
 import { type Blank, type Context, type Inputs, type Method, startOf } from '#core/methods/method.ts';
 import type { UnitSystem } from '#core/units/system.ts';
 import { useReader } from '../../app/hooks.ts';
+import { keep, read } from '../../kept.ts';
 import { roundStart } from '../../texts/format.ts';
 
 /** Sets one blank, or how it is known. */
@@ -10,17 +11,12 @@ export type SetBlank = (id: string, value: number | string | undefined) => void;
 const keyOf = (method: string): string => `zeolite.method.${method}`;
 
 function stored(method: Method): Inputs {
-  try {
-    return JSON.parse(sessionStorage.getItem(keyOf(method.id)) ?? '{}') as Inputs;
-  } catch {
-    return {};
-  }
+  return read<Inputs>('session', keyOf(method.id)) ?? {};
 }
 
 /** Writes into the blanks of a method that is opened next: what another method found out. */
 export function carryTo(method: string, inputs: Inputs): void {
-  const before = JSON.parse(sessionStorage.getItem(keyOf(method)) ?? '{}') as Inputs;
-  sessionStorage.setItem(keyOf(method), JSON.stringify({ ...before, ...inputs }));
+  keep('session', keyOf(method), { ...read<Inputs>('session', keyOf(method)), ...inputs });
 }
 
 /** A value that fits its blank as it is declared today. */
@@ -39,7 +35,7 @@ function begins(blank: Blank, context: Context, units: UnitSystem): number | str
 export function useMethodForm(method: Method, context: Context): [Inputs, SetBlank] {
   const { units } = useReader();
   const [typed, setTyped] = useState<Inputs>(() => stored(method));
-  useEffect(() => sessionStorage.setItem(keyOf(method.id), JSON.stringify(typed)), [method.id, typed]);
+  useEffect(() => keep('session', keyOf(method.id), typed), [method.id, typed]);
   const inputs = useMemo(
     (): Inputs =>
       Object.fromEntries(

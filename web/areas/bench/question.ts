@@ -11,6 +11,7 @@ import { bottlesOf } from '#core/supplies/bottles.ts';
 import type { Provenance } from '#core/units/amount.ts';
 import { asItComes, neverDrunk } from '#core/water/waters.ts';
 import { NO_CONTAINER } from '../../acts/beginSheet.ts';
+import { keep, read } from '../../kept.ts';
 import { withProvenance } from '../../ui/Provenance.tsx';
 import { readJars } from './jars.ts';
 
@@ -68,11 +69,7 @@ const KEY = 'zeolite.bench';
 const GUESSED_STRENGTH_SPREAD = 0.4;
 
 function stored(): BenchForm {
-  try {
-    return { ...fresh, ...(JSON.parse(sessionStorage.getItem(KEY) ?? '{}') as Partial<BenchForm>) };
-  } catch {
-    return fresh;
-  }
+  return { ...fresh, ...read<Partial<BenchForm>>('session', KEY) };
 }
 
 /** The blanks, kept through a reload: nothing typed is lost. */
@@ -92,7 +89,7 @@ export function useBenchForm(
       ...(facts.container[known] ? filledFrom(facts, known) : { container: NO_CONTAINER }),
     };
   });
-  useEffect(() => sessionStorage.setItem(KEY, JSON.stringify(form)), [form]);
+  useEffect(() => keep('session', KEY, form), [form]);
   return [form, change => setForm(f => ({ ...f, ...change }))];
 }
 

@@ -1,0 +1,152 @@
+import type { Kept, OutboxStorage } from './storage.ts';
+
+/** The browser's own database, as far as it works: any of this may throw, or never answer. */
+export interface Shelf {
+  readonly all: () => Promise<Kept[]>;
+  readonly get: (id: string) => Promise<Kept | undefined>;
+  readonly put: (kept: Kept) => Promise<void>;
+  readonly remove: (id: string) => Promise<void>;
+  readonly close: () => void;
+}
+
+/** What the tabs of a browser tell each other: something was put there, or is gone for good. */
+export interface Telling {
+  readonly tell: (removed?: string) => void;
+  readonly onTold: (listener: (removed: string | undefined) => void) => void;
+}
+
+interface Parts extends Telling {
+  /** Opens the database; `onGone`: it was closed or removed under the page. */
+  readonly open: (onGone: () => void) => Promise<Shelf>;
+  readonly alone: OutboxStorage['alone'];
+  /** Told whether what waits is kept by the browser, or by this page alone. */
+  readonly onKept?: (isKept: boolean) => void;
+  readonly patienceMs?: number;
+}
+
+/** A database that has not answered for so long is none: the page goes on without it, and asks again later. */
+const PATIENCE_MS = 3000;
+
+/** What a browser calls a database that has no room. */
+const FULL = 'QuotaExceededError';
+
+const byId = (a: Kept, b: Kept): number => (a.id < b.id ? -1 : a.id > b.id ? 1 : 0);
+
+/**
+ * An outbox on a database that may be missing, closed, cleared, full, or never answer. What this page put there it also holds
+ * itself until it is settled: nothing is lost as long as either of the two is there, and what the page holds goes back to the
+ * database as soon as that is there again.
+ */
+export function steadyStorage({
+  open,
+  alone,
+  tell,
+  onTold,
+  onKept,
+  patienceMs = PATIENCE_MS,
+}: Parts): OutboxStorage {
+  const own = new Map<string, Kept>();
+  let shelf: Promise<Shelf | undefined> | undefined;
+  let notBefore = 0;
+  let isKept: boolean | undefined;
+
+  const say = (now: boolean) => {
+    if (now === isKept) return;
+    isKept = now;
+    onKept?.(now);
+  };
+  const within = <T>(work: Promise<T>): Promise<T> =>
+    Promise.race([
+      work,
+      new Promise<never>((_, reject) => {
+        setTimeout(() => reject(new Error('no answer')), patienceMs);
+      }),
+    ]);
+
+  /** The database, opened anew where it is gone: asked once for all who wait for it, and not again at once where it failed. */
+  async function reach(): Promise<Shelf | undefined> {
+    if (!shelf && performance.now() < notBefore) return undefined;
+    shelf ??= opened();
+    return shelf;
+  }
+
+  const lost = () => {
+    shelf = undefined;
+    notBefore = performance.now() + patienceMs;
+    say(false);
+    return undefined;
+  };
+
+  async function opened(): Promise<Shelf | undefined> {
+    try {
+      const there = await within(
+        open(() => {
+          shelf = undefined;
+        }),
+      );
+      await restock(there);
+      return there;
+    } catch {
+      return lost();
+    }
+  }
+
+  /** What is held here alone is put there too. @throws Error where it does not answer */
+  async function restock(there: Shelf): Promise<Kept[]> {
+    const kept = await within(there.all());
+    const known = new Set(kept.map(one => one.id));
+    let isAll = true;
+    for (const one of own.values()) if (!known.has(one.id)) isAll = (await within(put(there, one))) && isAll;
+    say(isAll);
+    return kept;
+  }
+
+  /** Whether there was room for it. */
+  const put = (there: Shelf, one: Kept): Promise<boolean> =>
+    there.put(one).then(
+      () => true,
+      (error: Error) => {
+        if (error.name !== FULL) throw error;
+        return false;
+      },
+    );
+
+  /** Asks the database; undefined where it does not answer as it should. */
+  async function ask<T>(work: (there: Shelf) => Promise<T>): Promise<{ readonly answer: T } | undefined> {
+    const there = await reach();
+    if (!there) return undefined;
+    try {
+      return { answer: await within(work(there)) };
+    } catch {
+      there.close();
+      return lost();
+    }
+  }
+
+  onTold(removed => {
+    if (removed !== undefined) own.delete(removed);
+  });
+
+  return {
+    all: async () => {
+      const kept = await ask(restock);
+      // the database has the last word on what is in both: another tab may have written it anew
+      const both = new Map([...own, ...(kept?.answer ?? []).map(one => [one.id, one] as const)]);
+      return [...both.values()].sort(byId);
+    },
+    get: async id => (await ask(there => there.get(id)))?.answer ?? own.get(id),
+    put: async one => {
+      own.set(one.id, one);
+      const came = await ask(there => put(there, one));
+      if (came?.answer === false) say(false);
+      tell();
+    },
+    remove: async id => {
+      own.delete(id);
+      await ask(there => there.remove(id));
+      tell(id);
+    },
+    alone,
+    onChange: listener => onTold(() => listener()),
+  };
+}
