@@ -92,5 +92,3 @@ export function memoryTabs(): () => OutboxStorage {
     };
   };
 }
-
-export const memoryStorage = (): OutboxStorage => memoryTabs()();
