@@ -16,7 +16,7 @@ const YEARS = 1000;
 /** Sizes are told in whole litres of a day. */
 const LEAST_NEED_L = 20;
 
-/** What a person drinks of the rain in an outage at first: 3 L, or the next round figure of the group's own measure (L a day). */
+/** What a person drinks of the rain in an outage at first: 3 L, or the next round figure of the group's own measure, or of the reader's (L a day). */
 const EACH_L: Readonly<Record<UnitSystem, number>> = {
   metric: 3,
   US: toLitres(0.8, 'US gal'),
@@ -25,8 +25,12 @@ const EACH_L: Readonly<Record<UnitSystem, number>> = {
 
 export const sameEachMonth = (litres: number): number[] => Array.from({ length: MONTHS }, () => litres);
 
-/** What is asked at first: all roofs, what the household uses besides drinking, for the days that it plans for. */
-export function planOf(facts: Facts, state: Pick<State, 'need'>): RainPlan {
+/** What is asked at first, in round figures of a measure: all roofs, what the household uses besides drinking, for the days that it plans for. */
+export function planOf(
+  facts: Facts,
+  state: Pick<State, 'need'>,
+  units: UnitSystem = facts.group.units ?? 'metric',
+): RainPlan {
   const { plan } = facts.rain;
   const known = catchmentsOf(facts);
   if (plan) return { ...plan, catchments: plan.catchments.filter(id => known.some(c => c.id === id)) };
@@ -45,7 +49,7 @@ export function planOf(facts: Facts, state: Pick<State, 'need'>): RainPlan {
     seed: SEED,
     outagePeople: people,
     outageDays: facts.plan.targetDays,
-    outageL: EACH_L[facts.group.units ?? 'metric'],
+    outageL: EACH_L[units],
   };
 }
 

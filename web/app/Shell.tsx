@@ -2,7 +2,6 @@ import { BookOpen, CloudOff, Flame, Keyboard, Search as SearchIcon, Sun } from '
 import { lazy, memo, type ReactNode, Suspense, useCallback, useEffect, useMemo, useState } from 'react';
 import { Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
-import type { ProblemKind } from '#contract/problem.ts';
 import { personChanged } from '../person/person.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
@@ -19,6 +18,7 @@ import { Reach } from './Reach.tsx';
 import { SedimentPatterns } from './sediments.tsx';
 import { useTitle } from './title.ts';
 import { useRecord } from './undo.tsx';
+import { WaitingFault } from './WaitingFault.tsx';
 
 function useTheme(): void {
   const theme = useAppSelector(s => s.person.theme);
@@ -27,11 +27,6 @@ function useTheme(): void {
   }, [theme]);
 }
 
-/** What a server says of itself that somebody there can mend. */
-const mended = ['storage-full', 'storage-gone', 'internal'] as const;
-const isMended = (kind: ProblemKind | undefined): kind is (typeof mended)[number] =>
-  mended.some(one => one === kind);
-
 /** The people, the day, and the few things that belong to the person rather than to the water. */
 const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opened) => void }) {
   const say = useSay();
@@ -39,7 +34,7 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
   const facts = useFacts();
   const today = useToday();
   const { theme } = useAppSelector(s => s.person);
-  const { isLive, isUnkept, queue, turnedDown, trouble } = useAppSelector(s => s.log);
+  const { isLive, queue, turnedDown } = useAppSelector(s => s.log);
   const homes = Object.values(facts.home);
   const people = homes.reduce((sum, h) => sum + h.people.length, 0);
   return (
@@ -47,10 +42,14 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
       {(!isLive || queue.length > 0) && (
         <p role="status" className="flex items-center gap-1.5 text-small font-semibold text-clay">
           <CloudOff size={16} aria-hidden="true" />
-          {queue.length > 0 ? say('shell.waiting', { count: queue.length }) : say('shell.offline')}
-          {queue.length > 0 && isUnkept && <span className="font-normal">{say('shell.unkept')}</span>}
-          {queue.length > 0 && isMended(trouble) && (
-            <span className="font-normal">{say(`shell.trouble.${trouble}`)}</span>
+          {/* on a phone the reach has the room: the drawing and the number stand for the words */}
+          <span className="max-wide:sr-only">
+            {queue.length > 0 ? say('shell.waiting', { count: queue.length }) : say('shell.offline')}
+          </span>
+          {queue.length > 0 && (
+            <span className="hidden max-wide:inline" aria-hidden="true">
+              {queue.length}
+            </span>
           )}
         </p>
       )}
@@ -232,6 +231,7 @@ function Layers({ groupName }: { groupName: string }) {
         </header>
         <main id="layer" tabIndex={-1} className="relative min-h-0 flex-1 overflow-auto outline-none">
           <ClockFault />
+          <WaitingFault />
           {turn > 2 && (
             <InTurn>
               <Outlet context={context} />

@@ -31,6 +31,24 @@ interface Tank extends SizePoint {
   readonly is: 'other' | 'least' | 'own';
 }
 
+/** How a size does that was not tried itself: between the two that were, in proportion. */
+function between(points: readonly SizePoint[], litres: number): SizePoint {
+  const above = points.findIndex(p => p.sizeL >= litres);
+  const [least, most] = [points[Math.max(0, above - 1)], points[above]];
+  if (!least || !most || least === most) return { ...(most ?? points.at(-1)!), sizeL: litres };
+  const part = (litres - least.sizeL) / (most.sizeL - least.sizeL);
+  const at = (of: keyof SizePoint) => least[of] + part * (most[of] - least[of]);
+  return {
+    sizeL: litres,
+    timeShare: at('timeShare'),
+    volumeShare: at('volumeShare'),
+    lowShare: at('lowShare'),
+    highShare: at('highShare'),
+    spilledShare: at('spilledShare'),
+    heldShare: at('heldShare'),
+  };
+}
+
 /** Sizes worth seeing: the least and one's own always, and others spread over the scale. */
 function shownOf({ points, smallestL, life }: RainAnswer, ownL: number, units: UnitSystem): Tank[] {
   const nearest = (litres: number): SizePoint =>
@@ -47,7 +65,7 @@ function shownOf({ points, smallestL, life }: RainAnswer, ownL: number, units: U
   const free = round.filter(l => fixed.every(f => Math.abs(f.sizeL - l) > 0.25 * Math.max(l, f.sizeL)));
   const others = free
     .slice(-Math.max(1, SHOWN - fixed.length))
-    .map((l): Tank => ({ ...nearest(l), is: 'other' }));
+    .map((l): Tank => ({ ...between(points, l), is: 'other' }));
   return [...fixed, ...others].sort((a, b) => a.sizeL - b.sizeL);
 }
 

@@ -35,7 +35,8 @@ export function TankPage() {
   const say = useSay();
   const facts = useFacts();
   const state = useWaterState();
-  const kept = useMemo(() => planOf(facts, state), [facts, state]);
+  const { units } = useReader();
+  const kept = useMemo(() => planOf(facts, state, units), [facts, state, units]);
   const [changed, setChanged] = useTyped<Partial<RainPlan>>(TANK, 'changed', {});
   const plan = useMemo((): RainPlan => ({ ...kept, ...changed }), [kept, changed]);
   const set = useCallback(
