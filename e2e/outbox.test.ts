@@ -77,15 +77,25 @@ test('a strange answer is no answer: what was recorded waits, and is sent when t
   await expect(visitor.reach).toContainText('38.4 days');
 });
 
-test('a layer that cannot be fetched says so in its place, and the others go on', async ({ visitor }) => {
+test('a layer that cannot be fetched says so in its place, and the others go on', async ({
+  visitor,
+  zeolite,
+}) => {
   const { page } = visitor;
+  // a part of an older build is not there, and no page is sent in its place
+  const gone = await fetch(`${zeolite.address}assets/Supplies-of-an-older-build.js`);
+  expect([gone.status, gone.headers.get('content-type')]).toEqual([
+    404,
+    'application/problem+json; charset=utf-8',
+  ]);
   await settle(visitor, /^treated tap water/);
-  await page.route(/assets\/Supplies-.*\.js/, route => route.abort());
+  await page.route(/assets\/Supplies-.*\.js/, route => route.fulfill({ status: 404, body: '{}' }));
   await page.reload();
   await expect(visitor.reach).toContainText('39.1 days');
   await visitor.open(/^8 Supplies/);
   await expect(page.getByRole('heading', { name: 'This layer could not be shown.' })).toBeVisible();
   await expectAccessible(page);
+  await expect(page.getByRole('main').getByRole('button')).toBeVisible();
   await visitor.open(/^3 Store/);
   await expect(visitor.container('OW-001')).toBeVisible();
 });

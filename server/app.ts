@@ -115,6 +115,8 @@ export async function createApp({ file, clock, logger, demo = false, copiesInto 
   if (existsSync(dist)) {
     const pressed = { enableBrotli: true, orderPreference: ['br'], index: false };
     app.use(expressStaticGzip(dist, { ...pressed, serveStatic: { maxAge: '1h' } }));
+    // a part of an older build is gone: a page in its place would be taken for a program
+    app.use('/assets', noSuchRoute);
     app.get('/{*path}', (_req, res) => {
       res.set('Cache-Control', 'no-cache').sendFile(join(dist, 'index.html'));
     });

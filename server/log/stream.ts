@@ -4,6 +4,9 @@ import type { LogEvent } from '#contract/log.ts';
 /** Comment lines keep a proxy or a sleeping phone from closing the line. */
 const HEARTBEAT_MS = 20_000;
 
+/** What waits for a browser that does not read, before its line is cut (bytes). */
+const MOST_WAITING = 4_000_000;
+
 /** Tells open browsers of what was recorded (server-sent events). */
 export interface Stream {
   readonly join: (req: Request, res: Response) => void;
@@ -21,7 +24,14 @@ const written = (event: LogEvent): string =>
 export function openStream(): Stream {
   const listeners = new Set<Response>();
   const send = (text: string) => {
-    for (const res of listeners) res.write(text);
+    for (const res of listeners) {
+      if (res.writableLength <= MOST_WAITING) res.write(text);
+      // it comes back, and asks for what it missed
+      else {
+        listeners.delete(res);
+        res.destroy();
+      }
+    }
   };
   const heartbeat = setInterval(() => send(': here\n\n'), HEARTBEAT_MS);
   heartbeat.unref();

@@ -1,5 +1,6 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
 import { PROBLEM_TYPE } from '#contract/problem.ts';
+import { hand } from '#demo/hand.ts';
 import { NoAnswer, ProblemAnswer, serverApi } from './api.ts';
 
 afterEach(() => vi.unstubAllGlobals());
@@ -35,6 +36,25 @@ describe('nothing but the server’s own answer is an answer', () => {
   it('a full disk is none, and says so', async () => {
     answered(507, PROBLEM_TYPE, '{"type":"urn:zeolite:problem:storage-full","title":"Full","status":507}');
     expect(await outcome()).toMatchObject({ kind: 'storage-full' });
+  });
+
+  it('an answer that does not name all that was sent is none', async () => {
+    const h = hand('2026-11-25T08:00:00.000Z');
+    const [one, two] = [1, 2].map(i => h.write('noted', 'group', { text: `${i}` }));
+    const sent = () =>
+      serverApi.post([one!, two!], 'intend').then(
+        () => 'posted',
+        (error: unknown) => error,
+      );
+    for (const [accepted, repeated, counts] of [
+      [[], [], false],
+      [[one!.id], [], false],
+      [[one!.id], [two!.id], true],
+      [[one!.id, two!.id, 'more'], [], true],
+    ] as const) {
+      answered(201, 'application/json', JSON.stringify({ seq: 2, accepted, repeated, changed: [] }));
+      expect([accepted, (await sent()) === 'posted']).toEqual([accepted, counts]);
+    }
   });
 
   it('its own word is one', async () => {

@@ -115,6 +115,9 @@ async function postEntries(entries: readonly Entry[], mode: Mode, of: Partial<Lo
     body: JSON.stringify({ ...of, entries, mode }),
   });
   if (!Array.isArray(posted.accepted) || !Array.isArray(posted.changed)) throw new NoAnswer('an odd answer');
+  // an answer counts for the entries that it names, and only where it names all of them
+  const named = new Set([...posted.accepted, ...(posted.repeated ?? [])]);
+  if (!entries.every(e => named.has(e.id))) throw new NoAnswer('an answer to something else');
   return posted;
 }
 
