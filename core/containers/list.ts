@@ -187,8 +187,7 @@ class RowReader {
     return columns.find(i => this.#hasFigure(i)) ?? columns[0] ?? -1;
   }
   #cell(column: number): string {
-    // a table written for spreadsheets has an apostrophe before what they would run
-    return (this.cells[column] ?? '').replace(/^'(?=[=+\-@\t\r])/, '').trim();
+    return (this.cells[column] ?? '').trim();
   }
   #text(field: ListField): string {
     return this.#cell(this.#at(field));

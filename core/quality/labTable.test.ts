@@ -85,6 +85,19 @@ describe('a laboratory’s sheet', () => {
   });
 });
 
+it('a sheet that went through a table for spreadsheets has no apostrophe before what they would run', () => {
+  const { header, rows } = labTableOf([
+    ['Sample', "'=pH", 'Temperature'],
+    ["'@Well 3", '7', "'-5"],
+    ["'tis a well", '7', '5'],
+  ]);
+  expect([header, ...rows]).toEqual([
+    ['Sample', '=pH', 'Temperature'],
+    ['@Well 3', '7', '-5'],
+    ["'tis a well", '7', '5'],
+  ]);
+});
+
 describe('a sheet that a person leads to its blanks', () => {
   const table = 'Results of the round,,\nA,B,C\n1,Hall tap,7.1\n2,Well 3,6.8';
 

@@ -56,7 +56,12 @@ function marksOf(digits: string, decimal: DecimalMark): number | readonly [numbe
 export const MOST_TYPED = 200;
 /** A cell of a table is read so far; a book in one cell is none of a table's. */
 const MOST_CELL = 1000;
-export const cellOf = (text: string): string => (text.length > MOST_CELL ? text.slice(0, MOST_CELL) : text);
+/** The apostrophe that a table has before what a spreadsheet would run. */
+const NOT_RUN = /^'(?=[=+\-@\t\r])/;
+
+/** A cell of a table as it was meant: no longer than one is, and without the mark that keeps spreadsheets from running it. */
+export const cellOf = (text: string): string =>
+  (text.length > MOST_CELL ? text.slice(0, MOST_CELL) : text).replace(NOT_RUN, '');
 const SIGN = /^[-−–]\s*/;
 
 /**
