@@ -13,7 +13,7 @@ export default defineConfig({
     launchOptions: { executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium' },
     locale: 'en-GB',
     timezoneId: 'Europe/London',
-    // what fades and slides takes a third of a run's time; `path.test.ts` walks with motion
+    // what fades and slides took a third of the time of two files; `path.test.ts` walks with motion
     contextOptions: { reducedMotion: 'reduce' },
   },
 });

@@ -3,7 +3,22 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
 import { hand } from '#demo/hand.ts';
-import { expect, expectAccessible, expectRecorded, settle, test, Visitor } from './zeolite.ts';
+import { expect, expectAccessible, expectRecorded, settle, test, Visitor, type Zeolite } from './zeolite.ts';
+
+/** Draws so much off the vessel whose life is open. */
+async function drawOff(visitor: Visitor, litres: string): Promise<void> {
+  await visitor.press('Draw off', visitor.page.getByRole('complementary'));
+  await visitor.fill('How much', litres);
+  await visitor.press('Draw it off');
+}
+
+/** How often the log says that something was drawn. */
+async function timesDrawn({ address }: Zeolite): Promise<number> {
+  const { entries } = (await (await fetch(`${address}api/log.json`)).json()) as {
+    entries: { kind: string }[];
+  };
+  return entries.filter(e => e.kind === 'drawn').length;
+}
 
 test('what is turned down after a reload stays with its reason, and is recorded as happened', async ({
   visitor,
@@ -15,9 +30,7 @@ test('what is turned down after a reload stays with its reason, and is recorded 
   await expect(page).toHaveURL(/\/store\/[^/]+$/);
   const drum = decodeURIComponent(page.url().split('/').pop()!);
   await zeolite.stop();
-  await visitor.press('Draw off', page.getByRole('complementary'));
-  await visitor.fill('How much', '150 L');
-  await visitor.press('Draw it off');
+  await drawOff(visitor, '150 L');
   await expect(page.getByText('1 entry waits for the server')).toBeVisible();
   // the page is closed; while it is, somebody else empties the drum
   await page.goto('about:blank');
@@ -57,9 +70,7 @@ test('a strange answer is no answer: what was recorded waits, and is sent when t
     route.fulfill({ status: 200, contentType: 'text/html', body: '<html>Sign in to this network</html>' }),
   );
   await visitor.select('OW-001');
-  await visitor.press('Draw off', page.getByRole('complementary'));
-  await visitor.fill('How much', '10 L');
-  await visitor.press('Draw it off');
+  await drawOff(visitor, '10 L');
   await expect(page.getByText('1 entry waits for the server')).toBeVisible();
   // the newer of two routes answers: nothing gets through between them
   await page.route('**/api/entries', route =>
@@ -115,9 +126,7 @@ test('eight tabs share one line: what one records shows in all, also when the fi
   const draw = async (at: Page) => {
     const hand = new Visitor(at);
     await hand.select('OW-001');
-    await hand.press('Draw off', at.getByRole('complementary'));
-    await hand.fill('How much', '15.2 L');
-    await hand.press('Draw it off');
+    await drawOff(hand, '15.2 L');
   };
   await draw(others[6]!);
   for (const tab of [page, ...others]) await expect(tab.getByTestId('reach-days')).toContainText('38.1 days');
@@ -139,9 +148,7 @@ test('two tabs record while the server is away and one is closed: nothing of eit
   const draw = async (at: Page, code: string, waits: string) => {
     const hand = new Visitor(at);
     await hand.select(code);
-    await hand.press('Draw off', at.getByRole('complementary'));
-    await hand.fill('How much', '15.2 L');
-    await hand.press('Draw it off');
+    await drawOff(hand, '15.2 L');
     await expect(at.getByText(waits)).toBeVisible();
   };
   await draw(page, 'OW-001', '1 entry waits for the server');
@@ -164,9 +171,7 @@ test('what was recorded for one folder is not sent to another that is served in 
   await settle(visitor, /^treated tap water/);
   await zeolite.stop();
   await visitor.select('OW-001');
-  await visitor.press('Draw off', page.getByRole('complementary'));
-  await visitor.fill('How much', '15.2 L');
-  await visitor.press('Draw it off');
+  await drawOff(visitor, '15.2 L');
   await expect(page.getByText('1 entry waits for the server')).toBeVisible();
   await page.goto('about:blank');
   const other = zeolite.another();
@@ -286,18 +291,13 @@ for (const [name, fault] of Object.entries(browserFaults))
     await expect(other.container('OW-001')).toBeVisible();
     await zeolite.stop();
     await other.select('OW-001');
-    await other.press('Draw off', page.getByRole('complementary'));
-    await other.fill('How much', '15 L');
-    await other.press('Draw it off');
+    await drawOff(other, '15 L');
     await expect(page.getByText(/waits? for the server/).first()).toBeVisible();
     if (!name.includes('small'))
       await expect(page.getByText('This browser keeps nothing now').first()).toBeVisible();
     await zeolite.start();
     await expectRecorded(page);
-    const { entries } = (await (await fetch(`${zeolite.address}api/log.json`)).json()) as {
-      entries: { kind: string }[];
-    };
-    expect(entries.filter(e => e.kind === 'drawn')).toHaveLength(1);
+    expect(await timesDrawn(zeolite)).toBe(1);
     expect(faults).toEqual([]);
     await page.close();
   });
@@ -310,9 +310,7 @@ test('storage that is cleared under an open page loses nothing of what waits', a
   await settle(visitor, /^treated tap water/);
   await zeolite.stop();
   await visitor.select('OW-001');
-  await visitor.press('Draw off', page.getByRole('complementary'));
-  await visitor.fill('How much', '15 L');
-  await visitor.press('Draw it off');
+  await drawOff(visitor, '15 L');
   await expect(page.getByText(/waits? for the server/).first()).toBeVisible();
   await page.evaluate(
     () =>
@@ -325,16 +323,11 @@ test('storage that is cleared under an open page loses nothing of what waits', a
   );
   // something more of the same page finds the database anew
   await expect(page.getByLabel('How much', { exact: true })).toHaveCount(0);
-  await visitor.press('Draw off', page.getByRole('complementary'));
-  await visitor.fill('How much', '3 L');
-  await visitor.press('Draw it off');
+  await drawOff(visitor, '3 L');
   await expect(page.getByText('2 entries wait for the server').first()).toBeVisible();
   await zeolite.start();
   await expectRecorded(page);
-  const { entries } = (await (await fetch(`${zeolite.address}api/log.json`)).json()) as {
-    entries: { kind: string }[];
-  };
-  expect(entries.filter(e => e.kind === 'drawn')).toHaveLength(2);
+  expect(await timesDrawn(zeolite)).toBe(2);
 });
 
 test('what was recorded before a restore is brought in, each entry judged by itself', async ({
@@ -348,9 +341,7 @@ test('what was recorded before a restore is brought in, each entry judged by its
   writeFileSync(backup, Buffer.from(await res.arrayBuffer()));
   await zeolite.stop();
   await visitor.select('OW-001');
-  await visitor.press('Draw off', page.getByRole('complementary'));
-  await visitor.fill('How much', '15 L');
-  await visitor.press('Draw it off');
+  await drawOff(visitor, '15 L');
   await expect(page.getByText(/waits? for the server/).first()).toBeVisible();
   execFileSync(process.execPath, ['--import', 'tsx', 'server/restore.ts', backup, zeolite.folder]);
   await zeolite.start();

@@ -119,3 +119,13 @@ test('perfumed bleach, muddy water and a guess are answered beside the blanks', 
   await expect(page.getByText(/The volume is a guess, 148\sL to 247\sL: in truth it makes/)).toBeVisible();
   await expect(page.getByText(/count the pours of a bottle you know/)).toBeVisible();
 });
+
+test('treated tap water of which nothing is read says first that nothing is added', async ({ visitor }) => {
+  const { page } = visitor;
+  await settle(visitor, /^treated tap water/);
+  await visitor.select('OW-001');
+  await visitor.press('Dose');
+  await expect(page.getByTestId('dose-answer')).toContainText(
+    'Treated tap water is stored as it is: add nothing',
+  );
+});

@@ -205,6 +205,11 @@ describe('a backup', () => {
     await copies.ofDay();
     expect(copies.told()).toEqual({ into, lastDay: day });
     copies.close();
+    // what else is done daily is no copy
+    const other = keepCopies(folder, into, logger, () => Promise.reject(new Error('photos')));
+    await other.ofDay();
+    expect(other.told()).toEqual({ into, lastDay: day });
+    other.close();
     expect(await server.get(routes.copies)).toBeNull();
   });
 

@@ -14,6 +14,9 @@ export interface Clock {
   readonly putRight: () => void;
 }
 
+/** A phone's clock may run this far ahead of the server's (minutes). */
+export const PHONE_AHEAD_MIN = 5;
+
 /** A log further ahead of the machine than this is no matter of seconds: one of the two is wrong, and somebody is asked (minutes). */
 export const AHEAD_MIN = 10;
 

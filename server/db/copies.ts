@@ -90,11 +90,13 @@ export function keepCopies(
     try {
       if (await copyOfDay(folder, into, now.slice(0, 10))) logger.info({ into }, 'copied');
       failedAt = undefined;
-      await also();
     } catch (error) {
       failedAt = now;
       logger.error({ error: String(error) }, 'no copy was made');
     }
+    await also().catch((error: unknown) =>
+      logger.error({ error: String(error) }, 'what is done daily failed'),
+    );
   };
   const first = setTimeout(() => void ofDay(), FIRST_MS);
   const again = setInterval(() => void ofDay(), EVERY_MS);

@@ -7,7 +7,7 @@ import type { Facts } from '#core/log/facts.ts';
 import { standing } from '#core/log/strikes.ts';
 import { type Entry, foldSubject, guard, restsOn, step } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
-import type { Clock } from '../clock.ts';
+import { type Clock, PHONE_AHEAD_MIN } from '../clock.ts';
 import type { Database } from '../db/open.ts';
 import { entries, entrySubjects, facts } from '../db/schema.ts';
 import { ProblemError } from '../problems.ts';
@@ -17,9 +17,6 @@ import { Lives } from './lives.ts';
 import { isPutRight, PUT_RIGHT, toldAnew } from './putRight.ts';
 import { entriesById, lotsOf, rowOf } from './rows.ts';
 import { sameContent } from './sameContent.ts';
-
-/** A phone's clock may run this far ahead of the server's. */
-const AHEAD_MIN = 5;
 
 /** The facts after so many entries: they stay so, whatever is recorded after. */
 export interface View {
@@ -160,7 +157,7 @@ async function withoutRepeats(database: Database, list: readonly Entry[]) {
 }
 
 function requireNotAhead(fresh: readonly Entry[], list: readonly Entry[], now: string): void {
-  const latest = addMinutes(now, AHEAD_MIN);
+  const latest = addMinutes(now, PHONE_AHEAD_MIN);
   const ahead = fresh.find(e => e.happenedAt > latest);
   if (!ahead) return;
   const pointer = `/entries/${list.indexOf(ahead)}/happenedAt`;
@@ -249,7 +246,7 @@ async function laterThanNow(
   { subject }: Entry,
   now: string,
 ): Promise<Judgement[]> {
-  const latest = addMinutes(now, AHEAD_MIN);
+  const latest = addMinutes(now, PHONE_AHEAD_MIN);
   if ((live.lastKey(subject)?.happenedAt ?? '') <= latest) return [];
   const later = standing(await pending.entriesOf(subject)).filter(e => e.happenedAt > latest);
   return later

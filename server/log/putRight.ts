@@ -1,6 +1,6 @@
 import { monotonicFactory } from 'ulid';
 import type { Instant } from '#core/calendar/day.ts';
-import type { Entry, EntryKind } from '#core/record.ts';
+import { type Entry, type EntryKind, writeEntry } from '#core/record.ts';
 import type { Db } from '../db/open.ts';
 import { entriesAfter } from './rows.ts';
 
@@ -25,12 +25,17 @@ export async function toldAnew(db: Db, right: Entry, now: Instant): Promise<Entr
   const [ulid, ms] = [monotonicFactory(), Date.parse(now)];
   const draw = () => ulid(ms);
   const moments = { happenedAt: now, recordedAt: now };
-  const strikes = later.toReversed().map(
-    ({ id, subject, also }): Entry => ({
-      ...{ id: draw(), v: 1, kind: 'struck', subject, ...moments, by: right.by, data: { target: id } },
-      ...(also ? { also } : {}),
-      ...(right.hand ? { hand: right.hand } : {}),
-    }),
+  const strikes = later.toReversed().map(({ id, subject, also }) =>
+    writeEntry(
+      'struck',
+      subject,
+      { target: id },
+      {
+        ...{ id: draw(), at: now, recordedAt: now, by: right.by },
+        ...(right.hand ? { hand: right.hand } : {}),
+        ...(also ? { also } : {}),
+      },
+    ),
   );
   const ids = new Map(later.map(e => [e.id, draw()]));
   const anew = later

@@ -4,6 +4,7 @@ import { addMinutes, type Instant } from '#core/calendar/day.ts';
 import { subjectsOf } from '#core/log/entry.ts';
 import { standing } from '#core/log/strikes.ts';
 import type { Entry } from '#core/record.ts';
+import { PHONE_AHEAD_MIN } from '../clock.ts';
 import { FolderProblem } from '../db/folder.ts';
 import { sameContent } from './sameContent.ts';
 
@@ -13,8 +14,6 @@ export const LOG_VERSION = 1;
 
 /** Faults that are told of at once. */
 const MOST_FAULTS = 10;
-/** A phone's clock may run this far ahead (minutes). */
-const AHEAD_MIN = 5;
 
 const DocumentSchema = v.object({
   format: v.literal(LOG_FORMAT),
@@ -120,7 +119,7 @@ export async function takenLog(
     else if (!sameContent(subjectsOf(target), subjectsOf(strike)))
       faults.push(`Entry ${strike.id} strikes ${target.id}, which is of something else.`);
   }
-  const latest = addMinutes(now, AHEAD_MIN);
+  const latest = addMinutes(now, PHONE_AHEAD_MIN);
   for (const entry of standing(list).filter(e => e.happenedAt > latest))
     faults.push(
       `Entry ${entry.id} is of ${entry.happenedAt}, later than this machine’s clock says: put the clock right, here or where it comes from.`,

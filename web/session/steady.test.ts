@@ -115,6 +115,20 @@ describe.each(faults)('a browser whose database %s', fault => {
   );
 });
 
+it('what is thrown away while the database does not answer does not come back with it', async () => {
+  const from = browser();
+  const { storage } = page(from);
+  const [one, two] = [waiting('thrown away'), waiting('kept')];
+  for (const each of [one, two]) await storage.put(each);
+  begin(from, 'hangs');
+  await soon(storage.remove(one.id));
+  const ids = async () => (await soon(storage.all())).map(each => each.id);
+  expect([await ids(), await soon(storage.get(one.id))]).toEqual([[two.id], undefined]);
+  from.fault = undefined;
+  await vi.advanceTimersByTimeAsync(PATIENCE_MS);
+  expect([await ids(), [...from.kept.keys()]]).toEqual([[two.id], [two.id]]);
+});
+
 describe('an outbox that several tabs share', () => {
   it('does not bring back what another tab sent, nor its older text', async () => {
     const from = browser();

@@ -46,6 +46,8 @@ export function steadyStorage({
   patienceMs = PATIENCE_MS,
 }: Parts): OutboxStorage {
   const own = new Map<string, Kept>();
+  /** Removed while the database did not answer: it may still have them. */
+  const gone = new Set<string>();
   let shelf: Promise<Shelf | undefined> | undefined;
   let notBefore = 0;
   let isKept: boolean | undefined;
@@ -93,6 +95,10 @@ export function steadyStorage({
 
   /** What is held here alone is put there too. @throws Error where it does not answer */
   async function restock(there: Shelf): Promise<Kept[]> {
+    for (const id of gone) {
+      await within(there.remove(id));
+      gone.delete(id);
+    }
     const kept = await within(there.all());
     const known = new Set(kept.map(one => one.id));
     let isAll = true;
@@ -132,18 +138,20 @@ export function steadyStorage({
       const kept = await ask(restock);
       // the database has the last word on what is in both: another tab may have written it anew
       const both = new Map([...own, ...(kept?.answer ?? []).map(one => [one.id, one] as const)]);
-      return [...both.values()].sort(byId);
+      return [...both.values()].filter(one => !gone.has(one.id)).sort(byId);
     },
-    get: async id => (await ask(there => there.get(id)))?.answer ?? own.get(id),
+    get: async id =>
+      gone.has(id) ? undefined : ((await ask(there => there.get(id)))?.answer ?? own.get(id)),
     put: async one => {
       own.set(one.id, one);
+      gone.delete(one.id);
       const came = await ask(there => put(there, one));
       if (came?.answer === false) say(false);
       tell();
     },
     remove: async id => {
       own.delete(id);
-      await ask(there => there.remove(id));
+      if (!(await ask(there => there.remove(id)))) gone.add(id);
       tell(id);
     },
     alone,
