@@ -1,10 +1,6 @@
-import { fork } from 'node:child_process';
-import { once } from 'node:events';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { performance } from 'node:perf_hooks';
-import { fileURLToPath } from 'node:url';
 import { gzipSync } from 'node:zlib';
 import { pino } from 'pino';
 import type { Mode } from '#contract/log.ts';
@@ -20,6 +16,7 @@ import { createApp } from '#server/app.ts';
 import { systemClock } from '#server/clock.ts';
 import { openDatabase } from '#server/db/open.ts';
 import { replay } from '#server/log/replay.ts';
+import { served, timed } from './apart.ts';
 import { benchBrowser, benchReadings } from './benchBrowser.ts';
 import { benchDay } from './benchDay.ts';
 import { benchPlanners } from './benchPlanners.ts';
@@ -38,39 +35,10 @@ const POSTS = 300;
 /** Moved together, told late together: what a hand may do in one act. */
 const BULK = 500;
 
-async function timed<T>(work: () => T | Promise<T>): Promise<[number, T]> {
-  const start = performance.now();
-  const result = await work();
-  return [performance.now() - start, result];
-}
-
 const p95 = (times: readonly number[]): number =>
   [...times].sort((a, b) => a - b)[Math.floor(times.length * 0.95)]!;
 
 type Row = Record<string, number>;
-
-/** A server in a process of its own, and how long its loop stood still at the longest while something was asked of it. */
-async function served(file: string) {
-  const child = fork(fileURLToPath(new URL('./benchServer.ts', import.meta.url)), [file], {
-    execArgv: ['--import', 'tsx'],
-  });
-  const [{ address }] = (await once(child, 'message')) as [{ address: string }];
-  const stall = async (): Promise<number> => {
-    const told = once(child, 'message');
-    child.send('stall?');
-    return ((await told) as [{ stallMs: number }])[0].stallMs;
-  };
-  const measured = async (work: () => Promise<unknown>): Promise<[number, number]> => {
-    await stall();
-    const [ms] = await timed(work);
-    return [ms, await stall()];
-  };
-  const stop = async () => {
-    child.kill();
-    await once(child, 'exit');
-  };
-  return { address, measured, stop };
-}
 
 const ask = (address: string, path: string, headers: Record<string, string> = {}) =>
   fetch(new URL(path, address), { headers }).then(res => res.arrayBuffer());

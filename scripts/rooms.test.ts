@@ -100,7 +100,7 @@ describe('which room may import which', () => {
     ['core/water/waters.ts', "import { judge } from '../judgement.ts';"],
     ['core/store/state.ts', "import { stopsOf } from '../water/hazards.ts';"],
     ['core/water/waters.test.ts', "import { hand } from '#demo/hand.ts';"],
-    ['server/labels/LabelPdf.tsx', "import { sayTo } from '#web/texts/catalogue.ts';"],
+    ['server/papers/LabelPaper.tsx', "import { sayTo } from '#web/texts/catalogue.ts';"],
     ['web/areas/rain/House.tsx', "import { Button } from '../../ui/Button.tsx';"],
   ])('lets be what is allowed: in %s, %s', (file, line) => {
     expect(planted(file, line)).toEqual([]);

@@ -139,7 +139,8 @@ function whyNot(file: string, path: string, floors: Floors): string | undefined 
       return 'contract stands on core alone';
     if (room === 'web' && (path.startsWith('node:') || isOf(ofServer, path)))
       return 'web runs in a browser: it knows no server';
-    if (room === 'server' && isOf(ofWeb, path) && !file.endsWith('.tsx')) return 'server draws no page';
+    if (room === 'server' && isOf(ofWeb, path) && !isIn(file, 'server/papers'))
+      return 'server draws no page but its papers';
     return undefined;
   }
   if (isTest(file)) return undefined;

@@ -12,6 +12,7 @@ import { pinoHttp } from 'pino-http';
 import { routes } from '#contract/routes.ts';
 import { LINES_TYPE } from '#contract/snapshotLines.ts';
 import * as areas from './areas.ts';
+import { jsonBodies } from './bodies.ts';
 import type { Clock } from './clock.ts';
 import { keepCopies, noCopies } from './db/copies.ts';
 import { identityOf } from './db/identity.ts';
@@ -21,6 +22,7 @@ import { type Log, openLog } from './log/append.ts';
 import { logRoutes } from './log/routes.ts';
 import { openStream } from './log/stream.ts';
 import { loopbackOnly } from './loopback.ts';
+import { openPrinter } from './papers/printer.ts';
 import { noSuchRoute, onError, sendProblem } from './problems.ts';
 import type { AreaRoutes, Room } from './room.ts';
 
@@ -42,7 +44,6 @@ export interface App {
 
 /** A page of one's own, on one's own machine: far above what hands can do, far below what a runaway script does. */
 const REQUESTS_PER_MINUTE = 20_000;
-const LARGEST_BODY = '8mb';
 /** From this quality on Brotli looks further back: a tenth less of a large snapshot, in threads of its own. */
 const PRESSED = 5;
 
@@ -99,11 +100,12 @@ export async function createApp({ file, clock, logger, demo = false, copiesInto 
       handler: (_req, res) => sendProblem(res, 'too-many-requests'),
     }),
   );
-  app.use(express.json({ limit: LARGEST_BODY }));
+  app.use(jsonBodies);
   const copies = copiesInto
     ? keepCopies(folder, copiesInto, logger, () => removeUnnamedPhotos(database, clock.now()))
     : noCopies;
-  const room: Room = { database, log, clock, stream, demo, folder, logId, copies };
+  const printer = openPrinter();
+  const room: Room = { database, log, clock, stream, printer, demo, folder, logId, copies };
   app.use(logRoutes(room));
   for (const routesOf of Object.values<AreaRoutes>(areas)) {
     const router = routesOf(room);
@@ -129,6 +131,7 @@ export async function createApp({ file, clock, logger, demo = false, copiesInto 
     close: async () => {
       stream.close();
       copies.close();
+      printer.close();
       await database.close();
     },
   };

@@ -96,6 +96,7 @@ describe('a backup', () => {
     for (const sql of [
       'DROP TABLE identity',
       'DROP INDEX entries_in_order',
+      'DROP INDEX entries_of_a_kind',
       'ALTER TABLE entries DROP COLUMN hand',
       'DELETE FROM __drizzle_migrations WHERE created_at >= (SELECT created_at FROM __drizzle_migrations ORDER BY created_at LIMIT 1 OFFSET 2)',
       `UPDATE facts SET body = '{"id":"${home}","name":"otherwise"}' WHERE subject = '${home}'`,

@@ -5,6 +5,7 @@ import type { Copies } from './db/copies.ts';
 import type { Database } from './db/open.ts';
 import type { Log } from './log/append.ts';
 import type { Stream } from './log/stream.ts';
+import type { Printer } from './papers/printer.ts';
 
 /** What the routes of every area are given. */
 export interface Room {
@@ -12,6 +13,7 @@ export interface Room {
   readonly log: Log;
   readonly clock: Clock | TestClock;
   readonly stream: Stream;
+  readonly printer: Printer;
   readonly demo: boolean;
   /** The data folder. */
   readonly folder: string;

@@ -1,22 +1,25 @@
 import type { Told } from './entry.ts';
 
-const targetOf = (entry: Told): string => (entry.data as { readonly target: string }).target;
+const targetOf = (entry: Pick<Told, 'data'>): string => (entry.data as { readonly target: string }).target;
 
 /**
  * Entries that stand: without strikes and what they strike. A strike may itself be struck,
  * which brings its target back; nothing depends on the order they arrived in.
  */
 export function standing<E extends Told>(entries: readonly E[]): E[] {
-  const strikesOn = new Map<string, string[]>();
-  for (const e of entries) {
-    if (e.kind !== 'struck') continue;
-    const strikes = strikesOn.get(targetOf(e));
-    if (strikes) strikes.push(e.id);
-    else strikesOn.set(targetOf(e), [e.id]);
-  }
-  if (strikesOn.size === 0) return [...entries];
-  const isStruck = settledBy(strikesOn);
+  const isStruck = isStruckBy(entries.filter(e => e.kind === 'struck'));
   return entries.filter(e => e.kind !== 'struck' && !isStruck(e.id));
+}
+
+/** Whether an entry is struck, by its id, when these are all the strikes there are. */
+export function isStruckBy(strikes: readonly Pick<Told, 'id' | 'data'>[]): (id: string) => boolean {
+  const strikesOn = new Map<string, string[]>();
+  for (const strike of strikes) {
+    const others = strikesOn.get(targetOf(strike));
+    if (others) others.push(strike.id);
+    else strikesOn.set(targetOf(strike), [strike.id]);
+  }
+  return strikesOn.size === 0 ? () => false : settledBy(strikesOn);
 }
 
 /**

@@ -110,7 +110,7 @@ export const stateAfter = (...asked: Parameters<typeof stateAfterInLots>): State
   atOnce(stateAfterInLots(...asked));
 
 /** Changed containers that are worked out between two breaths. */
-const LOT = 50;
+const LOT = 10;
 
 /** The same for many that changed, in lots. */
 export function* stateAfterInLots(facts: Facts, state: State, next: Facts, now: Instant): InLots<State> {

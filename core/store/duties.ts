@@ -279,7 +279,7 @@ function begunDuty({ id, code }: ContainerFacts, { standing }: ContainerState, t
 }
 
 /** Containers looked at between two breaths. */
-const LOT = 100;
+const LOT = 25;
 
 /** What waits at the containers, and the floors and shelves that bear too much. */
 export function* duties(facts: Facts, state: State): InLots<Duty[]> {

@@ -425,7 +425,7 @@ export function heldUntil(facts: Pick<Facts, 'sheet' | 'test'>, now: Instant): I
 }
 
 /** Containers whose state is worked out between two breaths. */
-const LOT = 50;
+const LOT = 10;
 
 /** The state of everything at a moment. Same facts and same moment, same state. */
 export const stateAt = (facts: Facts, now: Instant): State => atOnce(stateInLots(facts, now));

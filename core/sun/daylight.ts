@@ -1,5 +1,5 @@
 import { addMinutes, type Day, type Instant } from '../calendar/day.ts';
-import { solarAt } from './meter.ts';
+import { solarOf } from './meter.ts';
 import { cosZenith } from './sun.ts';
 
 /** Where the sun is looked for. */
@@ -31,12 +31,16 @@ function offsetHours(timeZone: string, at: Instant): number {
   return (Math.abs(days) > 1 ? -Math.sign(days) : days) * 24 + of('hour') + of('minute') / 60 - 12;
 }
 
-/** The sun is above the horizon. */
-export function isDaylight(at: Instant, { latitudeDeg, longitudeDeg }: Site): boolean {
-  const { dayOfYear, hour } = solarAt(at, longitudeDeg);
+/** The sun is above the horizon (ms since 1970). */
+function isLit(atMs: number, { latitudeDeg, longitudeDeg }: Site): boolean {
+  const { dayOfYear, hour } = solarOf(atMs, longitudeDeg);
   return cosZenith(latitudeDeg, dayOfYear, hour) > 0;
 }
 
+/** The sun is above the horizon. */
+export const isDaylight = (at: Instant, site: Site): boolean => isLit(Date.parse(at), site);
+
+const MS_A_MINUTE = 60_000;
 /** Steps of the walk (minutes). */
 const STEP_MIN = 5;
 /** In a polar night the sun is not waited for longer than this (minutes). */
@@ -47,17 +51,17 @@ const MOST_MIN = 14 * 1440;
  * first whole day tomorrow. At any latitude and date; a polar night is not waited for longer than a fortnight.
  */
 export function afterWholeDays(from: Instant, days: number, site: Site): Instant {
-  let isWhole = false;
-  let done = 0;
+  const fromMs = Date.parse(from);
+  let [isWhole, wasLit, done] = [false, isLit(fromMs, site), 0];
   for (let passed = STEP_MIN; passed <= MOST_MIN; passed += STEP_MIN) {
-    const [before, now] = [addMinutes(from, passed - STEP_MIN), addMinutes(from, passed)];
-    const [wasLit, isLit] = [isDaylight(before, site), isDaylight(now, site)];
-    if (!wasLit && isLit) isWhole = true;
-    if (wasLit && !isLit && isWhole) {
+    const lit = isLit(fromMs + passed * MS_A_MINUTE, site);
+    if (!wasLit && lit) isWhole = true;
+    if (wasLit && !lit && isWhole) {
       done += 1;
       isWhole = false;
-      if (done >= days) return now;
+      if (done >= days) return addMinutes(from, passed);
     }
+    wasLit = lit;
   }
   return addMinutes(from, MOST_MIN);
 }
@@ -67,11 +71,13 @@ export function afterWholeDays(from: Instant, days: number, site: Site): Instant
  * minutes, and never early.
  */
 export function afterDaylight(from: Instant, minutes: number, site: Site): Instant {
-  let lit = 0;
+  const fromMs = Date.parse(from);
+  let [lit, wasLit] = [0, isLit(fromMs, site)];
   for (let passed = 0; passed < MOST_MIN; passed += STEP_MIN) {
     if (lit >= minutes) return addMinutes(from, passed);
-    if (isDaylight(addMinutes(from, passed), site) && isDaylight(addMinutes(from, passed + STEP_MIN), site))
-      lit += STEP_MIN;
+    const willBeLit = isLit(fromMs + (passed + STEP_MIN) * MS_A_MINUTE, site);
+    if (wasLit && willBeLit) lit += STEP_MIN;
+    wasLit = willBeLit;
   }
   return addMinutes(from, MOST_MIN);
 }

@@ -1,4 +1,4 @@
-import { addMinutes, type Day, dayOf, daysBetween, type Instant, minutesBetween } from '../calendar/day.ts';
+import { addMinutes, type Day, dayOf, type Instant, minutesBetween } from '../calendar/day.ts';
 import { clearSkyWM2, cloudFactor, cosZenith } from './sun.ts';
 
 /** An instrument that lies beside the bottles and adds the sunshine up: a stand-in ships with the application. */
@@ -23,15 +23,23 @@ export interface Lying {
 const STEP_MIN = 5;
 const DEGREES_PER_HOUR = 15;
 
-/** Day of the year and hour of the sun at a moment: UTC moved by the longitude. The equation of time (a quarter of an hour at most) is left out. */
+const [HOUR_MS, DAY_MS] = [3_600_000, 86_400_000];
+
+/**
+ * Day of the year and hour of the sun at a moment (ms since 1970): UTC moved by the longitude. The equation of time (a quarter of an
+ * hour at most) is left out.
+ */
+export function solarOf(atMs: number, longitudeDeg: number): { dayOfYear: number; hour: number } {
+  const solarMs = atMs + (longitudeDeg / DEGREES_PER_HOUR) * HOUR_MS;
+  const yearMs = Date.UTC(new Date(solarMs).getUTCFullYear(), 0);
+  const days = Math.floor((solarMs - yearMs) / DAY_MS);
+  return { dayOfYear: days + 1, hour: (solarMs - yearMs - days * DAY_MS) / HOUR_MS };
+}
+
+/** The same with the sun's own day. */
 export function solarAt(at: Instant, longitudeDeg: number): { day: Day; dayOfYear: number; hour: number } {
   const solar = addMinutes(at, (longitudeDeg / DEGREES_PER_HOUR) * 60);
-  const day = dayOf(solar, 'UTC');
-  return {
-    day,
-    dayOfYear: daysBetween(`${day.slice(0, 4)}-01-01`, day) + 1,
-    hour: minutesBetween(`${day}T00:00:00.000Z`, solar) / 60,
-  };
+  return { day: dayOf(solar, 'UTC'), ...solarOf(Date.parse(at), longitudeDeg) };
 }
 
 /**

@@ -8,6 +8,8 @@ import { message } from '#core/judgement.ts';
 import { turnsOf } from '#core/schedule/turns.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import { readerOf, stateNow } from '../now.ts';
+import { dayPaper } from '../papers/DayPaper.tsx';
+import { sendPaper } from '../papers/printer.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
@@ -31,10 +33,8 @@ export function workRoutes(room: Room): Router {
 
   router.get(routes.dayPdf, async (req, res) => {
     const { facts, state, work, schedule, reader } = await asked(req);
-    // the writer of PDFs is large, and most servers never print
-    const { dayPdf } = await import('../labels/DayPdf.tsx');
-    const pdf = await dayPdf({ facts, work, schedule, reader, now: state.now });
-    res.type('application/pdf').set('Content-Disposition', 'attachment; filename="day.pdf"').send(pdf);
+    const paper = dayPaper({ facts, work, schedule, reader, now: state.now });
+    await sendPaper(res, room.printer, 'day', paper);
   });
 
   router.get(routes.dayCalendar, async (req, res) => {

@@ -4,6 +4,8 @@ import { routes } from '#contract/routes.ts';
 import { sizing } from '#core/catchment/sizing.ts';
 import { questionOf } from '#core/rain/plan.ts';
 import { readerOf, stateNow } from '../now.ts';
+import { sendPaper } from '../papers/printer.ts';
+import { rainPaper } from '../papers/RainPaper.tsx';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
@@ -19,9 +21,8 @@ export function rainRoutes(room: Room): Router {
     if (!question)
       throw new ProblemError('invalid', { errors: [{ pointer: 'plan', reason: 'no-roof-or-weather' }] });
     const answer = await inSlices(sizing(question));
-    const { rainPdf } = await import('../labels/RainPdf.tsx');
-    const pdf = await rainPdf({ facts, plan, answer, reader: readerOf(facts, printed), today: state.today });
-    res.type('application/pdf').set('Content-Disposition', 'attachment; filename="rain.pdf"').send(pdf);
+    const paper = rainPaper({ facts, plan, answer, reader: readerOf(facts, printed), today: state.today });
+    await sendPaper(res, room.printer, 'rain', paper);
   });
   return router;
 }

@@ -6,7 +6,7 @@ import { LabelRequestSchema, labelSheets } from '#contract/labels.ts';
 import { routes } from '#contract/routes.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { containersTable } from '#core/store/containersTable.ts';
-import { labelOf } from '#core/store/label.ts';
+import { type Label, labelOf } from '#core/store/label.ts';
 import type { State } from '#core/store/state.ts';
 import { supplyLabel } from '#core/supplies/label.ts';
 import type { Db } from '../db/open.ts';
@@ -14,6 +14,8 @@ import { logInLots } from '../log/replay.ts';
 import { lotsOf } from '../log/rows.ts';
 import { LOG_FORMAT, LOG_VERSION } from '../log/taken.ts';
 import { readerOf, stateNow } from '../now.ts';
+import { labelsPaper } from '../papers/LabelPaper.tsx';
+import { sendPaper } from '../papers/printer.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
@@ -46,6 +48,15 @@ async function* csvFile(facts: Facts, state: State): AsyncGenerator<string> {
   }
 }
 
+/** The label of a container or a supply; undefined where there is none of that id. */
+function labelFor(id: string, facts: Facts, state: State): Label | undefined {
+  const supply = facts.supply[id];
+  if (supply) return supplyLabel(supply);
+  const container = facts.container[id];
+  const at = state.containers[id];
+  return container && at && labelOf(facts, container, at);
+}
+
 /** What leaves the store in open formats: labels and tables. */
 export function storeRoutes(room: Room): Router {
   const { db } = room.database;
@@ -53,18 +64,16 @@ export function storeRoutes(room: Room): Router {
   router.post(routes.labels, async (req, res) => {
     const { containers, sheet, skip, address, units } = parsed(LabelRequestSchema, req.body);
     const { facts, state } = await stateNow(room);
-    const labels = containers.map(id => {
-      const supply = facts.supply[id];
-      if (supply) return supplyLabel(supply);
-      const container = facts.container[id];
-      const at = state.containers[id];
-      if (!container || !at)
+    const breathe = slices();
+    const labels: Label[] = [];
+    for (const id of containers) {
+      const found = labelFor(id, facts, state);
+      if (!found)
         throw new ProblemError('not-found', { errors: [{ pointer: '/containers', reason: 'no-container' }] });
-      return labelOf(facts, container, at);
-    });
-    // the writer of PDFs is large, and most servers never print
-    const { labelsPdf } = await import('../labels/LabelPdf.tsx');
-    const pdf = await labelsPdf({
+      labels.push(found);
+      await breathe();
+    }
+    const paper = labelsPaper({
       labels,
       sheet: labelSheets[sheet],
       skip,
@@ -72,7 +81,7 @@ export function storeRoutes(room: Room): Router {
         new URL(facts.supply[label.container] ? '/supplies' : `/store/${label.container}`, address).href,
       reader: readerOf(facts, { units }),
     });
-    res.type('application/pdf').set('Content-Disposition', 'attachment; filename="labels.pdf"').send(pdf);
+    await sendPaper(res, room.printer, 'labels', paper);
   });
 
   router.get(routes.containersCsv, async (_req, res) => {

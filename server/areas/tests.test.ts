@@ -50,6 +50,25 @@ describe('readings', () => {
     expect((await of('taste')).status).toBe(422);
   });
 
+  it('of one moment come each once, however many, and none that was struck; struck strikes count', async () => {
+    const h = hand('2026-10-01T08:00:00.000Z');
+    const source = h.subject('source');
+    h.write('source.set', source, { name: 'Spring', kind: 'spring', upstream: [], distanceM: 10, climbM: 0 });
+    const at = '2026-10-02T08:00:00.000Z';
+    const read = Array.from({ length: 1100 }, (_, i) =>
+      h.at(at).write('read', source, { parameter: 'ph', method: 'strip', value: 6 + i / 1000 }),
+    );
+    const strikes = read.slice(0, 700).map(({ id }) => h.at(at).write('struck', source, { target: id }));
+    for (const { id } of strikes.slice(600)) h.at(at).write('struck', source, { target: id });
+    for (let i = 0; i < h.entries.length; i += 500)
+      expect((await server.post(h.entries.slice(i, i + 500), 'happened')).status).toBe(201);
+    const rows = (await text('/api/readings.csv')).body.trim().split('\r\n').slice(1);
+    const ids = read.map(e => e.id);
+    expect(rows.map(row => ids.find(id => row.includes(id)))).toEqual(ids.slice(600));
+    const history = await server.get<History>(historyPath(source));
+    expect(history.lines.map(line => line.entry.id)).toEqual(h.entries.map(e => e.id));
+  });
+
   it('of a subject are told by the last few, with how many there are', async () => {
     const { source } = await spring(20);
     const history = (most: string) => server.get<History>(`${historyPath(source)}${most}`);

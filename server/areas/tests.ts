@@ -15,8 +15,10 @@ import { subjectName } from '#core/tests/naming.ts';
 import { keptOf, readingsOfTested } from '#core/tests/readings.ts';
 import { monthBounds, monthReport, type ReadingOf } from '#core/tests/report.ts';
 import type { Db } from '../db/open.ts';
-import { readingsInLots } from '../log/readings.ts';
+import { readingsInLots } from '../log/rows.ts';
 import { readerOf, stateNow } from '../now.ts';
+import { sendPaper } from '../papers/printer.ts';
+import { reportPaper } from '../papers/ReportPaper.tsx';
 import { parsed } from '../parsed.ts';
 import type { Room } from '../room.ts';
 import { inSlices, slices } from '../slices.ts';
@@ -95,18 +97,14 @@ export function testRoutes(room: Room): Router {
       }
     const report = monthReport(facts, readings, month, state.today);
     const due = (await inSlices(dutiesInLots(facts, state))).filter(d => d.area === 'tests');
-    const { reportPdf } = await import('../labels/ReportPdf.tsx');
-    const pdf = await reportPdf({
+    const paper = reportPaper({
       report,
       due,
       group: facts.group.name,
       reader: readerOf(facts, printed),
       today: state.today,
     });
-    res
-      .type('application/pdf')
-      .set('Content-Disposition', `attachment; filename="tests-${month}.pdf"`)
-      .send(pdf);
+    await sendPaper(res, room.printer, `tests-${month}`, paper);
   });
   return router;
 }

@@ -2,7 +2,7 @@ import { execFile } from 'node:child_process';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
-import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { methodOf } from '#core/methods/methods.ts';
 import { treatments } from '#core/methods/treatments.ts';
 import { hand } from '#demo/hand.ts';
@@ -13,7 +13,7 @@ const run = promisify(execFile);
 let folder: string;
 let server: TestServer;
 let bleach: string;
-beforeEach(async () => {
+beforeAll(async () => {
   folder = tempFolder();
   server = await startServer(folder);
   server.clock.set(NOW);
@@ -28,7 +28,7 @@ beforeEach(async () => {
   });
   expect((await server.post(h.entries, 'happened')).status).toBe(201);
 });
-afterEach(async () => {
+afterAll(async () => {
   await server.stop();
   removeFolder(folder);
 });

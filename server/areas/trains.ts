@@ -11,6 +11,8 @@ import { fitnessOnTheWay, tierOf } from '#core/trains/grade.ts';
 import { isBroken } from '#core/trains/step.ts';
 import { runTrain, trainOf } from '#core/trains/train.ts';
 import { readerOf, stateNow } from '../now.ts';
+import { methodCard, trainCard } from '../papers/CardPaper.tsx';
+import { sendPaper } from '../papers/printer.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
 import type { Room } from '../room.ts';
@@ -49,16 +51,14 @@ export function trainRoutes(room: Room): Router {
     const tier = tierOf(fitnessOnTheWay(c, run.way)) ?? 'resort';
     const train = measureFor(facts, state)(c, trainOf(c, run.steps, run.way, tier));
     if (!train || isBroken(train)) throw unfit('/steps', 'breaks-an-edge');
-    // the writer of PDFs is large, and most servers never print
-    const { trainCard } = await import('../labels/TrainCard.tsx');
-    const pdf = await trainCard({
+    const paper = trainCard({
       facts,
       of: c,
       train,
       reader: readerOf(facts, printed),
       today: state.today,
     });
-    res.type('application/pdf').set('Content-Disposition', 'attachment; filename="train.pdf"').send(pdf);
+    await sendPaper(res, room.printer, 'train', paper);
   });
 
   router.post(routes.methodCard, async (req, res) => {
@@ -70,15 +70,14 @@ export function trainRoutes(room: Room): Router {
     const answer = answerOf(method, enteredOf(method, inputs, context), context);
     if (!answer) throw unfit('/inputs', 'required');
     if (answer.isStopped || answer.steps.length === 0) throw unfit('/inputs', 'breaks-an-edge');
-    const { methodCard } = await import('../labels/TrainCard.tsx');
-    const pdf = await methodCard({
+    const paper = methodCard({
       facts,
       method,
       answer,
       reader: readerOf(facts, printed),
       today: state.today,
     });
-    res.type('application/pdf').set('Content-Disposition', `attachment; filename="${id}.pdf"`).send(pdf);
+    await sendPaper(res, room.printer, id, paper);
   });
   return router;
 }

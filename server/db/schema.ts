@@ -19,8 +19,11 @@ export const entries = sqliteTable(
     hand: text('hand'),
     data: text('data', { mode: 'json' }).$type<Entry['data']>().notNull(),
   },
-  // the log is read, exported and replayed in its own order
-  t => [index('entries_in_order').on(t.happenedAt, t.id)],
+  t => [
+    // the log is read, exported and replayed in its own order; its readings and its strikes alone too
+    index('entries_in_order').on(t.happenedAt, t.id),
+    index('entries_of_a_kind').on(t.kind, t.happenedAt, t.id),
+  ],
 );
 
 /** Which entries bear on a subject, in the log's order. */

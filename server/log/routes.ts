@@ -13,7 +13,6 @@ import {
   type LogId,
   MOST_ENTRIES,
   PostEntriesSchema,
-  type Snapshot,
   type TakenEntries,
 } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
@@ -31,24 +30,35 @@ import { slices } from '../slices.ts';
 import { changesSince } from './changes.ts';
 import { entriesAfter, entriesOfList, lastEntriesOf } from './rows.ts';
 
-/** A snapshot line by line, with breath between: others are answered while a large one is written. */
-async function* linesOf(head: SnapshotHead, facts: Facts): AsyncGenerator<string> {
-  yield `${JSON.stringify(head)}\n`;
+/** The facts of what has not ended, with breath between: others are answered while a large store is written. */
+async function* factsInLots(facts: Facts): AsyncGenerator<ChangedFacts[]> {
   const breathe = slices();
   let lot: ChangedFacts[] = [];
-  const line = () => {
-    const text = `${lineOfLot(lot)}\n`;
-    lot = [];
-    return text;
-  };
   for (const [subject, body] of rowsOf(facts)) {
     if (isOver(subject, body)) continue;
     lot.push([subject, body]);
     if (lot.length < SUBJECTS_A_LINE) continue;
-    yield line();
+    yield lot;
+    lot = [];
     await breathe();
   }
-  if (lot.length > 0) yield line();
+  if (lot.length > 0) yield lot;
+}
+
+/** A snapshot line by line. */
+async function* linesOf(head: SnapshotHead, facts: Facts): AsyncGenerator<string> {
+  yield `${JSON.stringify(head)}\n`;
+  for await (const lot of factsInLots(facts)) yield `${lineOfLot(lot)}\n`;
+}
+
+/** A snapshot as one document. */
+async function* documentOf(head: SnapshotHead, facts: Facts): AsyncGenerator<string> {
+  let before = `${JSON.stringify(head).slice(0, -1)},"facts":[`;
+  for await (const lot of factsInLots(facts)) {
+    yield before + JSON.stringify(lot).slice(1, -1);
+    before = ',';
+  }
+  yield before === ',' ? ']}' : `${before}]}`;
 }
 
 /** @throws ProblemError conflict: what is sent was recorded for another folder, or in another epoch of this one */
@@ -88,13 +98,9 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, logId }:
       ...((await isBehindLog()) ? { isAhead: true } : {}),
     };
     res.set('Cache-Control', 'no-store');
-    if (req.accepts(['json', LINES_TYPE]) !== LINES_TYPE) {
-      const rows = [...rowsOf(facts)].filter(([subject, body]) => !isOver(subject, body));
-      res.json({ ...head, facts: rows } satisfies Snapshot);
-      return;
-    }
-    res.type(LINES_TYPE);
-    await pipeline(Readable.from(linesOf(head, facts)), res);
+    const isLines = req.accepts(['json', LINES_TYPE]) === LINES_TYPE;
+    res.type(isLines ? LINES_TYPE : 'json');
+    await pipeline(Readable.from((isLines ? linesOf : documentOf)(head, facts)), res);
   });
 
   router.post(routes.entries, async (req, res) => {

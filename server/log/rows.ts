@@ -1,10 +1,13 @@
-import { and, asc, between, desc, eq, gt, type InferSelectModel, inArray } from 'drizzle-orm';
-import { standing } from '#core/log/strikes.ts';
-import type { Entry } from '#core/record.ts';
+import { and, asc, between, desc, eq, gt, type InferSelectModel, inArray, or } from 'drizzle-orm';
+import type { Instant } from '#core/calendar/day.ts';
+import type { Told } from '#core/log/entry.ts';
+import { isStruckBy } from '#core/log/strikes.ts';
+import type { Entry, EntryKind } from '#core/record.ts';
 import { upcast } from '#core/record.ts';
 import type { Subject } from '#core/subject.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { entries, entrySubjects } from '../db/schema.ts';
+import { slices } from '../slices.ts';
 
 type Row = InferSelectModel<typeof entries>;
 
@@ -56,17 +59,93 @@ export async function entriesOfList(db: Db, id: string): Promise<Entry[]> {
   return rows.map(entryOf);
 }
 
+/** Entries that are read at once. */
+const READ = 100;
+
+interface Asked {
+  /** Of these kinds. */
+  readonly kinds?: readonly EntryKind[];
+  /** That bear on this subject. */
+  readonly subject?: Subject;
+  /** Later than this moment. */
+  readonly after?: Instant;
+}
+
+/** Entries in the log's order, in lots, with breath between. */
+export async function* entriesInLots(
+  db: Db | Tx,
+  { kinds, subject, after = '' }: Asked,
+): AsyncGenerator<Entry[]> {
+  const [at, id] = subject
+    ? [entrySubjects.happenedAt, entrySubjects.entry]
+    : [entries.happenedAt, entries.id];
+  const breathe = slices();
+  for (let last = { at: after, id: '\uffff' }; ; ) {
+    const query = db.select({ entry: entries }).from(entries).$dynamic();
+    if (subject) query.innerJoin(entrySubjects, eq(entries.id, entrySubjects.entry));
+    const rows = await query
+      .where(
+        and(
+          subject ? eq(entrySubjects.subject, subject) : undefined,
+          kinds ? inArray(entries.kind, [...kinds]) : undefined,
+          or(gt(at, last.at), and(eq(at, last.at), gt(id, last.id))),
+        ),
+      )
+      .orderBy(asc(at), asc(id))
+      .limit(READ);
+    const end = rows.at(-1)?.entry;
+    if (!end) return;
+    last = { at: end.happenedAt, id: end.id };
+    yield rows.map(row => entryOf(row.entry));
+    await breathe();
+  }
+}
+
+async function collected(lots: AsyncIterable<readonly Entry[]>): Promise<Entry[]> {
+  const all: Entry[] = [];
+  for await (const lot of lots) for (const one of lot) all.push(one);
+  return all;
+}
+
+/** Whether an entry is struck, by its id: from the strikes of a subject, or from all there are. */
+async function struckOf(db: Db, subject?: Subject): Promise<(id: string) => boolean> {
+  const strikes: Pick<Told, 'id' | 'data'>[] = [];
+  const breathe = slices();
+  for (let last = { at: '', id: '' }; ; ) {
+    // of many thousands only what says which strikes which
+    const rows = await db
+      .select({ id: entries.id, at: entries.happenedAt, data: entries.data })
+      .from(entries)
+      .where(
+        and(
+          eq(entries.kind, 'struck'),
+          subject ? eq(entries.subject, subject) : undefined,
+          or(gt(entries.happenedAt, last.at), and(eq(entries.happenedAt, last.at), gt(entries.id, last.id))),
+        ),
+      )
+      .orderBy(asc(entries.happenedAt), asc(entries.id))
+      .limit(LOT);
+    const end = rows.at(-1);
+    if (!end) return isStruckBy(strikes);
+    last = { at: end.at, id: end.id };
+    for (const row of rows) strikes.push(row);
+    await breathe();
+  }
+}
+
+/** Readings that stand, in lots; of one subject, or of all. */
+export async function* readingsInLots(db: Db, subject?: Subject): AsyncGenerator<Entry[]> {
+  const isStruck = await struckOf(db, subject);
+  const asked = { kinds: ['read', 'source.tested'], ...(subject ? { subject } : {}) } as const;
+  for await (const lot of entriesInLots(db, asked)) yield lot.filter(e => !isStruck(e.id));
+}
+
 /** Standing entries that are dated later than a moment, in the log's order: all of them, or the first so many. */
 export async function entriesAfter(db: Db, moment: string, most?: number): Promise<Entry[]> {
-  const rows = await db
-    .select()
-    .from(entries)
-    .where(gt(entries.happenedAt, moment))
-    .orderBy(asc(entries.happenedAt), asc(entries.id));
-  const strikes = rows.length > 0 ? await db.select().from(entries).where(eq(entries.kind, 'struck')) : [];
-  return standing([...rows, ...strikes].map(entryOf))
-    .filter(e => e.happenedAt > moment)
-    .slice(0, most);
+  const later = await collected(entriesInLots(db, { after: moment }));
+  if (later.length === 0) return [];
+  const isStruck = await struckOf(db);
+  return later.filter(e => e.kind !== 'struck' && !isStruck(e.id)).slice(0, most);
 }
 
 /**
@@ -94,12 +173,5 @@ export async function lastEntriesOf(
 }
 
 /** All entries that bear on a subject, in the log's order. */
-export async function entriesOf(db: Db | Tx, subject: Subject): Promise<Entry[]> {
-  const rows = await db
-    .select({ entry: entries })
-    .from(entrySubjects)
-    .innerJoin(entries, eq(entries.id, entrySubjects.entry))
-    .where(eq(entrySubjects.subject, subject))
-    .orderBy(asc(entrySubjects.happenedAt), asc(entrySubjects.entry));
-  return rows.map(row => entryOf(row.entry));
-}
+export const entriesOf = (db: Db | Tx, subject: Subject): Promise<Entry[]> =>
+  collected(entriesInLots(db, { subject }));

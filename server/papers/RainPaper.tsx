@@ -1,14 +1,4 @@
-import {
-  Document,
-  Line,
-  Page,
-  Polyline,
-  renderToBuffer,
-  StyleSheet,
-  Svg,
-  Text,
-  View,
-} from '@react-pdf/renderer';
+import type { ReactElement } from 'react';
 import type { Day } from '#core/calendar/day.ts';
 import type { RainAnswer } from '#core/catchment/question.ts';
 import type { Message } from '#core/judgement.ts';
@@ -21,8 +11,8 @@ import { MONTHS, sumOf, yearsOf } from '#core/weather/normals.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import * as format from '#web/texts/format.ts';
-import { FAMILY, mm } from './fonts.ts';
 import { pageOf } from './page.ts';
+import { Document, FAMILY, Line, mm, Page, Polyline, StyleSheet, Svg, Text, View } from './parts.ts';
 
 const styles = StyleSheet.create({
   page: { padding: mm(18), fontFamily: FAMILY, fontSize: 10, lineHeight: 1.35, color: '#000' },
@@ -49,11 +39,11 @@ interface Options {
 }
 
 /** How big a tank, and how sure, on one page in plain words for a committee. */
-export function rainPdf({ facts, plan, answer, reader, today }: Options): Promise<Buffer> {
+export function rainPaper({ facts, plan, answer, reader, today }: Options): ReactElement {
   const say = (text: string | Message, params = {}) => sayTo(reader, text, params);
   const ownL = ownLitres(facts, plan);
   const points = answer.points.filter((_, i) => i % EACH === EACH - 1);
-  return renderToBuffer(
+  return (
     <Document title={say('rain.pdf.title')}>
       <Page size={pageOf(reader)} style={styles.page}>
         <Text style={styles.title}>{say('rain.pdf.of', { group: facts.group.name, today })}</Text>
@@ -96,7 +86,7 @@ export function rainPdf({ facts, plan, answer, reader, today }: Options): Promis
           ].join(' ')}
         </Text>
       </Page>
-    </Document>,
+    </Document>
   );
 }
 

@@ -1,10 +1,9 @@
-import { Document, Page, Path, renderToBuffer, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
-import QRCode from 'qrcode';
+import type { ReactElement } from 'react';
 import type { LabelSheet } from '#contract/labels.ts';
 import type { Label } from '#core/store/label.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
-import { FAMILY, mm } from './fonts.ts';
+import { Document, FAMILY, mm, Page, Qr, StyleSheet, Text, View } from './parts.ts';
 
 const styles = StyleSheet.create({
   label: {
@@ -18,26 +17,6 @@ const styles = StyleSheet.create({
   code: { fontWeight: 700 },
   stop: { fontWeight: 700, color: '#fff', backgroundColor: '#000', padding: 1.5, alignSelf: 'flex-start' },
 });
-
-/** A QR code as one path: sharp at every size, and fast. */
-function qrPath(text: string): { path: string; size: number } {
-  const { modules } = QRCode.create(text, { errorCorrectionLevel: 'M' });
-  let path = '';
-  for (let y = 0; y < modules.size; y++) {
-    for (let x = 0; x < modules.size; x++) if (modules.get(y, x)) path += `M${x} ${y}h1v1h-1z`;
-  }
-  return { path, size: modules.size };
-}
-
-function Qr({ text, sizePt }: { text: string; sizePt: number }) {
-  const { path, size } = qrPath(text);
-  // a quiet zone of two modules, beside the label's own padding
-  return (
-    <Svg width={sizePt} height={sizePt} viewBox={`-2 -2 ${size + 4} ${size + 4}`}>
-      <Path d={path} fill="#000" />
-    </Svg>
-  );
-}
 
 function OneLabel({
   label,
@@ -96,29 +75,29 @@ interface LabelsOptions {
   readonly reader: Reader;
 }
 
-/** Label sheets as a PDF. */
-export function labelsPdf({ labels, sheet, skip, urlOf, reader }: LabelsOptions): Promise<Buffer> {
+/** Sheets of labels. */
+export function labelsPaper({ labels, sheet, skip, urlOf, reader }: LabelsOptions): ReactElement {
   const perPage = sheet.across * sheet.down;
   const pages = Math.ceil((skip + labels.length) / perPage);
-  return renderToBuffer(
+  return (
     <Document title="Labels">
-      {Array.from({ length: pages }, (_, page) => page).map(page => (
-        <Page key={page} size={[mm(sheet.page[0]), mm(sheet.page[1])]}>
-          {labels.map((label, i) => {
-            const at = skip + i - page * perPage;
-            return at >= 0 && at < perPage ? (
+      {Array.from({ length: pages }, (_, page) => {
+        const first = page * perPage - skip;
+        return (
+          <Page key={first} size={[mm(sheet.page[0]), mm(sheet.page[1])]}>
+            {labels.slice(Math.max(0, first), first + perPage).map((label, i) => (
               <OneLabel
                 key={label.container}
                 label={label}
                 url={urlOf(label)}
                 sheet={sheet}
-                at={at}
+                at={i - Math.min(0, first)}
                 reader={reader}
               />
-            ) : null;
-          })}
-        </Page>
-      ))}
-    </Document>,
+            ))}
+          </Page>
+        );
+      })}
+    </Document>
   );
 }

@@ -1,4 +1,4 @@
-import { Document, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer';
+import type { ReactElement } from 'react';
 import { cardUntil, caresOf, stepWords } from '#core/bench/safe.ts';
 import type { Day } from '#core/calendar/day.ts';
 import { type Message, message } from '#core/judgement.ts';
@@ -10,8 +10,8 @@ import type { Train } from '#core/trains/train.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import { shortWords } from '#web/texts/trainWords.ts';
-import { FAMILY, mm } from './fonts.ts';
 import { pageOf } from './page.ts';
+import { Document, FAMILY, mm, Page, StyleSheet, Text, View } from './parts.ts';
 
 const styles = StyleSheet.create({
   page: { padding: mm(13), fontFamily: FAMILY, fontSize: 10.5, lineHeight: 1.3, color: '#000' },
@@ -36,10 +36,10 @@ interface Options {
 }
 
 /** A train as a page for the wall: what to do with which thing of the group's, how long, and until when it may be gone by. */
-export function trainCard({ facts, of, train, reader, today }: Options): Promise<Buffer> {
+export function trainCard({ facts, of, train, reader, today }: Options): ReactElement {
   const say = (text: string | Message, params = {}) => sayTo(reader, text, params);
   const short = shortWords(train, say);
-  return renderToBuffer(
+  return (
     <Document title={say('card.title')}>
       <Page size={pageOf(reader)} style={styles.page}>
         <Text>{say('card.of', { group: facts.group.name, today })}</Text>
@@ -91,7 +91,7 @@ export function trainCard({ facts, of, train, reader, today }: Options): Promise
           {say('safe.caution')} {say('caution.authority')}
         </Text>
       </Page>
-    </Document>,
+    </Document>
   );
 }
 
@@ -105,12 +105,12 @@ export function methodCard({
 }: Pick<Options, 'facts' | 'reader' | 'today'> & {
   readonly method: Method;
   readonly answer: MethodAnswer;
-}): Promise<Buffer> {
+}): ReactElement {
   const say = (text: string | Message, params = {}) => sayTo(reader, text, params);
   const means = Object.values(facts.supply)
     .filter(s => method.supplies.includes(s.kind))
     .map(s => ({ means: { supply: s.id } }));
-  return renderToBuffer(
+  return (
     <Document title={say(`method.${method.id}`)}>
       <Page size={pageOf(reader)} style={styles.page}>
         <Text>{say('card.of', { group: facts.group.name, today })}</Text>
@@ -137,7 +137,7 @@ export function methodCard({
           {say(`method.${method.id}.caution`)} {say('caution.authority')}
         </Text>
       </Page>
-    </Document>,
+    </Document>
   );
 }
 

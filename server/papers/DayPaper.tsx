@@ -1,4 +1,4 @@
-import { Document, Line, Page, Rect, renderToBuffer, StyleSheet, Svg, Text, View } from '@react-pdf/renderer';
+import type { ReactElement } from 'react';
 import type { Instant } from '#core/calendar/day.ts';
 import type { WorkFacts } from '#core/daywork/facts.ts';
 import { instantOf, numberOf } from '#core/daywork/underway.ts';
@@ -9,8 +9,8 @@ import { type Turn, turnsOf } from '#core/schedule/turns.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import * as format from '#web/texts/format.ts';
-import { FAMILY, mm } from './fonts.ts';
 import { lyingMm, pageOf } from './page.ts';
+import { Document, FAMILY, Line, mm, Page, Rect, StyleSheet, Svg, Text, View } from './parts.ts';
 
 const styles = StyleSheet.create({
   page: { padding: mm(10), fontFamily: FAMILY, fontSize: 9, lineHeight: 1.25, color: '#000' },
@@ -58,7 +58,7 @@ const ROW = 11;
 const TOP = 12;
 
 /** A day's work as one page for the wall: the sheet of hours, and under it what each pair of hands does when. */
-export function dayPdf({ facts, work, schedule, reader, now }: Options): Promise<Buffer> {
+export function dayPaper({ facts, work, schedule, reader, now }: Options): ReactElement {
   const say = (text: string | Message, params: Params = {}) => sayTo(reader, text, params);
   const { problem } = work;
   const end = schedule.endMin;
@@ -85,7 +85,7 @@ export function dayPdf({ facts, work, schedule, reader, now }: Options): Promise
   // one page, however long the day: its letters are as large as there is room for them
   const fontSize = Math.max(LEAST_PT, Math.min(MOST_PT, (ROOM_PT - sheetPt(work, schedule)) / lines / LINE));
   const [wideMm, highMm] = lyingMm[pageOf(reader)];
-  return renderToBuffer(
+  return (
     <Document title={say('day.title')}>
       <Page
         size={pageOf(reader)}
@@ -139,7 +139,7 @@ export function dayPdf({ facts, work, schedule, reader, now }: Options): Promise
           {say('day.caution')} {say('caution.authority')}
         </Text>
       </Page>
-    </Document>,
+    </Document>
   );
 }
 

@@ -1,4 +1,4 @@
-import { Document, Page, renderToBuffer, StyleSheet, Text, View } from '@react-pdf/renderer';
+import type { ReactElement } from 'react';
 import type { Day } from '#core/calendar/day.ts';
 import type { Duty } from '#core/duty.ts';
 import type { Standing } from '#core/quality/limits.ts';
@@ -6,8 +6,8 @@ import type { MonthReport, ReportFail } from '#core/tests/report.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import * as format from '#web/texts/format.ts';
-import { FAMILY, mm } from './fonts.ts';
 import { pageOf } from './page.ts';
+import { Document, FAMILY, mm, Page, StyleSheet, Text, View } from './parts.ts';
 
 const styles = StyleSheet.create({
   page: { padding: mm(18), fontFamily: FAMILY, fontSize: 10, lineHeight: 1.35, color: '#000' },
@@ -35,10 +35,10 @@ interface ReportOptions {
 }
 
 /** The tests of a month on one page, in plain words, to pin up. */
-export function reportPdf({ report, due, group, reader, today }: ReportOptions): Promise<Buffer> {
+export function reportPaper({ report, due, group, reader, today }: ReportOptions): ReactElement {
   const say = (id: string, params = {}) => sayTo(reader, id, params);
   const failed = report.fails.filter(f => f.standing === 'fail');
-  return renderToBuffer(
+  return (
     <Document title={say('report.title', { month: format.month(report.month) })}>
       <Page size={pageOf(reader)} style={styles.page}>
         <Text style={styles.title}>{say('report.title', { month: format.month(report.month) })}</Text>
@@ -87,7 +87,7 @@ export function reportPdf({ report, due, group, reader, today }: ReportOptions):
         )}
         <Text style={styles.small}>{say('report.caution')}</Text>
       </Page>
-    </Document>,
+    </Document>
   );
 }
 

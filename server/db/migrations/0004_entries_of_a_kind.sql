@@ -1,0 +1,1 @@
+CREATE INDEX `entries_of_a_kind` ON `entries` (`kind`,`happened_at`,`id`);
