@@ -1,4 +1,4 @@
-import { type DecimalMark, readNumber } from '../units/number.ts';
+import { type DecimalMark, MOST_TYPED, readNumber } from '../units/number.ts';
 import { parseQuantity } from '../units/quantity.ts';
 import type { UnitSystem } from '../units/system.ts';
 import type { Shape } from './kinds.ts';
@@ -79,6 +79,7 @@ const parts: Readonly<Record<string, number>> = {
 
 /** What a cell says of how full a vessel is, from 0 to 1; undefined where it says an amount, or nothing of the kind. */
 export function partOf(text: string): number | undefined {
+  if (text.length > MOST_TYPED) return undefined;
   const t = text
     .trim()
     .toLowerCase()
@@ -128,6 +129,7 @@ const CASE =
 
 /** How many of a vessel a word says, wherever it stands; undefined where it says nothing of the kind, 0 where no figure is beside it. */
 export function caseOf(text: string): number | undefined {
+  if (text.length > MOST_TYPED) return undefined;
   const said = CASE.exec(text.toLowerCase());
   return said ? Number(said[1] ?? said[2] ?? 0) : undefined;
 }

@@ -1,5 +1,6 @@
 import type { Day } from '../calendar/day.ts';
 import { bornFor, type Person } from '../need/people.ts';
+import { cellOf } from '../units/number.ts';
 
 // A list of homes as a group keeps it: a home a line with how many live there, in figures or in words, or a person a line with the age.
 
@@ -196,8 +197,9 @@ class Reader {
   }
 }
 
+/** So many, and no more than show that they are too many for a home. */
 const adults = (count: string | undefined): Person[] =>
-  Array.from({ length: Number(count ?? 0) }, () => ({}));
+  Array.from({ length: Math.min(Number(count ?? 0), MOST_PEOPLE + 1) }, () => ({}));
 
 const SAID = /^(.*?\S)\s*(?::|\s[-–]\s|\t)\s*(.+)$/;
 
@@ -209,14 +211,15 @@ function splitLine(text: string): string[] {
 
 /**
  * Reads a list of homes.
- * @param lines its rows in their cells, the first row on line 1
+ * @param written its rows in their cells, the first row on line 1
  * @param known names of homes that are written down already
  */
 export function readHomes(
-  lines: readonly (readonly string[])[],
+  written: readonly (readonly string[])[],
   today: Day,
   known: readonly string[],
 ): HomesReading {
+  const lines = written.map(cells => cells.map(cellOf));
   const reader = new Reader(today, new Set(known.map(name => name.toLowerCase())));
   const head = lines.findIndex(
     cells =>

@@ -23,6 +23,8 @@ const isGap = (cell: string): boolean => /^(?:|-+|–|n\/?a|x|\*|\.+|missing|nil
 
 /** The table with its months across, whichever way it was kept; nothing where it is no such table. */
 function across(lines: readonly (readonly string[])[]) {
+  const months = lines.map(row => monthOf(row[0] ?? ''));
+  const isDown = new Set(months.filter(m => m >= 0)).size === MONTHS;
   for (const [i, cells] of lines.entries()) {
     const columns = cells.map(monthOf);
     if (new Set(columns.filter(m => m >= 0)).size === MONTHS)
@@ -34,12 +36,7 @@ function across(lines: readonly (readonly string[])[]) {
           months: names.map((_, month) => row[columns.indexOf(month)] ?? ''),
         }));
     const years = cells.flatMap((cell, at) => (isYear(cell) ? [at] : []));
-    const months = lines.map(row => monthOf(row[0] ?? ''));
-    if (
-      years.length > 0 &&
-      monthOf(cells[0] ?? '') < 0 &&
-      new Set(months.filter(m => m >= 0)).size === MONTHS
-    )
+    if (isDown && years.length > 0 && monthOf(cells[0] ?? '') < 0)
       return years.map(at => ({
         line: i + 1,
         months: names.map((_, month) => lines[months.indexOf(month)]![at] ?? ''),
