@@ -7,17 +7,26 @@ import { defineConfig } from 'vitest/config';
 const near: Readonly<Record<string, readonly string[]>> = {
   'core/log': [
     'core/log/*.test.ts',
-    'core/store/{guards,boundaries,fill}.test.ts',
-    'core/sources/known.test.ts',
+    'core/areas/store/{guards,boundaries,fill}.test.ts',
+    'core/areas/sources/known.test.ts',
   ],
-  'core/chlorine': ['core/chlorine/*.test.ts', 'core/store/{boundaries,fit,fill}.test.ts'],
-  'core/rotation': ['core/rotation/*.test.ts', 'core/store/{boundaries,fit,rounds}.test.ts'],
+  'core/treatment/chlorine': [
+    'core/treatment/chlorine/*.test.ts',
+    'core/areas/store/{boundaries,fit,fill}.test.ts',
+  ],
+  'core/storage/rotation': [
+    'core/storage/rotation/*.test.ts',
+    'core/areas/store/{boundaries,fit,rounds}.test.ts',
+  ],
   // without the proof that tries every mix: seconds for each mutant
-  'core/containers': ['core/containers/!(mixProof).test.ts', 'core/store/{guards,mixRoom,pack}.test.ts'],
-  'core/store': [
-    'core/store/!(rounds|state|change|drinking).test.ts',
-    'core/bench/*.test.ts',
-    'core/sources/*.test.ts',
+  'core/storage/containers': [
+    'core/storage/containers/!(mixProof).test.ts',
+    'core/areas/store/{guards,mixRoom,pack}.test.ts',
+  ],
+  'core/areas/store': [
+    'core/areas/store/!(rounds|state|change|drinking).test.ts',
+    'core/areas/sheets/*.test.ts',
+    'core/areas/sources/*.test.ts',
   ],
 };
 const { ZEOLITE_MUTATE: folder = '' } = process.env;
@@ -25,7 +34,7 @@ const { ZEOLITE_MUTATE: folder = '' } = process.env;
 export default defineConfig({
   test: {
     include: [...(near[folder] ?? ['core/**/*.test.ts', 'contract/**/*.test.ts'])],
-    exclude: ['core/adding.test.ts', '**/node_modules/**'],
+    exclude: ['core/areas/adding.test.ts', '**/node_modules/**'],
     testTimeout: 60_000,
   },
 });

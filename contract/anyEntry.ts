@@ -1,7 +1,5 @@
 import fc from 'fast-check';
 import * as v from 'valibot';
-import { ENTRY_VERSION } from '#core/log/entry.ts';
-import { isFoundBy, parameterIds, parameterRow } from '#core/quality/parameters.ts';
 import {
   subjects as definitions,
   type Entry,
@@ -9,7 +7,9 @@ import {
   entryKinds,
   kinds,
   subjectTypes,
-} from '#core/record.ts';
+} from '#core/areas/entries.ts';
+import { ENTRY_VERSION } from '#core/log/entry.ts';
+import { isFoundBy, parameterIds, parameterRow } from '#core/water/quality/parameters.ts';
 import { EntrySchema } from './entry.ts';
 
 type Schema = v.GenericSchema<unknown, unknown> & Record<string, unknown>;

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
 import { describe, expect, it } from 'vitest';
-import { day, instant } from '#core/fields.ts';
-import { type EntryKind, entryKinds, kinds, subjectTypes } from '#core/record.ts';
+import { type EntryKind, entryKinds, kinds, subjectTypes } from '#core/areas/entries.ts';
+import { day, instant } from '#core/base/fields.ts';
 import { hand } from '#demo/hand.ts';
 import { household } from '#demo/household.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
-import { entryId, instant, isKey, name, subjectOf, WORD } from '#core/fields.ts';
+import { type Entry, entryKinds, kinds, subjects, subjectTypes, upcast } from '#core/areas/entries.ts';
+import { entryId, instant, isKey, name, subjectOf, WORD } from '#core/base/fields.ts';
 import { ENTRY_VERSION, type Told } from '#core/log/entry.ts';
-import { type Entry, entryKinds, kinds, subjects, subjectTypes, upcast } from '#core/record.ts';
 
 const named = (how: 'ulid' | 'word' | undefined) => subjectTypes.filter(type => subjects[type].named === how);
 const single: readonly string[] = named(undefined);

@@ -1,13 +1,13 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { dutiesAt } from '#core/duties.ts';
+import { dutiesAt } from '#core/areas/duties.ts';
+import { entryKinds, fold, foldOnto, guard } from '#core/areas/entries.ts';
+import { offeredActs } from '#core/areas/store/acts.ts';
+import { containersTable } from '#core/areas/store/containersTable.ts';
+import { labelOf } from '#core/areas/store/label.ts';
+import { mixSpots } from '#core/areas/store/mixRoom.ts';
+import { stateAt } from '#core/areas/store/state.ts';
 import { inOrder } from '#core/log/entry.ts';
-import { entryKinds, fold, foldOnto, guard } from '#core/record.ts';
-import { offeredActs } from '#core/store/acts.ts';
-import { containersTable } from '#core/store/containersTable.ts';
-import { labelOf } from '#core/store/label.ts';
-import { mixSpots } from '#core/store/mixRoom.ts';
-import { stateAt } from '#core/store/state.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import { anyEntryOf, anyLog } from './anyEntry.ts';
 

@@ -1,7 +1,7 @@
 import * as v from 'valibot';
+import type { Entry } from '#core/areas/entries.ts';
+import type { Subject } from '#core/base/subject.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
-import type { Entry } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
 
 /** Whether entries are wished for (guards may refuse them) or tell what has happened already (always recorded). */
 export type Mode = 'intend' | 'happened';

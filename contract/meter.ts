@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { instant } from '#core/fields.ts';
+import { instant } from '#core/base/fields.ts';
 
 /** A figure as it stands in an address. */
 const figure = (least: number, most: number) =>

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { unitSystems } from '#core/units/system.ts';
+import { unitSystems } from '#core/base/units/system.ts';
 
 /** The two sizes that are sold. */
 export const papers = ['a4', 'letter'] as const;

@@ -10,8 +10,8 @@ import {
   kinds,
   subjectFactsOf,
   typeOf,
-} from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
+} from '#core/areas/entries.ts';
+import type { Subject } from '#core/base/subject.ts';
 import { anyEntryOf } from './anyEntry.ts';
 
 const BORN = '2026-06-01T09:00:00.000Z';

@@ -1,5 +1,5 @@
-import type { Judgement } from '#core/judgement.ts';
-import type { Entry } from '#core/record.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import type { Judgement } from '#core/base/judgement.ts';
 
 /** Kinds of problem the server answers with (RFC 9457); the URI's last part names it. */
 export type ProblemKind =

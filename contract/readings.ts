@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { parameterIds } from '#core/quality/parameters.ts';
+import { parameterIds } from '#core/water/quality/parameters.ts';
 import { SubjectSchema } from './entry.ts';
 import { printed } from './paper.ts';
 

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { subjectOf } from '#core/fields.ts';
-import { shorts } from '#core/trains/grade.ts';
+import { subjectOf } from '#core/base/fields.ts';
+import { shorts } from '#core/treatment/trains/grade.ts';
 import { originAnswers, waterIds } from '#core/water/waters.ts';
 import { printed } from './paper.ts';
 

@@ -1,6 +1,6 @@
 import * as v from 'valibot';
-import { day } from '#core/fields.ts';
-import type { WeatherDay } from '#core/weather/weather.ts';
+import { day } from '#core/base/fields.ts';
+import type { WeatherDay } from '#core/rain/weather/weather.ts';
 
 /** Most days asked for at once. */
 const MOST_DAYS = 31;

@@ -1,4 +1,4 @@
-import type { Subject } from '#core/subject.ts';
+import type { Subject } from '#core/base/subject.ts';
 import type { Hand } from './hand.ts';
 
 /** A house whose cellar has one new drum in it: what many a test begins with. */

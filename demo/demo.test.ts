@@ -1,12 +1,12 @@
 import { describe, expect, it } from 'vitest';
-import { sheetAt } from '#core/bench/sheets.ts';
-import { addMinutes } from '#core/calendar/day.ts';
-import { ageMonths } from '#core/need/people.ts';
-import { germsOf } from '#core/quality/testReading.ts';
-import { fold } from '#core/record.ts';
-import { sourcedOf } from '#core/sources/known.ts';
-import { stateAt } from '#core/store/state.ts';
+import { fold } from '#core/areas/entries.ts';
+import { sheetAt } from '#core/areas/sheets/sheets.ts';
+import { sourcedOf } from '#core/areas/sources/known.ts';
+import { stateAt } from '#core/areas/store/state.ts';
+import { addMinutes } from '#core/base/day.ts';
+import { ageMonths } from '#core/planning/need/people.ts';
 import { riskOf } from '#core/water/inspection.ts';
+import { germsOf } from '#core/water/quality/testReading.ts';
 import { household } from './household.ts';
 import { tarnHollow } from './tarnHollow.ts';
 

@@ -1,8 +1,8 @@
 import { monotonicFactory } from 'ulid';
-import { addMinutes, type Instant } from '#core/calendar/day.ts';
+import { type Entry, type EntryData, type EntryKind, writeEntry } from '#core/areas/entries.ts';
+import { addMinutes, type Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
 import type { Shelved } from '#core/log/facts.ts';
-import { type Entry, type EntryData, type EntryKind, writeEntry } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
 
 /** Writes entries as a person would, one after another: each a second after the last unless told when. */
 export interface Hand {

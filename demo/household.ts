@@ -1,6 +1,6 @@
-import { addDays, addMinutes, dayOf, type Instant } from '#core/calendar/day.ts';
-import { bornFor } from '#core/need/people.ts';
-import type { Entry } from '#core/record.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import { addDays, addMinutes, dayOf, type Instant } from '#core/base/day.ts';
+import { bornFor } from '#core/planning/need/people.ts';
 import { hand } from './hand.ts';
 import { filled, type Telling } from './stories.ts';
 

@@ -1,6 +1,6 @@
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
-import type { Entry } from '#core/record.ts';
+import type { Entry } from '#core/areas/entries.ts';
 import type { App } from '#server/app.ts';
 import { serveOrSay } from '#server/serve.ts';
 import { household } from './household.ts';

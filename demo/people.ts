@@ -1,4 +1,4 @@
-import { bornFor, type Person } from '#core/need/people.ts';
+import { bornFor, type Person } from '#core/planning/need/people.ts';
 
 /** Whose hands keep the water. */
 export const HANDS = { odile: 'Odile', bram: 'Bram', sunniva: 'Sunniva' } as const;

@@ -1,10 +1,10 @@
-import { addMinutes, dayOf, type Instant } from '#core/calendar/day.ts';
-import type { CatchmentFields } from '#core/rain/fields.ts';
-import { rainfallOf } from '#core/rain/known.ts';
-import type { Subject } from '#core/subject.ts';
-import { climateOf } from '#core/weather/climates.ts';
-import { generateRain, modelOf } from '#core/weather/generator.ts';
-import { YEAR_DAYS } from '#core/weather/normals.ts';
+import type { CatchmentFields } from '#core/areas/rain/fields.ts';
+import { rainfallOf } from '#core/areas/rain/known.ts';
+import { addMinutes, dayOf, type Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
+import { climateOf } from '#core/rain/weather/climates.ts';
+import { generateRain, modelOf } from '#core/rain/weather/generator.ts';
+import { YEAR_DAYS } from '#core/rain/weather/normals.ts';
 import type { Hand } from './hand.ts';
 import { HANDS, TIME_ZONE } from './people.ts';
 

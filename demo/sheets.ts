@@ -1,8 +1,8 @@
-import { addMinutes, dayOf } from '#core/calendar/day.ts';
-import { answerOf } from '#core/methods/answer.ts';
-import { barrierOf, type Inputs, startOf } from '#core/methods/method.ts';
-import { methodOf } from '#core/methods/methods.ts';
-import type { Subject } from '#core/subject.ts';
+import { addMinutes, dayOf } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
+import { answerOf } from '#core/treatment/methods/answer.ts';
+import { barrierOf, type Inputs, startOf } from '#core/treatment/methods/method.ts';
+import { methodOf } from '#core/treatment/methods/methods.ts';
 import type { Telling } from './stories.ts';
 
 /** How far a sheet got: so many steps, the last of them with this reading, and how it ended. */

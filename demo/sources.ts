@@ -1,5 +1,5 @@
-import { addMinutes, type Instant } from '#core/calendar/day.ts';
-import type { Subject } from '#core/subject.ts';
+import { addMinutes, type Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
 import type { Water } from '#core/water/waters.ts';
 import type { Hand } from './hand.ts';
 

@@ -1,7 +1,7 @@
-import { addMinutes, type Instant } from '#core/calendar/day.ts';
-import { type Bleach, labelStrengthMgMl } from '#core/chlorine/strength.ts';
-import type { Subject } from '#core/subject.ts';
-import { readingOfChlorine } from '#core/tests/readings.ts';
+import { readingOfChlorine } from '#core/areas/readings/readings.ts';
+import { addMinutes, type Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
+import { type Bleach, labelStrengthMgMl } from '#core/treatment/chlorine/strength.ts';
 import type { Origin, Water } from '#core/water/waters.ts';
 import type { Hand } from './hand.ts';
 import type { Sources } from './sources.ts';

@@ -1,7 +1,7 @@
-import { addDays, addMinutes, dayOf, type Instant } from '#core/calendar/day.ts';
-import type { FilterEvent } from '#core/stock/supply.ts';
-import type { Subject } from '#core/subject.ts';
-import type { SupplySet } from '#core/supplies/fields.ts';
+import type { SupplySet } from '#core/areas/supplies/fields.ts';
+import { addDays, addMinutes, dayOf, type Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
+import type { FilterEvent } from '#core/storage/stock/supply.ts';
 import type { Hand } from './hand.ts';
 import { TIME_ZONE } from './people.ts';
 

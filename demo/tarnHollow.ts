@@ -1,10 +1,10 @@
-import { addDays, addMinutes, dayOf, type Instant } from '#core/calendar/day.ts';
-import type { Bleach } from '#core/chlorine/strength.ts';
-import { seedKinds, usableL } from '#core/containers/kinds.ts';
-import type { Entry } from '#core/record.ts';
-import type { PlaceFields } from '#core/store/fields.ts';
-import type { Subject } from '#core/subject.ts';
-import { readingOfChlorine } from '#core/tests/readings.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import { readingOfChlorine } from '#core/areas/readings/readings.ts';
+import type { PlaceFields } from '#core/areas/store/fields.ts';
+import { addDays, addMinutes, dayOf, type Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
+import { seedKinds, usableL } from '#core/storage/containers/kinds.ts';
+import type { Bleach } from '#core/treatment/chlorine/strength.ts';
 import type { Origin, Water } from '#core/water/waters.ts';
 import { type Hand, hand } from './hand.ts';
 import { HANDS, TIME_ZONE, tarnHollowHomes } from './people.ts';

@@ -1,7 +1,7 @@
-import { addDays, addMinutes, dayOf, type Instant } from '#core/calendar/day.ts';
-import type { Subject } from '#core/subject.ts';
-import type { ReadingFields } from '#core/tests/fields.ts';
-import { readingOfChlorine } from '#core/tests/readings.ts';
+import type { ReadingFields } from '#core/areas/readings/fields.ts';
+import { readingOfChlorine } from '#core/areas/readings/readings.ts';
+import { addDays, addMinutes, dayOf, type Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
 import type { Hand } from './hand.ts';
 import { HANDS, TIME_ZONE } from './people.ts';
 import type { Sources } from './sources.ts';

@@ -1,7 +1,7 @@
-import { addMinutes, type Instant } from '#core/calendar/day.ts';
-import { credit } from '#core/ct/credit.ts';
-import { fold } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
+import { fold } from '#core/areas/entries.ts';
+import { addMinutes, type Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
+import { credit } from '#core/treatment/credit/credit.ts';
 import { kindRow, type SourceKind } from '#core/water/sourceKinds.ts';
 import { drumInCellar } from './cellar.ts';
 import { hand } from './hand.ts';

@@ -1,6 +1,6 @@
-import type { Instant } from '#core/calendar/day.ts';
-import type { EntryData } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
+import type { EntryData } from '#core/areas/entries.ts';
+import type { Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
 import { type Hand, hand } from './hand.ts';
 
 // A household that the tests of the bench and of the browser share.

@@ -1,8 +1,8 @@
 import { execFileSync } from 'node:child_process';
 import type { Page } from '@playwright/test';
 import { routes } from '#contract/routes.ts';
-import { addMinutes } from '#core/calendar/day.ts';
-import type { Subject } from '#core/subject.ts';
+import { addMinutes } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
 import { folderOf } from '#demo/unfit.ts';
 import { begin, expect, test, Visitor, Zeolite } from './zeolite.ts';
 

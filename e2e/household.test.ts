@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { addMinutes } from '#core/calendar/day.ts';
+import { addMinutes } from '#core/base/day.ts';
 import { householdOf, type Water, watersFor } from '#demo/waters.ts';
 import { begin, expect, expectAccessible, test, typeOver, Zeolite } from './zeolite.ts';
 

@@ -1,7 +1,7 @@
 import type { Page } from '@playwright/test';
-import { citations } from '#core/citations.ts';
-import { methods } from '#core/methods/methods.ts';
-import { readingOfChlorine } from '#core/tests/readings.ts';
+import { readingOfChlorine } from '#core/areas/readings/readings.ts';
+import { citations } from '#core/base/citations.ts';
+import { methods } from '#core/treatment/methods/methods.ts';
 import { hand } from '#demo/hand.ts';
 import { expect, quiet, settle, stepTo, test } from './zeolite.ts';
 

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { methods } from '#core/methods/methods.ts';
+import { methods } from '#core/treatment/methods/methods.ts';
 import {
   beginBatch,
   doseAndStir,

@@ -1,8 +1,8 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { sizing } from '#core/catchment/sizing.ts';
-import { atOnce } from '#core/lots.ts';
-import { climateOf } from '#core/weather/climates.ts';
+import { atOnce } from '#core/base/lots.ts';
+import { sizing } from '#core/rain/catchment/sizing.ts';
+import { climateOf } from '#core/rain/weather/climates.ts';
 import {
   begin,
   expect,

@@ -121,7 +121,7 @@ test('a messy list is judged row by row, taken in when confirmed, recognised, an
   const { page } = visitor;
   await visitor.press('Begin');
   await visitor.press('Take in a list');
-  await page.getByLabel('CSV file').setInputFiles('core/containers/fixtures/hand-kept-list.csv');
+  await page.getByLabel('CSV file').setInputFiles('core/storage/containers/fixtures/hand-kept-list.csv');
   const summary = page.getByTestId('take-in-summary');
   await expect(summary).toContainText('119 rows');
   await expect(page.getByText(/dates can be read two ways|date can be read two ways/)).toBeVisible();
@@ -153,7 +153,7 @@ test('a messy list is judged row by row, taken in when confirmed, recognised, an
   await expect(page.getByText(/^\d+ containers in 5 places|^\d+ containers in 4 places/)).toBeVisible();
 
   await visitor.press('Take in', page, true);
-  await page.getByLabel('CSV file').setInputFiles('core/containers/fixtures/hand-kept-list.csv');
+  await page.getByLabel('CSV file').setInputFiles('core/storage/containers/fixtures/hand-kept-list.csv');
   await visitor.choose('Which comes first in dates', 'the day');
   await expect(page.getByText(/This very list was taken in on/)).toBeVisible();
   await page.keyboard.press('Escape');

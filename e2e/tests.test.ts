@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { checksumOf } from '#core/instruments/protocol.ts';
+import { checksumOf } from '#core/water/instruments/protocol.ts';
 import {
   expect,
   expectAccessible,

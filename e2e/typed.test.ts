@@ -1,5 +1,5 @@
 import type { Locator, Page } from '@playwright/test';
-import type { Subject } from '#core/subject.ts';
+import type { Subject } from '#core/base/subject.ts';
 import { hand } from '#demo/hand.ts';
 import { expect, settle, test } from './zeolite.ts';
 

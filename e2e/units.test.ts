@@ -1,5 +1,5 @@
 import { expect } from '@playwright/test';
-import { methods } from '#core/methods/methods.ts';
+import { methods } from '#core/treatment/methods/methods.ts';
 import { test, Zeolite } from './zeolite.ts';
 
 /** Figures in units that a person of US or imperial measure does not read; concentrations are metric for all. */

@@ -6,7 +6,7 @@ import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { test as base, expect, type Locator, type Page } from '@playwright/test';
 import { routes } from '#contract/routes.ts';
-import type { Entry } from '#core/record.ts';
+import type { Entry } from '#core/areas/entries.ts';
 import { bundleOf } from './bundle.ts';
 
 // each worker has ports of its own: while a test's server is away, no other test's answers in its place

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { anyEntryOf } from '#contract/anyEntry.ts';
 import { routes } from '#contract/routes.ts';
-import { type Entry, entryKinds } from '#core/record.ts';
+import { type Entry, entryKinds } from '#core/areas/entries.ts';
 import { hand } from '#demo/hand.ts';
 import { seeded } from './generate.ts';
 

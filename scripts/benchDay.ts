@@ -1,10 +1,10 @@
 import { performance } from 'node:perf_hooks';
-import { atOnce } from '#core/lots.ts';
-import { boundOf } from '#core/schedule/bound.ts';
-import { whatMoreGives } from '#core/schedule/more.ts';
-import type { Problem, Stage, Tool } from '#core/schedule/problem.ts';
-import { runDay } from '#core/schedule/run.ts';
-import { plainChoices, searchDay, TRIES } from '#core/schedule/search.ts';
+import { atOnce } from '#core/base/lots.ts';
+import { boundOf } from '#core/planning/schedule/bound.ts';
+import { whatMoreGives } from '#core/planning/schedule/more.ts';
+import type { Problem, Stage, Tool } from '#core/planning/schedule/problem.ts';
+import { runDay } from '#core/planning/schedule/run.ts';
+import { plainChoices, searchDay, TRIES } from '#core/planning/schedule/search.ts';
 
 const awake = [0, 1440, 2880].map(from => ({ from, until: from + 900 }));
 const quarters = (litres: number) => [0.25, 0.5, 0.75, 1].map(share => share * litres);

@@ -1,10 +1,10 @@
 import { performance } from 'node:perf_hooks';
 import loadHighs from 'highs';
-import { addDays } from '#core/calendar/day.ts';
-import { seedKinds } from '#core/containers/kinds.ts';
-import { planMix } from '#core/containers/mix.ts';
-import { solverOf } from '#core/containers/solve.ts';
-import { planRounds } from '#core/rotation/rounds.ts';
+import { addDays } from '#core/base/day.ts';
+import { seedKinds } from '#core/storage/containers/kinds.ts';
+import { planMix } from '#core/storage/containers/mix.ts';
+import { solverOf } from '#core/storage/containers/solve.ts';
+import { planRounds } from '#core/storage/rotation/rounds.ts';
 import { seeded } from './generate.ts';
 
 async function timed<T>(work: () => T | Promise<T>): Promise<[number, T]> {

@@ -1,11 +1,11 @@
 import { performance } from 'node:perf_hooks';
-import { atOnce } from '#core/lots.ts';
-import { fold } from '#core/record.ts';
-import { meansAtHand } from '#core/supplies/means.ts';
-import { answerTrains } from '#core/trains/answer.ts';
-import { buyable } from '#core/trains/buyable.ts';
-import type { TrainCase } from '#core/trains/grade.ts';
-import { caseOf, context } from '#core/trains/testThings.ts';
+import { fold } from '#core/areas/entries.ts';
+import { meansAtHand } from '#core/areas/supplies/means.ts';
+import { atOnce } from '#core/base/lots.ts';
+import { answerTrains } from '#core/treatment/trains/answer.ts';
+import { buyable } from '#core/treatment/trains/buyable.ts';
+import { caseOf, context } from '#core/treatment/trains/exampleThings.ts';
+import type { TrainCase } from '#core/treatment/trains/grade.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 
 /** The best of so many runs: what a machine can, whatever else it does. */

@@ -1,7 +1,7 @@
-import { addMinutes, type Instant } from '#core/calendar/day.ts';
-import type { Entry } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
-import { readingOfChlorine } from '#core/tests/readings.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import { readingOfChlorine } from '#core/areas/readings/readings.ts';
+import { addMinutes, type Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
 import { type Hand, hand } from '#demo/hand.ts';
 
 /** A generator of numbers from 0 to 1, the same for the same seed (mulberry32). */

@@ -4,7 +4,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
 /**
- * `npm run kernel`: makes `core/catchment/kernel/tanksBinary.ts` of `tanks.as`. The compiler weighs a hundred megabytes and is wanted
+ * `npm run kernel`: makes `core/rain/catchment/kernel/tanksBinary.ts` of `tanks.as`. The compiler weighs a hundred megabytes and is wanted
  * only when that file changes, so it is fetched for the moment and is none of the project's dependencies.
  */
 const COMPILER = 'assemblyscript@0.28.20';

@@ -68,38 +68,39 @@ const roomOf = (path: string): string => path.split('/')[0]!;
 const folderOf = (path: string): string => path.split('/').slice(1, -1).join('/');
 const isIn = (path: string, folder: string): boolean => path.startsWith(`${folder}/`);
 
-/** The floors of core, as its folders tell them. */
-export interface Floors {
-  /** Folders in which an area says what can happen: those with an `area.ts`. */
-  readonly areas: ReadonlySet<string>;
-  /** Files of core's own folder that join the areas, or stand on one that does. */
-  readonly joins: ReadonlySet<string>;
+/**
+ * The floors of core, the lowest first, and what stands on each: `base/` and `log/` are so called, `areas/<area>/` are the areas,
+ * files of `areas/` itself join them, and every other folder is a topic of the science.
+ */
+const floors = {
+  base: ['base'],
+  log: ['base', 'log'],
+  topic: ['base', 'topic'],
+  area: ['base', 'log', 'topic', 'area'],
+  join: ['base', 'log', 'topic', 'area', 'join'],
+} as const satisfies Record<string, readonly string[]>;
+type Floor = keyof typeof floors;
+
+function floorOf(path: string): Floor {
+  const [, folder, , ...below] = path.split('/');
+  if (folder === 'base' || folder === 'log') return folder;
+  if (folder !== 'areas') return 'topic';
+  return below.length > 0 ? 'area' : 'join';
 }
 
-export function floorsOf(tree: readonly Imports[]): Floors {
-  const files = tree.filter(({ file }) => roomOf(file) === 'core' && !isTest(file));
-  const areas = new Set(files.filter(({ file }) => file.endsWith('/area.ts')).map(f => folderOf(f.file)));
-  const own = files.filter(({ file }) => folderOf(file) === '');
-  const joins = new Set<string>();
-  for (let size = -1; size !== joins.size; ) {
-    size = joins.size;
-    for (const { file, imports } of own)
-      if (imports.some(path => joins.has(path) || (roomOf(path) === 'core' && areas.has(folderOf(path)))))
-        joins.add(file);
-  }
-  return { areas, joins };
-}
+/** Why a floor is not stood on. */
+const whyNotOn: Readonly<Record<Floor, string>> = {
+  base: '',
+  log: 'the science and what all stand on know no log',
+  topic: 'the engine and what all stand on know no science',
+  area: 'what can happen is known by no science, no engine and nothing that all stand on',
+  join: 'what the areas are joined by knows them, and none of them knows it',
+};
 
 /** Why a file of core may not import another of core; undefined where it may. */
-function inCore(file: string, path: string, { areas, joins }: Floors): string | undefined {
-  const [from, to] = [folderOf(file), folderOf(path)];
-  if (joins.has(file)) return undefined;
-  if (joins.has(path)) return 'what the areas are joined by knows them, and none of them knows it';
-  if (areas.has(from)) return undefined;
-  if (from === 'log')
-    return to === 'log' || to === '' ? undefined : 'the engine knows no topic and no area: they are declared';
-  if (areas.has(to)) return 'a topic is science: it knows no area';
-  return to === 'log' ? 'a topic is science: it knows no log' : undefined;
+function inCore(file: string, path: string): string | undefined {
+  const [from, to] = [floorOf(file), floorOf(path)];
+  return (floors[from] as readonly Floor[]).includes(to) ? undefined : whyNotOn[to];
 }
 
 /** Parts of web below its shell: they may be taken to another shell. */
@@ -118,15 +119,14 @@ function inWeb(file: string, path: string): string | undefined {
 }
 
 function inServer(file: string, path: string): string | undefined {
-  const isBetween = isIn(file, 'server/areas') && isIn(path, 'server/areas');
-  if (isBetween && file !== path) return 'areas know each other through core, contract and the log';
-  return isIn(path, 'server/areas') && file !== 'server/areas.ts'
-    ? 'what areas share knows none of them'
-    : undefined;
+  const isOfRoutes = (one: string) => isIn(one, 'server/areas') || isIn(one, 'server/routes');
+  if (isOfRoutes(file) && isOfRoutes(path) && file !== path)
+    return 'areas know each other through core, contract and the log';
+  return isOfRoutes(path) && file !== 'server/areas.ts' ? 'what areas share knows none of them' : undefined;
 }
 
 /** Why a file may not import something; undefined where it may. */
-function whyNot(file: string, path: string, floors: Floors): string | undefined {
+function whyNot(file: string, path: string): string | undefined {
   const room = roomOf(file);
   const may = rooms[room];
   if (!may) return undefined;
@@ -148,17 +148,16 @@ function whyNot(file: string, path: string, floors: Floors): string | undefined 
   const isCatalogue = room === 'server' && isIn(path, 'web/texts');
   if (!may.includes(roomOf(path)) && !isCatalogue)
     return `${room} knows ${may.filter(r => r !== room).join(' and ') || 'nothing but itself'}`;
-  if (room === 'core') return inCore(file, path, floors);
+  if (room === 'core') return inCore(file, path);
   if (room === 'web') return inWeb(file, path);
   return room === 'server' && !isCatalogue ? inServer(file, path) : undefined;
 }
 
 /** Every import of a tree that its folders forbid. */
 export function trespasses(tree: readonly Imports[]): Trespass[] {
-  const floors = floorsOf(tree);
   return tree.flatMap(({ file, imports }) =>
     imports.flatMap(path => {
-      const why = whyNot(file, path, floors);
+      const why = whyNot(file, path);
       return why ? [{ file, imports: path, why }] : [];
     }),
   );
@@ -166,10 +165,8 @@ export function trespasses(tree: readonly Imports[]): Trespass[] {
 
 /** Folders that need each other, directly or through others; imports by type count. Each circle is told once, sorted. */
 export function circles(tree: readonly Imports[], within: string): string[][] {
-  const floors = floorsOf(tree);
-  // core's own files are two floors: what all stand on, and what joins the areas
-  const nodeOf = (path: string) =>
-    folderOf(path).split('/')[0] || (floors.joins.has(path) ? '(joins)' : '(base)');
+  // a topic, an area: a folder in a folder of core
+  const nodeOf = (path: string) => folderOf(path).split('/').slice(0, 2).join('/');
   const needs = new Map<string, Set<string>>();
   for (const { file, imports } of tree) {
     if (roomOf(file) !== within || isTest(file)) continue;

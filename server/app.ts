@@ -14,7 +14,7 @@ import { LINES_TYPE } from '#contract/snapshotLines.ts';
 import * as areas from './areas.ts';
 import { jsonBodies } from './bodies.ts';
 import type { Clock } from './clock.ts';
-import { keepCopies, noCopies } from './db/copies.ts';
+import { keepCopies, noCopies } from './db/dailyCopies.ts';
 import { identityOf } from './db/identity.ts';
 import { openDatabase } from './db/open.ts';
 import { removeUnnamedPhotos } from './db/photos.ts';
@@ -24,7 +24,7 @@ import { openStream } from './log/stream.ts';
 import { loopbackOnly } from './loopback.ts';
 import { openPrinter } from './papers/printer.ts';
 import { noSuchRoute, onError, sendProblem } from './problems.ts';
-import type { AreaRoutes, Room } from './room.ts';
+import type { AreaRoutes, RouteContext } from './routeContext.ts';
 
 export interface AppOptions {
   /** The SQLite file. */
@@ -105,10 +105,10 @@ export async function createApp({ file, clock, logger, demo = false, copiesInto 
     ? keepCopies(folder, copiesInto, logger, () => removeUnnamedPhotos(database, clock.now()))
     : noCopies;
   const printer = openPrinter();
-  const room: Room = { database, log, clock, stream, printer, demo, folder, logId, copies };
-  app.use(logRoutes(room));
+  const given: RouteContext = { database, log, clock, stream, printer, demo, folder, logId, copies };
+  app.use(logRoutes(given));
   for (const routesOf of Object.values<AreaRoutes>(areas)) {
-    const router = routesOf(room);
+    const router = routesOf(given);
     if (router) app.use(router);
   }
   app.use('/api', noSuchRoute);

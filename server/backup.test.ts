@@ -17,14 +17,14 @@ import { pino } from 'pino';
 import { afterEach, beforeAll, beforeEach, describe, expect, it } from 'vitest';
 import type { Snapshot } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
-import { addMinutes } from '#core/calendar/day.ts';
+import { addMinutes } from '#core/base/day.ts';
 import { hand } from '#demo/hand.ts';
 import { household } from '#demo/household.ts';
 import { bundleIn, bundleInto } from '../scripts/bundle.ts';
-import { copyAside, copyOfDay, keepCopies, tooMany } from './db/copies.ts';
-import { copyTo, extentOf, verify } from './db/copy.ts';
+import { copyAside, copyOfDay, keepCopies, tooMany } from './db/dailyCopies.ts';
 import { databaseFile, holdFolder, logFile, requireWhole, rotateLog } from './db/folder.ts';
 import { openDatabase } from './db/open.ts';
+import { copyTo, extentOf, verify } from './db/sqliteCopy.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from './testServer.ts';
 
 const run = promisify(execFile);

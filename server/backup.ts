@@ -1,6 +1,6 @@
 import { resolve } from 'node:path';
-import { copyTo } from './db/copy.ts';
 import { databaseFile, FolderProblem, ownFolder, requireThere } from './db/folder.ts';
+import { copyTo } from './db/sqliteCopy.ts';
 
 /** `npm run backup -- <file> [folder]`: one file with everything, also while the server runs. */
 const [target, folder = ownFolder()] = process.argv.slice(2);

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { routes } from '#contract/routes.ts';
-import { atOnce } from '#core/lots.ts';
+import { atOnce } from '#core/base/lots.ts';
 import { isModest } from './bodies.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from './testServer.ts';
 

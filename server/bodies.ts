@@ -1,8 +1,8 @@
 import { StringDecoder } from 'node:string_decoder';
 import express, { type RequestHandler } from 'express';
-import type { InLots } from '#core/lots.ts';
+import type { InLots } from '#core/base/lots.ts';
+import { doneInLots, pause, pauses } from './lots.ts';
 import { ProblemError } from './problems.ts';
-import { inSlices, pause, slices } from './slices.ts';
 
 const LARGEST_BODY = '8mb';
 /** Entries are a dozen levels deep; what is nested deeper holds the loop up while it is read. */
@@ -13,7 +13,7 @@ const MOST_VALUES = 300_000;
 
 const [QUOTE, BACKSLASH, COMMA] = [0x22, 0x5c, 0x2c];
 const [LIST, LIST_END, OBJECT, OBJECT_END] = [0x5b, 0x5d, 0x7b, 0x7d];
-/** Bytes that are looked at, or made text, between two breaths. */
+/** Bytes that are looked at, or made text, between two pauses. */
 const PIECE = 250_000;
 
 /** Whether a body of JSON is shallow and narrow enough to be read at once; told from its bytes, in one pass, in lots. */
@@ -41,14 +41,14 @@ export function* isModest(body: Uint8Array): InLots<boolean> {
 
 const OTHER_CHARSET = /;\s*charset=(?!"?utf-?8\b)/i;
 
-/** Text of UTF-8, in slices: signs beside ASCII take their time. */
+/** Text of UTF-8, in lots: signs beside ASCII take their time. */
 async function textOf(body: Buffer): Promise<string> {
   const decoder = new StringDecoder('utf8');
-  const breathe = slices();
+  const pauseIfDue = pauses();
   let text = '';
   for (let at = 0; at < body.length; at += PIECE) {
     text += decoder.write(body.subarray(at, at + PIECE));
-    await breathe();
+    await pauseIfDue();
   }
   return text + decoder.end();
 }
@@ -58,7 +58,7 @@ const readJson: RequestHandler = async (req, _res, next) => {
   const { body } = req as { body: unknown };
   if (!Buffer.isBuffer(body)) return next();
   if (OTHER_CHARSET.test(req.headers['content-type'] ?? '')) throw new ProblemError('invalid');
-  if (!(await inSlices(isModest(body)))) throw new ProblemError('too-large');
+  if (!(await doneInLots(isModest(body)))) throw new ProblemError('too-large');
   try {
     const text = await textOf(body);
     if (text.length > PIECE) await pause();

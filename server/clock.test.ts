@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { Ahead, Snapshot } from '#contract/log.ts';
-import { addMinutes } from '#core/calendar/day.ts';
-import type { ContainerFacts } from '#core/store/facts.ts';
+import type { ContainerFacts } from '#core/areas/store/facts.ts';
+import { addMinutes } from '#core/base/day.ts';
 import { type Hand, hand } from '#demo/hand.ts';
 import { testClock } from './clock.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from './testServer.ts';

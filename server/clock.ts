@@ -1,4 +1,4 @@
-import { addMinutes, type Instant } from '#core/calendar/day.ts';
+import { addMinutes, type Instant } from '#core/base/day.ts';
 
 /**
  * The one clock of the server. It never goes back behind what the log has seen: on a machine whose clock was

@@ -1,9 +1,9 @@
 import * as v from 'valibot';
 import { EntrySchema } from '#contract/entry.ts';
 import type { FieldProblem } from '#contract/problem.ts';
-import type { Entry } from '#core/record.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import { pauses } from './lots.ts';
 import { ProblemError } from './problems.ts';
-import { slices } from './slices.ts';
 
 const faultsOf = (issues: readonly v.BaseIssue<unknown>[], within = ''): FieldProblem[] =>
   issues.map(issue => {
@@ -37,16 +37,16 @@ export function parsed<T>(schema: v.GenericSchema<unknown, T>, body: unknown): T
   return output;
 }
 
-/** The entries of a request, read in slices. @throws ProblemError naming the fields that were not understood */
+/** The entries of a request, read in lots. @throws ProblemError naming the fields that were not understood */
 export async function parsedEntries(list: readonly unknown[]): Promise<Entry[]> {
-  const breathe = slices();
+  const pauseIfDue = pauses();
   const entries: Entry[] = [];
   const errors: FieldProblem[] = [];
   for (const [i, one] of list.entries()) {
     const { output, faults } = read(EntrySchema, one, `/entries/${i}`);
     if (output) entries.push(output);
     else if (errors.length < MOST_FAULTS) errors.push(...faults);
-    await breathe();
+    await pauseIfDue();
   }
   if (errors.length > 0) throw new ProblemError('invalid', { errors });
   return entries;

@@ -1,15 +1,6 @@
 import { existsSync, readFileSync, renameSync } from 'node:fs';
 import { systemClock } from './clock.ts';
 import {
-  copyWhole,
-  extentOf,
-  isSameExtent,
-  removeBeside,
-  removeDatabase,
-  settleInto,
-  verify,
-} from './db/copy.ts';
-import {
   databaseFile,
   FolderProblem,
   holdFolder,
@@ -19,6 +10,15 @@ import {
 } from './db/folder.ts';
 import { beginEpoch, identityOf } from './db/identity.ts';
 import { openDatabase } from './db/open.ts';
+import {
+  copyWhole,
+  extentOf,
+  isSameExtent,
+  removeBeside,
+  removeDatabase,
+  settleInto,
+  verify,
+} from './db/sqliteCopy.ts';
 import { openLog } from './log/append.ts';
 import { entriesById, lotsOf } from './log/rows.ts';
 import { takenLog } from './log/taken.ts';

@@ -5,7 +5,7 @@ import { join } from 'node:path';
 import { pino } from 'pino';
 import type { Mode, Posted } from '#contract/log.ts';
 import type { Problem } from '#contract/problem.ts';
-import type { Entry } from '#core/record.ts';
+import type { Entry } from '#core/areas/entries.ts';
 import { createApp } from './app.ts';
 import { type TestClock, testClock } from './clock.ts';
 import { openDatabase } from './db/open.ts';

@@ -2,9 +2,9 @@ import '@fontsource-variable/atkinson-hyperlegible-next';
 import '@fontsource/atkinson-hyperlegible-mono/latin-400.css';
 import '@fontsource/atkinson-hyperlegible-mono/latin-600.css';
 import './styles.css';
-import { breathe } from './app/breathe.ts';
+import { pause } from './session/lots.ts';
 
-// the parts are evaluated one at a time, with breath between: on a slow machine too the page answers while it opens
+// the parts are evaluated one at a time, with pauses between: on a slow machine too the page answers while it opens
 const parts = [
   () => import('react-dom/client'),
   () => import('react-router/dom'),
@@ -17,7 +17,7 @@ const parts = [
 ];
 for (const part of parts) {
   await part();
-  await breathe();
+  await pause();
 }
 const { start } = await import('./app/start.tsx');
 await start(document.getElementById('root')!);

@@ -1,7 +1,7 @@
 import type * as v from 'valibot';
-import type { Judgement, Message } from '../judgement.ts';
-import type { Instant } from '../moment.ts';
-import type { Subject } from '../subject.ts';
+import type { Judgement, Message } from '../base/judgement.ts';
+import type { Instant } from '../base/moment.ts';
+import type { Subject } from '../base/subject.ts';
 import type { Told } from './entry.ts';
 import type { Facts, FactsOf, SubjectType } from './facts.ts';
 import type { Upcast } from './upcast.ts';

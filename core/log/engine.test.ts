@@ -1,6 +1,5 @@
 import { describe, expect, it } from 'vitest';
 import { hand } from '#demo/hand.ts';
-import { freshPlan } from '../plan/facts.ts';
 import {
   fold,
   foldOnto,
@@ -16,8 +15,9 @@ import {
   subjectFactsOf,
   typeOf,
   withSubjects,
-} from '../record.ts';
-import * as subjects from '../store/subjects.ts';
+} from '../areas/entries.ts';
+import { freshPlan } from '../areas/plan/facts.ts';
+import * as subjects from '../areas/store/subjects.ts';
 import { inOrder } from './entry.ts';
 import { copyOf, lookUp } from './lookUp.ts';
 import { standing } from './strikes.ts';

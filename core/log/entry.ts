@@ -1,5 +1,5 @@
-import type { Instant } from '../moment.ts';
-import type { Subject } from '../subject.ts';
+import type { Instant } from '../base/moment.ts';
+import type { Subject } from '../base/subject.ts';
 
 /** A client-made ULID: unique, and sorted by the time it was made. */
 export type EntryId = string;

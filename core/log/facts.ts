@@ -2,7 +2,7 @@ import type { Told } from './entry.ts';
 
 /**
  * What the facts of each subject type are. Each area adds its own, beside their definition:
- * `declare module '../log/facts.ts' { interface Shelved { container: ContainerFacts } }`.
+ * `declare module './facts.ts' { interface Shelved { container: ContainerFacts } }`.
  * `One` holds types of which a log has one, `Shelved` those of which it has many.
  */
 // biome-ignore lint/suspicious/noEmptyInterface: areas fill it

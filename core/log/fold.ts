@@ -1,5 +1,5 @@
-import { atOnce, type InLots } from '../lots.ts';
-import type { Subject } from '../subject.ts';
+import { atOnce, type InLots } from '../base/lots.ts';
+import type { Subject } from '../base/subject.ts';
 import type { AnyKind, SubjectDefinition } from './define.ts';
 import { inOrder, subjectsOf, type Told } from './entry.ts';
 import type { Facts, SubjectFacts, SubjectType, Waiting } from './facts.ts';

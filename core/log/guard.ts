@@ -1,5 +1,5 @@
-import { type Judgement, judge, message } from '../judgement.ts';
-import type { Instant } from '../moment.ts';
+import { type Judgement, judge, message } from '../base/judgement.ts';
+import type { Instant } from '../base/moment.ts';
 import type { SubjectDefinition } from './define.ts';
 import type { Told } from './entry.ts';
 import type { Facts } from './facts.ts';

@@ -1,10 +1,10 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { atOnce } from '../lots.ts';
-import { noFacts } from '../record.ts';
-import { codeKey } from '../store/code.ts';
-import type { ContainerFacts } from '../store/facts.ts';
-import * as subjects from '../store/subjects.ts';
+import { noFacts } from '../areas/entries.ts';
+import { codeKey } from '../areas/store/code.ts';
+import type { ContainerFacts } from '../areas/store/facts.ts';
+import * as subjects from '../areas/store/subjects.ts';
+import { atOnce } from '../base/lots.ts';
 import type { Facts } from './facts.ts';
 import { copyInLots, copyOf, lookUp, shelve } from './lookUp.ts';
 

@@ -1,5 +1,5 @@
-import { atOnce, type InLots } from '../lots.ts';
-import type { Subject } from '../subject.ts';
+import { atOnce, type InLots } from '../base/lots.ts';
+import type { Subject } from '../base/subject.ts';
 
 /** Subjects of one type by a key that they have in common: containers by their code, by their place. */
 export type Index = ReadonlyMap<string, ReadonlySet<Subject>>;
@@ -59,7 +59,7 @@ export function copyOf<F extends object>(shelf: Readonly<Record<string, F>>): Re
   return copy;
 }
 
-/** Subjects that are copied between two breaths. */
+/** Subjects that are copied between two pauses. */
 const LOT = 1000;
 
 /** The same for a large shelf that is not changed meanwhile. */

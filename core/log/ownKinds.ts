@@ -1,5 +1,5 @@
-import { entryId, fields, name } from '../fields.ts';
-import { message } from '../judgement.ts';
+import { entryId, fields, name } from '../base/fields.ts';
+import { message } from '../base/judgement.ts';
 import { kind, none } from './define.ts';
 import type { SubjectType } from './facts.ts';
 

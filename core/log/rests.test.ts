@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { hand } from '#demo/hand.ts';
-import type { Entry } from '../record.ts';
-import { restsOn } from '../record.ts';
-import { readingOfChlorine } from '../tests/readings.ts';
+import type { Entry } from '../areas/entries.ts';
+import { restsOn } from '../areas/entries.ts';
+import { readingOfChlorine } from '../areas/readings/readings.ts';
 
 const h = hand('2026-11-25T08:00:00.000Z');
 const drum = h.subject('container');

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { foldSubject, upcast } from '../record.ts';
-import type { Supply } from '../stock/supply.ts';
+import { foldSubject, upcast } from '../areas/entries.ts';
+import type { Supply } from '../storage/stock/supply.ts';
 import type { Told } from './entry.ts';
 import { ENTRY_VERSION } from './entry.ts';
 

@@ -1,4 +1,4 @@
-import type { CitationId } from '../citations.ts';
+import type { CitationId } from '../base/citations.ts';
 import { kindRow, type SourceKind } from './sourceKinds.ts';
 import { rowOf } from './waters.ts';
 

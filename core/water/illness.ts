@@ -1,5 +1,5 @@
-import { addDays, type Day } from '../calendar/day.ts';
-import type { Subject } from '../subject.ts';
+import { addDays, type Day } from '../base/day.ts';
+import type { Subject } from '../base/subject.ts';
 
 /** People who fell ill on a day, and had drunk of a water. */
 export interface Illness {

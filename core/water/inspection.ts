@@ -1,4 +1,4 @@
-import { type Judgement, judge, message } from '../judgement.ts';
+import { type Judgement, judge, message } from '../base/judgement.ts';
 
 /** The forms of a sanitary inspection: each is ten questions, and a yes is a risk. */
 export const inspectionForms = {

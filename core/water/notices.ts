@@ -1,4 +1,4 @@
-import { betterOf, type Credit, noCredit, targets } from '../ct/credit.ts';
+import { betterOf, type Credit, noCredit, targets } from '../treatment/credit/credit.ts';
 
 /** What an authority asks, from the mildest to the gravest. */
 export const noticeKinds = ['boil', 'do-not-drink', 'do-not-use'] as const;

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { credit, noCredit, targets } from '../ct/credit.ts';
+import { credit, noCredit, targets } from '../treatment/credit/credit.ts';
 import {
   asItComes,
   askedOf,

@@ -1,5 +1,5 @@
-import type { CitationId } from '../citations.ts';
-import { type Credit, credit, noCredit, targets } from '../ct/credit.ts';
+import type { CitationId } from '../base/citations.ts';
+import { type Credit, credit, noCredit, targets } from '../treatment/credit/credit.ts';
 
 /** What a water asks before it is drunk: which rule of §11's required credit holds for it. */
 export type WaterClass =

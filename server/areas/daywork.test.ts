@@ -4,7 +4,7 @@ import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import { dayPath } from '#contract/routes.ts';
-import type { Problem } from '#core/schedule/problem.ts';
+import type { Problem } from '#core/planning/schedule/problem.ts';
 import { hand } from '#demo/hand.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
 

@@ -2,23 +2,23 @@ import { type Request, Router } from 'express';
 import ical from 'ical-generator';
 import { PrintedRequestSchema } from '#contract/paper.ts';
 import { routes } from '#contract/routes.ts';
-import { scheduleOfMinute } from '#core/daywork/duties.ts';
-import { instantOf, numberOf } from '#core/daywork/underway.ts';
-import { message } from '#core/judgement.ts';
-import { turnsOf } from '#core/schedule/turns.ts';
+import { scheduleOfMinute } from '#core/areas/daywork/duties.ts';
+import { instantOf, numberOf } from '#core/areas/daywork/underway.ts';
+import { message } from '#core/base/judgement.ts';
+import { turnsOf } from '#core/planning/schedule/turns.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
-import { readerOf, stateNow } from '../now.ts';
 import { dayPaper } from '../papers/DayPaper.tsx';
 import { sendPaper } from '../papers/printer.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
-import type { Room } from '../room.ts';
+import type { RouteContext } from '../routeContext.ts';
+import { readerOf, stateNow } from '../stateNow.ts';
 
 /** A day's work as it stands, for those without a screen: a page for the wall, and the steps of hands for a calendar. */
-export function workRoutes(room: Room): Router {
+export function workRoutes(given: RouteContext): Router {
   const router = Router();
   const asked = async (req: Request) => {
-    const { facts, state } = await stateNow(room);
+    const { facts, state } = await stateNow(given);
     const id = String(req.params.work);
     const work = Object.hasOwn(facts.work, id) ? facts.work[id] : undefined;
     if (!work) throw new ProblemError('not-found');
@@ -34,7 +34,7 @@ export function workRoutes(room: Room): Router {
   router.get(routes.dayPdf, async (req, res) => {
     const { facts, state, work, schedule, reader } = await asked(req);
     const paper = dayPaper({ facts, work, schedule, reader, now: state.now });
-    await sendPaper(res, room.printer, 'day', paper);
+    await sendPaper(res, given.printer, 'day', paper);
   });
 
   router.get(routes.dayCalendar, async (req, res) => {

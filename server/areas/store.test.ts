@@ -8,9 +8,9 @@ import Papa from 'papaparse';
 import { PNG } from 'pngjs';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { routes } from '#contract/routes.ts';
-import type { Entry } from '#core/record.ts';
-import { fold } from '#core/record.ts';
-import { stateAt } from '#core/store/state.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import { fold } from '#core/areas/entries.ts';
+import { stateAt } from '#core/areas/store/state.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
 

@@ -3,8 +3,8 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { promisify } from 'node:util';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
-import { methodOf } from '#core/methods/methods.ts';
-import { treatments } from '#core/methods/treatments.ts';
+import { methodOf } from '#core/treatment/methods/methods.ts';
+import { treatments } from '#core/treatment/methods/treatments.ts';
 import { hand } from '#demo/hand.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
 

@@ -1,21 +1,21 @@
 import { Router } from 'express';
 import { routes } from '#contract/routes.ts';
 import { MethodCardRequestSchema, TrainCardRequestSchema } from '#contract/trains.ts';
-import { caseOfForm, meansOf, type SafeForm, trainContext } from '#core/bench/safe.ts';
-import { measureFor } from '#core/daywork/answer.ts';
-import { answerOf } from '#core/methods/answer.ts';
-import { type Context, type Inputs, type Method, startOf } from '#core/methods/method.ts';
-import { methodOf } from '#core/methods/methods.ts';
-import { batchOf, stopOf } from '#core/trains/answer.ts';
-import { fitnessOnTheWay, tierOf } from '#core/trains/grade.ts';
-import { isBroken } from '#core/trains/step.ts';
-import { runTrain, trainOf } from '#core/trains/train.ts';
-import { readerOf, stateNow } from '../now.ts';
+import { measureFor } from '#core/areas/daywork/answer.ts';
+import { caseOfForm, meansOf, type SafeForm, trainContext } from '#core/areas/trains/safe.ts';
+import { answerOf } from '#core/treatment/methods/answer.ts';
+import { type Context, type Inputs, type Method, startOf } from '#core/treatment/methods/method.ts';
+import { methodOf } from '#core/treatment/methods/methods.ts';
+import { batchOf, stopOf } from '#core/treatment/trains/answer.ts';
+import { fitnessOnTheWay, tierOf } from '#core/treatment/trains/grade.ts';
+import { isBroken } from '#core/treatment/trains/step.ts';
+import { runTrain, trainOf } from '#core/treatment/trains/train.ts';
 import { methodCard, trainCard } from '../papers/CardPaper.tsx';
 import { sendPaper } from '../papers/printer.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
-import type { Room } from '../room.ts';
+import type { RouteContext } from '../routeContext.ts';
+import { readerOf, stateNow } from '../stateNow.ts';
 
 const unfit = (pointer: string, reason: string) =>
   new ProblemError('invalid', { errors: [{ pointer, reason }] });
@@ -34,11 +34,11 @@ function enteredOf({ blanks }: Method, entered: Inputs, context: Context): Input
 }
 
 /** A train as a card for the wall: worked out here from its water and its things, so that it says what the screen says. */
-export function trainRoutes(room: Room): Router {
+export function trainRoutes(given: RouteContext): Router {
   const router = Router();
   router.post(routes.trainCard, async (req, res) => {
     const { form, steps, ...printed } = parsed(TrainCardRequestSchema, req.body);
-    const { facts, state } = await stateNow(room);
+    const { facts, state } = await stateNow(given);
     const c = caseOfForm(form as SafeForm, facts, state.now);
     if (!c) throw unfit('/form', 'no-water');
     if (stopOf(c)) throw unfit('/form/water', 'never-drunk');
@@ -58,14 +58,14 @@ export function trainRoutes(room: Room): Router {
       reader: readerOf(facts, printed),
       today: state.today,
     });
-    await sendPaper(res, room.printer, 'train', paper);
+    await sendPaper(res, given.printer, 'train', paper);
   });
 
   router.post(routes.methodCard, async (req, res) => {
     const { method: id, inputs, ...printed } = parsed(MethodCardRequestSchema, req.body);
     const method = methodOf(id);
     if (!method) throw unfit('/method', 'no-method');
-    const { facts, state } = await stateNow(room);
+    const { facts, state } = await stateNow(given);
     const context = trainContext(facts, state);
     const answer = answerOf(method, enteredOf(method, inputs, context), context);
     if (!answer) throw unfit('/inputs', 'required');
@@ -77,7 +77,7 @@ export function trainRoutes(room: Room): Router {
       reader: readerOf(facts, printed),
       today: state.today,
     });
-    await sendPaper(res, room.printer, id, paper);
+    await sendPaper(res, given.printer, id, paper);
   });
   return router;
 }

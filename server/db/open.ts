@@ -4,8 +4,8 @@ import { fileURLToPath } from 'node:url';
 import { type Client, createClient } from '@libsql/client';
 import { drizzle, type LibSQLDatabase } from 'drizzle-orm/libsql';
 import { migrate } from 'drizzle-orm/libsql/migrator';
+import { inTurn, pause } from '../lots.ts';
 import { ProblemError } from '../problems.ts';
-import { oneByOne, pause } from '../slices.ts';
 import { FolderProblem, fileProblem, lockFile } from './folder.ts';
 import { watch } from './place.ts';
 import { refoldIfOlder } from './refold.ts';
@@ -76,7 +76,7 @@ export async function openDatabase(file: string): Promise<Database> {
     throw fileProblem(file, error) ?? error;
   }
 
-  const write = oneByOne();
+  const write = inTurn();
   const settled = () => write(async () => undefined);
   const isInPlace = watch([file, lockFile(dirname(file))]);
   const requireInPlace = () => {

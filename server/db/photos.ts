@@ -1,8 +1,8 @@
 import { and, inArray, lt } from 'drizzle-orm';
-import { addMinutes, type Instant } from '#core/calendar/day.ts';
+import { addMinutes, type Instant } from '#core/base/day.ts';
 import { logInLots } from '../log/replay.ts';
 import { lotsOf } from '../log/rows.ts';
-import { slices } from '../slices.ts';
+import { pauses } from '../lots.ts';
 import type { Database } from './open.ts';
 import { photos } from './schema.ts';
 
@@ -20,13 +20,13 @@ export async function removeUnnamedPhotos({ db, write, commit }: Database, now: 
   if (old.length === 0) return;
   const unnamed = new Set(old.map(photo => photo.digest));
   let newest = '';
-  const breathe = slices();
+  const pauseIfDue = pauses();
   for await (const lot of logInLots(db)) {
     for (const { recordedAt, data } of lot) {
       if (recordedAt > newest) newest = recordedAt;
       for (const [digest] of JSON.stringify(data).matchAll(DIGEST)) unnamed.delete(digest);
     }
-    await breathe();
+    await pauseIfDue();
   }
   if (unnamed.size === 0 || newest < addMinutes(now, -QUIET_MIN)) return;
   await write(() =>

@@ -1,11 +1,11 @@
 import { renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
-import { addMinutes } from '#core/calendar/day.ts';
+import { addMinutes } from '#core/base/day.ts';
 import { type Hand, hand } from '#demo/hand.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
-import { copyWhole, extentOf } from './copy.ts';
 import { databaseFile, holdFolder, lockFile } from './folder.ts';
+import { copyWhole, extentOf } from './sqliteCopy.ts';
 
 let folder: string;
 let server: TestServer;

@@ -1,5 +1,5 @@
 import type { Client } from '@libsql/client';
-import { FOLD_VERSION } from '#core/record.ts';
+import { FOLD_VERSION } from '#core/areas/entries.ts';
 import { replay } from '../log/replay.ts';
 import type { Database } from './open.ts';
 

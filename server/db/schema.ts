@@ -1,6 +1,6 @@
 import { blob, index, integer, primaryKey, sqliteTable, text } from 'drizzle-orm/sqlite-core';
+import type { Entry, EntryKind } from '#core/areas/entries.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
-import type { Entry, EntryKind } from '#core/record.ts';
 
 /** The log: appended to, never changed. `seq` is the order of arrival; the log's own order is (happenedAt, id). */
 export const entries = sqliteTable(

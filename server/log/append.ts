@@ -1,17 +1,17 @@
 import { eq, gte, max, sql } from 'drizzle-orm';
 import type { ChangedFacts, Mode, Posted } from '#contract/log.ts';
-import { addMinutes } from '#core/calendar/day.ts';
-import { type Judgement, judge, message, refusals } from '#core/judgement.ts';
+import { type Entry, foldSubject, guard, restsOn, step } from '#core/areas/entries.ts';
+import { addMinutes } from '#core/base/day.ts';
+import { type Judgement, judge, message, refusals } from '#core/base/judgement.ts';
+import type { Subject } from '#core/base/subject.ts';
 import { subjectsOf } from '#core/log/entry.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { standing } from '#core/log/strikes.ts';
-import { type Entry, foldSubject, guard, restsOn, step } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
 import { type Clock, PHONE_AHEAD_MIN } from '../clock.ts';
 import type { Database } from '../db/open.ts';
 import { entries, entrySubjects, facts } from '../db/schema.ts';
+import { doneInLots, pause, pauses } from '../lots.ts';
 import { ProblemError } from '../problems.ts';
-import { inSlices, pause, slices } from '../slices.ts';
 import { LiveFacts } from './live.ts';
 import { Lives } from './lives.ts';
 import { isPutRight, PUT_RIGHT, toldAnew } from './putRight.ts';
@@ -72,17 +72,17 @@ export async function openLog(
     const touched = new Set<Subject>();
     // what a strike or a late entry changes is folded anew once, however many of them a request has
     const stale = new Set<Subject>();
-    const breathe = slices();
+    const pauseIfDue = pauses();
     const refold = async () => {
       for (const subject of stale) {
-        await breathe();
+        await pauseIfDue();
         live.put(subject, foldSubject(subject, await pending.entriesOf(subject)), live.lastKey(subject)!);
       }
       stale.clear();
     };
     try {
       for (const entry of all) {
-        await breathe();
+        await pauseIfDue();
         if (mode === 'intend' && entry.kind !== 'struck') await refold();
         await requireAllowed(live, pending, entry, mode, receivedAt);
         pending.admit(entry);
@@ -119,7 +119,7 @@ export async function openLog(
     // taken in the queue of the writes: nothing is half recorded then
     view: () =>
       database.write(async () => {
-        if (view?.seq !== seq) view = { facts: await inSlices(live.copy()), seq };
+        if (view?.seq !== seq) view = { facts: await doneInLots(live.copy()), seq };
         return view;
       }),
     append: (list, mode) => database.write(() => record(list, mode)),
@@ -254,7 +254,7 @@ async function laterThanNow(
     .map(e => judge('refuse', message('guard.later-than-now', { at: e.happenedAt }), 'record'));
 }
 
-/** Rows that are written between two breaths. */
+/** Rows that are written between two pauses. */
 const WRITTEN = 25;
 
 /** Log and state go to the disk in one transaction. */
@@ -276,7 +276,7 @@ async function commit(
   const links = fresh.flatMap(e =>
     subjectsOf(e).map(subject => ({ subject, happenedAt: e.happenedAt, entry: e.id })),
   );
-  const breathe = slices();
+  const pauseIfDue = pauses();
   await database.commit(async tx => {
     // a commit does not also move what lies in the log of the last writes into the file: that has a time of its own
     await tx.run(sql`PRAGMA wal_autocheckpoint = 0`);
@@ -285,11 +285,11 @@ async function commit(
       WRITTEN,
     )) {
       await tx.insert(entries).values(lot);
-      await breathe();
+      await pauseIfDue();
     }
     for (const lot of lotsOf(links, WRITTEN)) {
       await tx.insert(entrySubjects).values(lot);
-      await breathe();
+      await pauseIfDue();
     }
     for (const lot of lotsOf(states, WRITTEN)) {
       await tx
@@ -303,7 +303,7 @@ async function commit(
             lastEntry: sql`excluded.last_entry`,
           },
         });
-      await breathe();
+      await pauseIfDue();
     }
   });
   database.wrote(fresh.length + links.length + states.length);

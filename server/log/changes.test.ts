@@ -1,7 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { Changes, LogEvent, Snapshot } from '#contract/log.ts';
 import { LINES_TYPE } from '#contract/snapshotLines.ts';
-import { addMinutes } from '#core/calendar/day.ts';
+import { addMinutes } from '#core/base/day.ts';
 import { type Hand, hand } from '#demo/hand.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
 

@@ -1,7 +1,7 @@
 import { and, gt, lte } from 'drizzle-orm';
 import { type ChangedFacts, type LogEvent, MOST_CHANGED } from '#contract/log.ts';
+import { subjectFactsOf } from '#core/areas/entries.ts';
 import { subjectsOf } from '#core/log/entry.ts';
-import { subjectFactsOf } from '#core/record.ts';
 import type { Db } from '../db/open.ts';
 import { entries } from '../db/schema.ts';
 import type { Log } from './append.ts';

@@ -1,8 +1,8 @@
 import { type ChildProcess, spawn } from 'node:child_process';
 import { once } from 'node:events';
 import { expect, it } from 'vitest';
-import { addMinutes } from '#core/calendar/day.ts';
-import type { Entry } from '#core/record.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import { addMinutes } from '#core/base/day.ts';
 import { hand } from '#demo/hand.ts';
 import { databaseFile } from '../db/folder.ts';
 import { openDatabase } from '../db/open.ts';

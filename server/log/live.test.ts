@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
+import { foldSubject, rowsOf } from '#core/areas/entries.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
-import { foldSubject, rowsOf } from '#core/record.ts';
 import { hand } from '#demo/hand.ts';
 import { LiveFacts } from './live.ts';
 

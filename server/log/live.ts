@@ -1,10 +1,10 @@
-import type { Instant } from '#core/calendar/day.ts';
+import { gather, index, putSubject, subjectFactsOf, subjects } from '#core/areas/entries.ts';
+import type { Instant } from '#core/base/day.ts';
+import type { InLots } from '#core/base/lots.ts';
+import type { Subject } from '#core/base/subject.ts';
 import { inOrder } from '#core/log/entry.ts';
 import type { Facts, SubjectFacts, SubjectType } from '#core/log/facts.ts';
 import { copyInLots } from '#core/log/lookUp.ts';
-import type { InLots } from '#core/lots.ts';
-import { gather, index, putSubject, subjectFactsOf, subjects } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
 
 /** Place of an entry in the log's order. */
 export interface Key {

@@ -1,6 +1,6 @@
+import type { Entry } from '#core/areas/entries.ts';
+import type { Subject } from '#core/base/subject.ts';
 import { subjectsOf } from '#core/log/entry.ts';
-import type { Entry } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
 import type { Db } from '../db/open.ts';
 import { entriesOf } from './rows.ts';
 

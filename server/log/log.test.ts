@@ -1,9 +1,9 @@
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
 import type { History, Snapshot } from '#contract/log.ts';
 import { historyPath } from '#contract/routes.ts';
-import { addMinutes } from '#core/calendar/day.ts';
-import type { SourceFacts } from '#core/sources/facts.ts';
-import type { ContainerFacts } from '#core/store/facts.ts';
+import type { SourceFacts } from '#core/areas/sources/facts.ts';
+import type { ContainerFacts } from '#core/areas/store/facts.ts';
+import { addMinutes } from '#core/base/day.ts';
 import { type Hand, hand } from '#demo/hand.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
 

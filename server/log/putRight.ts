@@ -1,6 +1,6 @@
 import { monotonicFactory } from 'ulid';
-import type { Instant } from '#core/calendar/day.ts';
-import { type Entry, type EntryKind, writeEntry } from '#core/record.ts';
+import { type Entry, type EntryKind, writeEntry } from '#core/areas/entries.ts';
+import type { Instant } from '#core/base/day.ts';
 import type { Db } from '../db/open.ts';
 import { entriesAfter } from './rows.ts';
 

@@ -1,10 +1,10 @@
 import { isDeepStrictEqual } from 'node:util';
 import { asc, gt } from 'drizzle-orm';
+import type { Entry } from '#core/areas/entries.ts';
+import { foldSubject } from '#core/areas/entries.ts';
+import type { Subject } from '#core/base/subject.ts';
 import { inOrder } from '#core/log/entry.ts';
 import { bySubject } from '#core/log/fold.ts';
-import type { Entry } from '#core/record.ts';
-import { foldSubject } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
 import type { Database, Db } from '../db/open.ts';
 import { entries, facts } from '../db/schema.ts';
 import { entryOf, lotsOf } from './rows.ts';

@@ -17,22 +17,22 @@ import {
 } from '#contract/log.ts';
 import { routes } from '#contract/routes.ts';
 import { LINES_TYPE, lineOfLot, type SnapshotHead, SUBJECTS_A_LINE } from '#contract/snapshotLines.ts';
-import { addMinutes } from '#core/calendar/day.ts';
-import { entryId, instant } from '#core/fields.ts';
+import { isOver, rowsOf } from '#core/areas/entries.ts';
+import { addMinutes } from '#core/base/day.ts';
+import { entryId, instant } from '#core/base/fields.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { standing } from '#core/log/strikes.ts';
-import { isOver, rowsOf } from '#core/record.ts';
 import { AHEAD_MIN, isAhead } from '../clock.ts';
+import { pauses } from '../lots.ts';
 import { parsed, parsedEntries } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
-import type { Room } from '../room.ts';
-import { slices } from '../slices.ts';
+import type { RouteContext } from '../routeContext.ts';
 import { changesSince } from './changes.ts';
 import { entriesAfter, entriesOfList, lastEntriesOf } from './rows.ts';
 
-/** The facts of what has not ended, with breath between: others are answered while a large store is written. */
+/** The facts of what has not ended, with pauses between: others are answered while a large store is written. */
 async function* factsInLots(facts: Facts): AsyncGenerator<ChangedFacts[]> {
-  const breathe = slices();
+  const pauseIfDue = pauses();
   let lot: ChangedFacts[] = [];
   for (const [subject, body] of rowsOf(facts)) {
     if (isOver(subject, body)) continue;
@@ -40,7 +40,7 @@ async function* factsInLots(facts: Facts): AsyncGenerator<ChangedFacts[]> {
     if (lot.length < SUBJECTS_A_LINE) continue;
     yield lot;
     lot = [];
-    await breathe();
+    await pauseIfDue();
   }
   if (lot.length > 0) yield lot;
 }
@@ -69,7 +69,7 @@ function requireSameLog(own: LogId, known: Partial<LogId>): void {
 }
 
 /** The log over the wire: the way in, the snapshot, the stream, and what stands on a subject. */
-export function logRoutes({ database: { db }, log, clock, stream, demo, logId }: Room): Router {
+export function logRoutes({ database: { db }, log, clock, stream, demo, logId }: RouteContext): Router {
   const router = Router();
 
   // whatever brought it there, an entry of tomorrow is never left unseen

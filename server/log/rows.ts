@@ -1,13 +1,13 @@
 import { and, asc, between, desc, eq, gt, type InferSelectModel, inArray, or } from 'drizzle-orm';
-import type { Instant } from '#core/calendar/day.ts';
+import type { Entry, EntryKind } from '#core/areas/entries.ts';
+import { upcast } from '#core/areas/entries.ts';
+import type { Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
 import type { Told } from '#core/log/entry.ts';
 import { isStruckBy } from '#core/log/strikes.ts';
-import type { Entry, EntryKind } from '#core/record.ts';
-import { upcast } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
 import type { Db, Tx } from '../db/open.ts';
 import { entries, entrySubjects } from '../db/schema.ts';
-import { slices } from '../slices.ts';
+import { pauses } from '../lots.ts';
 
 type Row = InferSelectModel<typeof entries>;
 
@@ -71,7 +71,7 @@ interface Asked {
   readonly after?: Instant;
 }
 
-/** Entries in the log's order, in lots, with breath between. */
+/** Entries in the log's order, in lots, with pauses between. */
 export async function* entriesInLots(
   db: Db | Tx,
   { kinds, subject, after = '' }: Asked,
@@ -79,7 +79,7 @@ export async function* entriesInLots(
   const [at, id] = subject
     ? [entrySubjects.happenedAt, entrySubjects.entry]
     : [entries.happenedAt, entries.id];
-  const breathe = slices();
+  const pauseIfDue = pauses();
   for (let last = { at: after, id: '\uffff' }; ; ) {
     const query = db.select({ entry: entries }).from(entries).$dynamic();
     if (subject) query.innerJoin(entrySubjects, eq(entries.id, entrySubjects.entry));
@@ -97,7 +97,7 @@ export async function* entriesInLots(
     if (!end) return;
     last = { at: end.happenedAt, id: end.id };
     yield rows.map(row => entryOf(row.entry));
-    await breathe();
+    await pauseIfDue();
   }
 }
 
@@ -110,7 +110,7 @@ async function collected(lots: AsyncIterable<readonly Entry[]>): Promise<Entry[]
 /** Whether an entry is struck, by its id: from the strikes of a subject, or from all there are. */
 async function struckOf(db: Db, subject?: Subject): Promise<(id: string) => boolean> {
   const strikes: Pick<Told, 'id' | 'data'>[] = [];
-  const breathe = slices();
+  const pauseIfDue = pauses();
   for (let last = { at: '', id: '' }; ; ) {
     // of many thousands only what says which strikes which
     const rows = await db
@@ -129,7 +129,7 @@ async function struckOf(db: Db, subject?: Subject): Promise<(id: string) => bool
     if (!end) return isStruckBy(strikes);
     last = { at: end.at, id: end.id };
     for (const row of rows) strikes.push(row);
-    await breathe();
+    await pauseIfDue();
   }
 }
 

@@ -1,9 +1,9 @@
 import * as v from 'valibot';
 import { EntrySchema } from '#contract/entry.ts';
-import { addMinutes, type Instant } from '#core/calendar/day.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import { addMinutes, type Instant } from '#core/base/day.ts';
 import { subjectsOf } from '#core/log/entry.ts';
 import { standing } from '#core/log/strikes.ts';
-import type { Entry } from '#core/record.ts';
 import { PHONE_AHEAD_MIN } from '../clock.ts';
 import { FolderProblem } from '../db/folder.ts';
 import { sameContent } from './sameContent.ts';

@@ -1,11 +1,11 @@
 import type { ReactElement } from 'react';
-import type { Instant } from '#core/calendar/day.ts';
-import type { WorkFacts } from '#core/daywork/facts.ts';
-import { instantOf, numberOf } from '#core/daywork/underway.ts';
-import type { Message, Params } from '#core/judgement.ts';
+import type { WorkFacts } from '#core/areas/daywork/facts.ts';
+import { instantOf, numberOf } from '#core/areas/daywork/underway.ts';
+import type { Instant } from '#core/base/day.ts';
+import type { Message, Params } from '#core/base/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
-import type { Schedule } from '#core/schedule/schedule.ts';
-import { type Turn, turnsOf } from '#core/schedule/turns.ts';
+import type { Schedule } from '#core/planning/schedule/schedule.ts';
+import { type Turn, turnsOf } from '#core/planning/schedule/turns.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import * as format from '#web/texts/format.ts';

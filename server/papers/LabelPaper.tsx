@@ -1,6 +1,6 @@
 import type { ReactElement } from 'react';
 import type { LabelSheet } from '#contract/labels.ts';
-import type { Label } from '#core/store/label.ts';
+import type { Label } from '#core/areas/store/label.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import { Document, FAMILY, mm, Page, Qr, StyleSheet, Text, View } from './parts.ts';

@@ -1,8 +1,8 @@
 import type { ReactElement } from 'react';
-import type { Day } from '#core/calendar/day.ts';
-import type { Duty } from '#core/duty.ts';
-import type { Standing } from '#core/quality/limits.ts';
-import type { MonthReport, ReportFail } from '#core/tests/report.ts';
+import type { MonthReport, ReportFail } from '#core/areas/readings/report.ts';
+import type { Day } from '#core/base/day.ts';
+import type { Duty } from '#core/base/duty.ts';
+import type { Standing } from '#core/water/quality/limits.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import * as format from '#web/texts/format.ts';

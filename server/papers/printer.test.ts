@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import * as primitives from '@react-pdf/renderer';
 import { createElement, Fragment, type ReactElement, type ReactNode } from 'react';
 import { afterAll, describe, expect, it } from 'vitest';
-import { atOnce } from '#core/lots.ts';
+import { atOnce } from '#core/base/lots.ts';
 import * as parts from './parts.ts';
 import { openPrinter } from './printer.ts';
 import { partsOf, wordsOf } from './tree.ts';

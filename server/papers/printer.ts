@@ -3,7 +3,7 @@ import { createRequire } from 'node:module';
 import { fileURLToPath, pathToFileURL } from 'node:url';
 import type { Response } from 'express';
 import type { ReactElement } from 'react';
-import { inSlices, oneByOne, pause } from '../slices.ts';
+import { doneInLots, inTurn, pause } from '../lots.ts';
 import type { Answer, Sent } from './drawing.ts';
 import { type Part, partsOf } from './tree.ts';
 
@@ -55,7 +55,7 @@ function drawn(child: ChildProcess, { children, ...paper }: Part): Promise<Uint8
 
 /** A printer; its process begins with the first paper. */
 export function openPrinter(): Printer {
-  const inTurn = oneByOne();
+  const queued = inTurn();
   let child: ChildProcess | undefined;
   let idle: NodeJS.Timeout | undefined;
   const end = () => {
@@ -65,8 +65,8 @@ export function openPrinter(): Printer {
   };
   return {
     pdfOf: paper =>
-      inTurn(async () => {
-        const [part] = await inSlices(partsOf(paper));
+      queued(async () => {
+        const [part] = await doneInLots(partsOf(paper));
         clearTimeout(idle);
         child ??= begin().once('exit', () => {
           child = undefined;

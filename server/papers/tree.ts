@@ -1,5 +1,5 @@
 import { Children, Fragment, type FunctionComponent, isValidElement, type ReactNode } from 'react';
-import type { InLots } from '#core/lots.ts';
+import type { InLots } from '#core/base/lots.ts';
 
 /** A part of a paper with what is in it: plain values only, so that another process can draw it. */
 export interface Part {

@@ -1,6 +1,6 @@
-import { dayOf, daysBetween } from '#core/calendar/day.ts';
-import { type ExposureMeter, exposureBetween } from '#core/sun/meter.ts';
-import type { Weather } from '#core/weather/weather.ts';
+import { dayOf, daysBetween } from '#core/base/day.ts';
+import type { Weather } from '#core/rain/weather/weather.ts';
+import { type ExposureMeter, exposureBetween } from '#core/treatment/sun/meter.ts';
 
 /** A made-up exposure meter under the sky of a weather service: what a real one beside the bottles would have added up. */
 export const simulatedExposureMeter = (weather: Weather): ExposureMeter => ({

@@ -1,5 +1,5 @@
-import { addDays, type Day } from '#core/calendar/day.ts';
-import type { Weather, WeatherDay } from '#core/weather/weather.ts';
+import { addDays, type Day } from '#core/base/day.ts';
+import type { Weather, WeatherDay } from '#core/rain/weather/weather.ts';
 
 /** Numbers from 0 to 1 that a day always gives again (a hash of its characters, FNV-1a). */
 function scatter(text: string): number {

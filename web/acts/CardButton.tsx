@@ -1,6 +1,6 @@
 import { toast } from 'sonner';
 import { download } from '../app/download.ts';
-import { usePrinted } from '../app/hooks.ts';
+import { usePrinted } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 

@@ -1,9 +1,9 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { type ActId, offeredActs } from '#core/store/acts.ts';
-import type { ContainerFacts } from '#core/store/facts.ts';
-import { useFacts, useWaterState } from '../app/hooks.ts';
+import { type ActId, offeredActs } from '#core/areas/store/acts.ts';
+import type { ContainerFacts } from '#core/areas/store/facts.ts';
 import { useStateNow } from '../session/hooks.ts';
+import { useFacts, useWaterState } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { ApartForm } from './ApartForm.tsx';

@@ -1,12 +1,12 @@
 import { useMemo } from 'react';
-import { dipL, type TankForm } from '#core/catchment/dip.ts';
-import { standingAreaM2 } from '#core/containers/kinds.ts';
-import { catchmentInto, roofAt } from '#core/rain/known.ts';
-import { kindOf } from '#core/store/state.ts';
+import { catchmentInto, roofAt } from '#core/areas/rain/known.ts';
+import { kindOf } from '#core/areas/store/state.ts';
+import { dipL, type TankForm } from '#core/rain/catchment/dip.ts';
+import { standingAreaM2 } from '#core/storage/containers/kinds.ts';
 import { Act } from '../app/Act.tsx';
-import { useFacts, useReader, useWaterState } from '../app/hooks.ts';
 import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
+import { useFacts, useReader, useWaterState } from '../session/state.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';

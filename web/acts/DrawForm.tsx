@@ -1,11 +1,11 @@
 import { useMemo } from 'react';
-import { isPack } from '#core/containers/pack.ts';
-import { type DrawUse, drawUses } from '#core/store/fields.ts';
-import { kindOf } from '#core/store/state.ts';
+import { type DrawUse, drawUses } from '#core/areas/store/fields.ts';
+import { kindOf } from '#core/areas/store/state.ts';
+import { isPack } from '#core/storage/containers/pack.ts';
 import { Act } from '../app/Act.tsx';
-import { useFacts } from '../app/hooks.ts';
 import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
+import { useFacts } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';

@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { Finding } from '#core/containers/fitness.ts';
+import type { Finding } from '#core/storage/containers/fitness.ts';
 import { Act } from '../app/Act.tsx';
 import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';

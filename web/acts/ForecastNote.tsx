@@ -1,11 +1,11 @@
 import { useEffect, useState } from 'react';
 import { routes } from '#contract/routes.ts';
 import type { WeatherAnswer } from '#contract/weather.ts';
-import { Catching } from '#core/catchment/catching.ts';
-import type { CatchmentFacts } from '#core/rain/facts.ts';
-import { catcherOf, tanksOf } from '#core/rain/known.ts';
-import { kindOf } from '#core/store/state.ts';
-import { useFacts, useReader, useWaterState } from '../app/hooks.ts';
+import type { CatchmentFacts } from '#core/areas/rain/facts.ts';
+import { catcherOf, tanksOf } from '#core/areas/rain/known.ts';
+import { kindOf } from '#core/areas/store/state.ts';
+import { Catching } from '#core/rain/catchment/catching.ts';
+import { useFacts, useReader, useWaterState } from '../session/state.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 

@@ -1,9 +1,9 @@
 import { useState } from 'react';
-import { type InstrumentReading, readLine } from '#core/instruments/protocol.ts';
-import { simulatedInstruments } from '#core/instruments/simulated.ts';
-import type { ParameterId } from '#core/quality/parameters.ts';
-import { useAppSelector, useToday } from '../app/hooks.ts';
+import { type InstrumentReading, readLine } from '#core/water/instruments/protocol.ts';
+import { simulatedInstruments } from '#core/water/instruments/simulated.ts';
+import type { ParameterId } from '#core/water/quality/parameters.ts';
 import { hasSerial, serialInstrument } from '../app/serial.ts';
+import { useAppSelector, useToday } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 

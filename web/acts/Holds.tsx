@@ -1,5 +1,5 @@
-import { type Hold, type WayOut, type Word, wordsOf } from '#core/findings/holds.ts';
-import type { Subject } from '#core/subject.ts';
+import type { Subject } from '#core/base/subject.ts';
+import { type Hold, type WayOut, type Word, wordsOf } from '#core/water/findings/holds.ts';
 import { useRecord } from '../app/undo.tsx';
 import { draft } from '../session/draft.ts';
 import * as format from '../texts/format.ts';

@@ -1,9 +1,9 @@
 import { useMemo } from 'react';
-import type { Subject } from '#core/subject.ts';
+import type { Subject } from '#core/base/subject.ts';
 import { Act } from '../app/Act.tsx';
-import { useFacts, useToday } from '../app/hooks.ts';
 import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
+import { useFacts, useToday } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';
 import { DateBlank } from '../ui/DateBlank.tsx';

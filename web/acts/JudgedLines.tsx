@@ -1,4 +1,4 @@
-import type { Judged } from '#core/quality/limits.ts';
+import type { Judged } from '#core/water/quality/limits.ts';
 import { useSay } from '../texts/texts.ts';
 import { JudgementLine } from '../ui/JudgementLine.tsx';
 

@@ -1,6 +1,6 @@
-import type { SafeForm } from '#core/bench/safe.ts';
-import { tickable } from '#core/trains/buyable.ts';
-import type { Means } from '#core/trains/step.ts';
+import type { SafeForm } from '#core/areas/trains/safe.ts';
+import { tickable } from '#core/treatment/trains/buyable.ts';
+import type { Means } from '#core/treatment/trains/step.ts';
 import { useSay } from '../texts/texts.ts';
 import { thingName } from '../texts/thingName.ts';
 import { ManyBlank } from '../ui/ManyBlank.tsx';

@@ -1,8 +1,8 @@
 import { useMemo } from 'react';
 import { Act } from '../app/Act.tsx';
-import { useFacts } from '../app/hooks.ts';
 import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
+import { useFacts } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';

@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import { isInForce, judgeNotice } from '#core/sources/known.ts';
-import { useFacts } from '../app/hooks.ts';
+import { isInForce, judgeNotice } from '#core/areas/sources/known.ts';
+import { useFacts } from '../session/state.ts';
 import { list } from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 

@@ -1,4 +1,4 @@
-import { MOST_DILUTIONS, MOST_TUBES, RARE } from '#core/quality/mpn.ts';
+import { MOST_DILUTIONS, MOST_TUBES, RARE } from '#core/water/quality/mpn.ts';
 import { useSay } from '../texts/texts.ts';
 import { QuantityBlank } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';

@@ -1,8 +1,13 @@
 import { useMemo } from 'react';
-import { judgeResidual, leastResidualMgL, type ReadingMethod, type Smell } from '#core/chlorine/residual.ts';
-import type { ContainerFacts } from '#core/store/facts.ts';
-import { runningBatch } from '#core/store/state.ts';
-import { readingOfChlorine } from '#core/tests/readings.ts';
+import { readingOfChlorine } from '#core/areas/readings/readings.ts';
+import type { ContainerFacts } from '#core/areas/store/facts.ts';
+import { runningBatch } from '#core/areas/store/state.ts';
+import {
+  judgeResidual,
+  leastResidualMgL,
+  type ReadingMethod,
+  type Smell,
+} from '#core/treatment/chlorine/residual.ts';
 import { Act } from '../app/Act.tsx';
 import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';

@@ -1,21 +1,21 @@
 import { useMemo, useState } from 'react';
+import type { TestFacts } from '#core/areas/readings/facts.ts';
+import { caseOf, judgedAt, purposeFor } from '#core/areas/readings/standing.ts';
+import { runningBatch } from '#core/areas/store/state.ts';
+import type { Subject } from '#core/base/subject.ts';
 import {
   type ParameterId,
   parameterIds,
   parameterRow,
   type TestMethod,
   testMethods,
-} from '#core/quality/parameters.ts';
-import { runningBatch } from '#core/store/state.ts';
-import type { Subject } from '#core/subject.ts';
-import type { TestFacts } from '#core/tests/facts.ts';
-import { caseOf, judgedAt, purposeFor } from '#core/tests/standing.ts';
+} from '#core/water/quality/parameters.ts';
 import { Act } from '../app/Act.tsx';
-import { useFacts, useToday } from '../app/hooks.ts';
 import { TakePhoto } from '../app/Photo.tsx';
 import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
+import { useFacts, useToday } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';

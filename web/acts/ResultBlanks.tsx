@@ -5,8 +5,8 @@ import {
   parameterRow,
   type ReportedAs,
   type TestMethod,
-} from '#core/quality/parameters.ts';
-import { slipOf } from '#core/quality/testReading.ts';
+} from '#core/water/quality/parameters.ts';
+import { slipOf } from '#core/water/quality/testReading.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank } from '../ui/Blank.tsx';

@@ -1,11 +1,11 @@
 import { useMemo } from 'react';
-import { sanitisingRinse } from '#core/chlorine/sanitise.ts';
-import { labelStrengthMgMl } from '#core/chlorine/strength.ts';
-import { kindOf } from '#core/store/state.ts';
-import { bottlesOf } from '#core/supplies/bottles.ts';
+import { kindOf } from '#core/areas/store/state.ts';
+import { bottlesOf } from '#core/areas/supplies/bottles.ts';
+import { sanitisingRinse } from '#core/treatment/chlorine/sanitise.ts';
+import { labelStrengthMgMl } from '#core/treatment/chlorine/strength.ts';
 import { Act } from '../app/Act.tsx';
-import { useFacts } from '../app/hooks.ts';
 import { draft } from '../session/draft.ts';
+import { useFacts } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import type { ActFormProps } from './actForm.ts';
 

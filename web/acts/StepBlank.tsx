@@ -1,4 +1,4 @@
-import { type ParameterId, parameterRow, stripSteps } from '#core/quality/parameters.ts';
+import { type ParameterId, parameterRow, stripSteps } from '#core/water/quality/parameters.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank } from '../ui/Blank.tsx';

@@ -1,8 +1,8 @@
-import type { Amount } from '#core/units/amount.ts';
-import type { Dimension } from '#core/units/dimension.ts';
-import { type Vessel, type VesselWay, vesselVolume } from '#core/units/vessel.ts';
-import { useReader } from '../app/hooks.ts';
+import type { Amount } from '#core/base/units/amount.ts';
+import type { Dimension } from '#core/base/units/dimension.ts';
+import { type Vessel, type VesselWay, vesselVolume } from '#core/base/units/vessel.ts';
 import { useTyped } from '../app/typed.ts';
+import { useReader } from '../session/state.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../ui/Blank.tsx';

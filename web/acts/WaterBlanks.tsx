@@ -1,8 +1,8 @@
-import { sourcedOf, sourcesOf } from '#core/sources/known.ts';
-import type { ContainerFacts } from '#core/store/facts.ts';
+import { sourcedOf, sourcesOf } from '#core/areas/sources/known.ts';
+import type { ContainerFacts } from '#core/areas/store/facts.ts';
 import { asItComes, askedOf, type Origin, originAnswers, type Water, waterIds } from '#core/water/waters.ts';
-import { useFacts } from '../app/hooks.ts';
 import { useStateNow } from '../session/hooks.ts';
+import { useFacts } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';

@@ -1,9 +1,9 @@
 import { useMemo } from 'react';
-import { ofContainer, ofSource, ofWater, type SafeForm, treatable } from '#core/bench/safe.ts';
-import { sourcesOf } from '#core/sources/known.ts';
+import { sourcesOf } from '#core/areas/sources/known.ts';
+import { ofContainer, ofSource, ofWater, type SafeForm, treatable } from '#core/areas/trains/safe.ts';
 import { type Water, waterIds } from '#core/water/waters.ts';
-import { useCalmWater, useFacts } from '../app/hooks.ts';
 import { useStateNow } from '../session/hooks.ts';
+import { useCalmWater, useFacts } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank } from '../ui/Blank.tsx';
 

@@ -1,4 +1,4 @@
-import type { ContainerFacts } from '#core/store/facts.ts';
+import type { ContainerFacts } from '#core/areas/store/facts.ts';
 
 /** What every form of an act on a container is given. */
 export interface ActFormProps {

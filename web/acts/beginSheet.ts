@@ -1,5 +1,6 @@
-import type { Day } from '#core/calendar/day.ts';
-import { type Message, refusals } from '#core/judgement.ts';
+import { leftOf } from '#core/areas/supplies/cover.ts';
+import type { Day } from '#core/base/day.ts';
+import { type Message, refusals } from '#core/base/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import {
   barrierOf,
@@ -7,8 +8,7 @@ import {
   type Method,
   type MethodAnswer,
   stripsResidual,
-} from '#core/methods/method.ts';
-import { leftOf } from '#core/supplies/cover.ts';
+} from '#core/treatment/methods/method.ts';
 import { type Draft, draft, newSubject } from '../session/draft.ts';
 
 /** No container: a sheet that is begun on none. */

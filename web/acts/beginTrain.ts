@@ -1,12 +1,12 @@
-import { TRAIN } from '#core/bench/train.ts';
-import type { Day } from '#core/calendar/day.ts';
-import { noCredit } from '#core/ct/credit.ts';
-import { message } from '#core/judgement.ts';
+import { TRAIN } from '#core/areas/sheets/train.ts';
+import type { Day } from '#core/base/day.ts';
+import { message } from '#core/base/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { doStep, type Step, stripsResidual } from '#core/methods/method.ts';
-import { treatmentOf } from '#core/methods/treatments.ts';
-import type { Taken } from '#core/trains/step.ts';
-import type { Train } from '#core/trains/train.ts';
+import { noCredit } from '#core/treatment/credit/credit.ts';
+import { doStep, type Step, stripsResidual } from '#core/treatment/methods/method.ts';
+import { treatmentOf } from '#core/treatment/methods/treatments.ts';
+import type { Taken } from '#core/treatment/trains/step.ts';
+import type { Train } from '#core/treatment/trains/train.ts';
 import { type Draft, draft, newSubject } from '../session/draft.ts';
 import { fullest, storable } from './beginSheet.ts';
 

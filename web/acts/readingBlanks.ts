@@ -1,7 +1,11 @@
-import { addMinutes } from '#core/calendar/day.ts';
-import { tubeNtu } from '#core/clearing/settle.ts';
+import type { TestFacts } from '#core/areas/readings/facts.ts';
+import type { ReadingFields } from '#core/areas/readings/fields.ts';
+import type { SupplyFacts } from '#core/areas/supplies/facts.ts';
+import { addMinutes } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { type Dilution, type Mpn, mpnOf } from '#core/quality/mpn.ts';
+import { tubeNtu } from '#core/treatment/clearing/settle.ts';
+import { type Dilution, type Mpn, mpnOf } from '#core/water/quality/mpn.ts';
 import {
   type FoundWord,
   incubates,
@@ -10,11 +14,7 @@ import {
   parameterRow,
   type ReportedAs,
   type TestMethod,
-} from '#core/quality/parameters.ts';
-import type { Subject } from '#core/subject.ts';
-import type { SupplyFacts } from '#core/supplies/facts.ts';
-import type { TestFacts } from '#core/tests/facts.ts';
-import type { ReadingFields } from '#core/tests/fields.ts';
+} from '#core/water/quality/parameters.ts';
 
 /** What nobody does: named among what is read, so that it is answered. */
 export const TASTE = 'taste';

@@ -1,16 +1,16 @@
 import { type ReactNode, useMemo, useState } from 'react';
-import type { Judgement } from '#core/judgement.ts';
-import { refusals } from '#core/judgement.ts';
+import type { Judgement } from '#core/base/judgement.ts';
+import { refusals } from '#core/base/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { Draft } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
+import { MOST_AT_ONCE, useFacts, usePreview, useWorkedOut } from '../session/state.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { FaultGate, useIsFaulty } from '../ui/FaultGate.tsx';
 import { Judgements } from '../ui/JudgementLine.tsx';
 import { type When, WhenBlank } from '../ui/WhenBlank.tsx';
-import { MOST_AT_ONCE, useFacts, usePreview, useWorkedOut } from './hooks.ts';
 import { forgetTyped } from './typed.ts';
 import { useRecord } from './undo.tsx';
 

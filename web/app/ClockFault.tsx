@@ -1,10 +1,10 @@
 import { useState } from 'react';
 import { useSession } from '../session/hooks.ts';
 import { putClockRight } from '../session/putRight.ts';
+import { useAppSelector, useReader } from '../session/state.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
-import { useAppSelector, useReader } from './hooks.ts';
 
 /** The log has seen a later time than the server's machine tells: what is wrong is asked, and nothing is guessed. */
 export function ClockFault() {

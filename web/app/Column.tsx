@@ -2,10 +2,10 @@ import { Ellipsis } from 'lucide-react';
 import { Popover } from 'radix-ui';
 import { memo } from 'react';
 import { NavLink } from 'react-router';
-import type { Area, Duty } from '#core/duty.ts';
+import type { Area, Duty } from '#core/base/duty.ts';
+import { useDuties } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { layers } from './builtLayers.ts';
-import { useDuties } from './hooks.ts';
 import { type Layer, pathOf } from './layers.ts';
 import { SedimentBed } from './sediments.tsx';
 

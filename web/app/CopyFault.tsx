@@ -1,9 +1,9 @@
 import { useEffect, useState } from 'react';
 import type { CopiesTold } from '#contract/log.ts';
 import { useSession } from '../session/hooks.ts';
+import { useReader } from '../session/state.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
-import { useReader } from './hooks.ts';
 
 /** So often it is asked whether the copies go well, beside when the page is opened. */
 const ASKED_EVERY_MS = 10 * 60_000;

@@ -1,14 +1,14 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
-import { type UnitSystem, unitSystems } from '#core/units/system.ts';
+import { type UnitSystem, unitSystems } from '#core/base/units/system.ts';
 import { personChanged } from '../person/person.ts';
 import { draft, newSubject } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
+import { useAppDispatch, useAppSelector, useUnits } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
-import { useAppDispatch, useAppSelector, useUnits } from './hooks.ts';
 import { useTyped } from './typed.ts';
 
 /** Three questions: how many people, for how many days, in which units. Everything else can wait. */

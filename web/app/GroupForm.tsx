@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import { type Draft, draft } from '../session/draft.ts';
+import { useFacts } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
 import { Act } from './Act.tsx';
-import { useFacts } from './hooks.ts';
 import { useTyped } from './typed.ts';
 
 /** What of the group is said here, and what each may be; only a name there must be. */

@@ -2,15 +2,15 @@ import { useEffect, useState } from 'react';
 import { Link } from 'react-router';
 import type { HistoryLine } from '#contract/log.ts';
 import { photoPath } from '#contract/routes.ts';
-import { minutesBetween } from '#core/calendar/day.ts';
-import type { Entry } from '#core/record.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import { minutesBetween } from '#core/base/day.ts';
 import { useSession } from '../session/hooks.ts';
+import { useAppSelector } from '../session/state.ts';
 import { useEntryWords } from '../texts/entryWords.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
-import { useAppSelector } from './hooks.ts';
 import { strikesOf, useRecord } from './undo.tsx';
 
 /** What was written down so much later than it happened is marked so. */

@@ -1,10 +1,10 @@
 import { toast } from 'sonner';
-import { addDays, dayOf } from '#core/calendar/day.ts';
+import { addDays, dayOf } from '#core/base/day.ts';
 import { useSession } from '../session/hooks.ts';
+import { useFacts, useReader, useToday } from '../session/state.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
-import { useFacts, useReader, useToday } from './hooks.ts';
 import { useRecord } from './undo.tsx';
 
 /** So long a list stands where it can be taken back with one press (days). */

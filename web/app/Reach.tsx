@@ -1,10 +1,10 @@
 import { memo, useRef } from 'react';
-import type { Reach as ReachFigures } from '#core/need/reach.ts';
+import type { Reach as ReachFigures } from '#core/planning/need/reach.ts';
+import { useCalmWater, usePreviewReach } from '../session/state.ts';
 import { number } from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { Swatch, waterFill } from '../ui/Textures.tsx';
 import { useWidth } from '../ui/useWidth.ts';
-import { useCalmWater, usePreviewReach } from './hooks.ts';
 
 /** Steps of the day scale that keep its figures apart. */
 const steps = [1, 2, 5, 7, 14, 30, 60, 90, 180, 365, 730];

@@ -1,17 +1,17 @@
 import { Command } from 'cmdk';
 import { useMemo, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { type ClaimVerdict, claims, weigh } from '#core/claims/claims.ts';
-import { methods } from '#core/methods/methods.ts';
-import { catchmentsOf } from '#core/rain/known.ts';
-import { sourcesOf } from '#core/sources/known.ts';
-import type { WaterState } from '#core/store/state.ts';
+import { catchmentsOf } from '#core/areas/rain/known.ts';
+import { sourcesOf } from '#core/areas/sources/known.ts';
+import type { WaterState } from '#core/areas/store/state.ts';
+import { type ClaimVerdict, claims, weigh } from '#core/treatment/claims/claims.ts';
+import { methods } from '#core/treatment/methods/methods.ts';
+import { useFacts, useWaterState } from '../session/state.ts';
 import { useKindName } from '../texts/kindName.ts';
 import { useSay } from '../texts/texts.ts';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Swatch } from '../ui/Textures.tsx';
 import { layers } from './builtLayers.ts';
-import { useFacts, useWaterState } from './hooks.ts';
 import { pathOf } from './layers.ts';
 
 /** Rows offered at once: more are found by typing on. */

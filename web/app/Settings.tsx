@@ -1,13 +1,13 @@
 import { type Paper, papers } from '#contract/paper.ts';
-import { type UnitSystem, unitSystems } from '#core/units/system.ts';
+import { type UnitSystem, unitSystems } from '#core/base/units/system.ts';
 import { personChanged, type Theme, themes } from '../person/person.ts';
+import { useAppDispatch, useAppSelector, usePrinted } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
 import { GroupForm } from './GroupForm.tsx';
-import { useAppDispatch, useAppSelector, usePrinted } from './hooks.ts';
 
 const keys = ['digits', 'slash', 'n', 't', 'u', 'g', 'primary', 'question', 'escape'] as const;
 

@@ -3,15 +3,15 @@ import { lazy, memo, type ReactNode, Suspense, useCallback, useEffect, useMemo, 
 import { Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
 import { personChanged } from '../person/person.ts';
+import { useAppDispatch, useAppSelector, useFacts, useToday } from '../session/state.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { InTurn, useInTurn } from '../ui/InTurn.tsx';
 import { Textures } from '../ui/Textures.tsx';
-import { useArrival } from './arrival.ts';
 import { ClockFault } from './ClockFault.tsx';
 import { Column, Strip } from './Column.tsx';
 import { FirstRun } from './FirstRun.tsx';
-import { useAppDispatch, useAppSelector, useFacts, useToday } from './hooks.ts';
+import { useArrival } from './focus.ts';
 import { useKey, usePrimaryKey } from './keys.ts';
 import { useLayerKeys } from './layerKeys.ts';
 import { Reach } from './Reach.tsx';

@@ -1,15 +1,14 @@
 import { useNavigate } from 'react-router';
 import type { Problem } from '#contract/problem.ts';
 import { useSession } from '../session/hooks.ts';
+import { useAppSelector, useFacts, useReader } from '../session/state.ts';
 import type { TurnedDown as Turned } from '../session/storage.ts';
-
 import { useEntryWords } from '../texts/entryWords.ts';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Judgements } from '../ui/JudgementLine.tsx';
-import { useAppSelector, useFacts, useReader } from './hooks.ts';
 
 /** What the server would not take of what was recorded while it was away: each with its reason, until somebody decides. */
 export function TurnedDown({ open, onClose }: { open: boolean; onClose: () => void }) {

@@ -1,6 +1,6 @@
 import type { ProblemKind } from '#contract/problem.ts';
+import { useAppSelector } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
-import { useAppSelector } from './hooks.ts';
 
 /** What a server says of itself that somebody there can mend. */
 const mended = ['storage-full', 'storage-gone', 'internal'] as const;

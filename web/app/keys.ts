@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { useAppSelector } from './hooks.ts';
+import { useAppSelector } from '../session/state.ts';
 
 /** Single keys mean something only where nobody is typing. */
 export function isTyping(target: EventTarget | null): boolean {

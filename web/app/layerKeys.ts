@@ -1,7 +1,7 @@
 import { useEffect } from 'react';
 import { useNavigate } from 'react-router';
+import { useAppSelector } from '../session/state.ts';
 import { layers } from './builtLayers.ts';
-import { useAppSelector } from './hooks.ts';
 import { isTyping } from './keys.ts';
 import { pathOf } from './layers.ts';
 

@@ -1,4 +1,4 @@
-import type { Area } from '#core/duty.ts';
+import type { Area } from '#core/base/duty.ts';
 
 /** A layer of the column: an area of the work, its key, and the sediment it is drawn as. */
 export interface Layer {

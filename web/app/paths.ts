@@ -1,4 +1,4 @@
-import type { Duty } from '#core/duty.ts';
+import type { Duty } from '#core/base/duty.ts';
 
 /** Where a test that waits is done: a walk through several, the sample that stands, or the life of what is tested. */
 export function testsPath({ subject, subjects, what }: Duty): string {

@@ -1,5 +1,5 @@
-import type { Instrument } from '#core/instruments/protocol.ts';
-import { parameterIds } from '#core/quality/parameters.ts';
+import type { Instrument } from '#core/water/instruments/protocol.ts';
+import { parameterIds } from '#core/water/quality/parameters.ts';
 
 /** What is used here of the Web Serial API, which few browsers know. */
 interface SerialPort {

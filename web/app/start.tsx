@@ -4,18 +4,18 @@ import { Provider } from 'react-redux';
 import { RouterProvider } from 'react-router/dom';
 import { serverApi } from '../session/api.ts';
 import { createClock } from '../session/clock.ts';
+import { openConnection } from '../session/connection.ts';
 import { SessionProvider } from '../session/hooks.ts';
 import { idbStorage } from '../session/idbStorage.ts';
-import { openLine } from '../session/line.ts';
 import { keptByBrowser } from '../session/logSlice.ts';
 import { createSession, type Session } from '../session/session.ts';
-import { ReaderProvider, useReaderOfPage } from './hooks.ts';
+import { ReaderProvider, useReaderOfPage } from '../session/state.ts';
 import { fetchLayers, router } from './router.tsx';
 
 /** Connects to the server that this page came from, and draws the application. */
 export async function start(root: HTMLElement): Promise<void> {
   const storage = idbStorage(isKept => session.store.dispatch(keptByBrowser(isKept)));
-  const session: Session = createSession({ api: serverApi, clock: createClock(), storage, openLine });
+  const session: Session = createSession({ api: serverApi, clock: createClock(), storage, openConnection });
   void session.connect().then(fetchLayers);
   createRoot(root).render(
     <StrictMode>

@@ -1,7 +1,7 @@
 import { useCallback } from 'react';
-import { subjectName } from '#core/tests/naming.ts';
+import { subjectName } from '#core/areas/readings/naming.ts';
+import { useFacts } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
-import { useFacts } from './hooks.ts';
 
 /** What people call whatever is tested: a vessel, a source, a filter, or a sheet by its method. */
 export function useTestedName(): (subject: string) => string {

@@ -1,8 +1,8 @@
 import { useEffect } from 'react';
 import { useLocation } from 'react-router';
+import { useFacts } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { layers } from './builtLayers.ts';
-import { useFacts } from './hooks.ts';
 
 /** The page's name in its tab: what is open, the layer, the group. */
 export function useTitle(): void {

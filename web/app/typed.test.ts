@@ -16,7 +16,7 @@ const notRecorded = [
   'web/areas/store/ListFindings.tsx onlyFaults',
   'web/areas/today/LogSomething.tsx code',
   'web/areas/rain/TakeInRecord.tsx typed',
-  'web/areas/tests/LabDoubts.tsx typed',
+  'web/areas/readings/LabDoubts.tsx typed',
   'web/ui/Blank.tsx typed',
 ];
 

@@ -1,5 +1,5 @@
 import { toast } from 'sonner';
-import type { Entry } from '#core/record.ts';
+import type { Entry } from '#core/areas/entries.ts';
 import { type Draft, draft } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
 import type { Outcome } from '../session/outbox.ts';

@@ -1,7 +1,7 @@
 import { createSlice, type PayloadAction } from '@reduxjs/toolkit';
 import type { Paper } from '#contract/paper.ts';
+import type { UnitSystem } from '#core/base/units/system.ts';
 import type { HandId } from '#core/log/entry.ts';
-import type { UnitSystem } from '#core/units/system.ts';
 import { keep, read } from '../kept.ts';
 
 export type Theme = 'day' | 'lamp' | 'print';

@@ -1,11 +1,11 @@
-import { dayOf, type Instant } from '#core/calendar/day.ts';
-import { dutiesAt, dutiesInLots } from '#core/duties.ts';
-import type { Duty } from '#core/duty.ts';
+import { dutiesAt, dutiesInLots } from '#core/areas/duties.ts';
+import { stateAfterInLots } from '#core/areas/store/change.ts';
+import { type State, stateInLots } from '#core/areas/store/state.ts';
+import { dayOf, type Instant } from '#core/base/day.ts';
+import type { Duty } from '#core/base/duty.ts';
+import { atOnce, type InLots } from '#core/base/lots.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { atOnce, type InLots } from '#core/lots.ts';
-import { stateAfterInLots } from '#core/store/change.ts';
-import { type State, stateInLots } from '#core/store/state.ts';
-import { breathe, breathing } from '../app/breathe.ts';
+import { doneInLots, pause } from './lots.ts';
 
 /** What follows from the facts: worked out once for everything that asks, until they, or what follows from the clock, change. */
 export interface Answers {
@@ -13,7 +13,7 @@ export interface Answers {
   readonly state: (facts: Facts, now: Instant) => State;
   /** Everything that waits in a state. */
   readonly duties: (facts: Facts, state: State) => readonly Duty[];
-  /** Works both out in lots, with breath between: a large store opens, and shows what was recorded, without holding the page up. */
+  /** Works both out in lots, with pauses between: a large store opens, and shows what was recorded, without holding the page up. */
   readonly workOut: (facts: Facts, now: Instant) => Promise<void>;
 }
 
@@ -21,7 +21,7 @@ const holds = (state: State, facts: Facts, now: Instant): boolean =>
   state.now <= now && now < state.holdsUntil && state.today === dayOf(now, facts.group.timeZone);
 
 export function createAnswers(): Answers {
-  // kept by the facts: what is drawn a breath later asks for those before
+  // kept by the facts: what is drawn a pause later asks for those before
   const states = new WeakMap<Facts, State>();
   const duties = new WeakMap<State, readonly Duty[]>();
   // the facts that were asked about last: those that follow differ from them by little
@@ -53,13 +53,13 @@ export function createAnswers(): Answers {
   };
 
   const workOut: Answers['workOut'] = async (facts, now) => {
-    await breathe();
+    await pause();
     // the first use of a time zone takes as long as a thousand states
     dayOf(now, facts.group.timeZone);
-    await breathe();
-    const state = await breathing(stateOfFacts(facts, now));
-    await breathe();
-    if (!duties.has(state)) duties.set(state, await breathing(dutiesInLots(facts, state)));
+    await pause();
+    const state = await doneInLots(stateOfFacts(facts, now));
+    await pause();
+    if (!duties.has(state)) duties.set(state, await doneInLots(dutiesInLots(facts, state)));
   };
 
   return { state: stateOf, duties: dutiesOf, workOut };

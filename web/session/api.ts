@@ -11,10 +11,10 @@ import type {
 import { PROBLEM_TYPE, type Problem, type ProblemKind, problemKind } from '#contract/problem.ts';
 import { historyPath, listPath, routes } from '#contract/routes.ts';
 import { LINES_TYPE, lotOfLine, type SnapshotHead } from '#contract/snapshotLines.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import type { Subject } from '#core/base/subject.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
-import type { Entry } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
-import { breathe } from '../app/breathe.ts';
+import { pause } from './lots.ts';
 
 /** What a session asks of its server. */
 export interface Api {
@@ -81,7 +81,7 @@ async function ask<T>(path: string, init?: RequestInit): Promise<T> {
 }
 
 /**
- * Reads the snapshot line by line, with breath between: a large store never holds the page up.
+ * Reads the snapshot line by line, with pauses between: a large store never holds the page up.
  * @returns the head, and the facts of every subject
  */
 async function fetchSnapshot(): Promise<WholeLog> {
@@ -100,7 +100,7 @@ async function fetchSnapshot(): Promise<WholeLog> {
     rest = lines.pop() ?? '';
     for (const line of lines) {
       read(line);
-      await breathe();
+      await pause();
     }
   }
   if (rest) read(rest);

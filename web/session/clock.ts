@@ -1,4 +1,4 @@
-import { addMinutes, type Instant } from '#core/calendar/day.ts';
+import { addMinutes, type Instant } from '#core/base/day.ts';
 
 /** The moment that states on the screen are shown for goes on in steps: a clock that ends within one shows it so late at most. */
 const STATE_STEP_S = 2;

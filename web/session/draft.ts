@@ -1,9 +1,9 @@
 import { monotonicFactory } from 'ulid';
-import type { Instant } from '#core/calendar/day.ts';
+import { type Entry, type EntryData, type EntryKind, writeEntry } from '#core/areas/entries.ts';
+import type { Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
 import type { HandId } from '#core/log/entry.ts';
 import type { Shelved } from '#core/log/facts.ts';
-import { type Entry, type EntryData, type EntryKind, writeEntry } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
 
 /** Random bytes are asked for so many at a time: each call costs the same, and an id needs sixteen. */
 const POOL = 1024;

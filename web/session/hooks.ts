@@ -1,5 +1,5 @@
 import { createContext, useContext, useSyncExternalStore } from 'react';
-import { type Day, dayOf, type Instant } from '#core/calendar/day.ts';
+import { type Day, dayOf, type Instant } from '#core/base/day.ts';
 import type { Session } from './session.ts';
 
 const SessionContext = createContext<Session | undefined>(undefined);

@@ -1,8 +1,8 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { forget, keysOf, readText } from '../kept.ts';
+import { inTurn } from './inTurn.ts';
 import { type Shelf, steadyStorage } from './steady.ts';
 import type { Kept, OutboxStorage, TurnedDown, Waiting } from './storage.ts';
-import { inTurn } from './turns.ts';
 
 interface OutboxDb extends DBSchema {
   outbox: { key: string; value: Kept };

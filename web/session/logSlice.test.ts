@@ -1,9 +1,9 @@
 import type { UnknownAction } from '@reduxjs/toolkit';
 import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
-import { atOnce } from '#core/lots.ts';
-import type { Entry } from '#core/record.ts';
-import { fold, subjectFactsOf } from '#core/record.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import { fold, subjectFactsOf } from '#core/areas/entries.ts';
+import { atOnce } from '#core/base/lots.ts';
 import { hand } from '#demo/hand.ts';
 import {
   entriesCame,

@@ -2,10 +2,10 @@ import { createAction, type UnknownAction } from '@reduxjs/toolkit';
 import isSame from 'fast-deep-equal';
 import type { ChangedFacts, LogEvent, Posted } from '#contract/log.ts';
 import type { ProblemKind } from '#contract/problem.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import { foldOntoInLots, noFacts, subjectFactsOf, withSubjects } from '#core/areas/entries.ts';
+import { atOnce, type InLots } from '#core/base/lots.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { atOnce, type InLots } from '#core/lots.ts';
-import type { Entry } from '#core/record.ts';
-import { foldOntoInLots, noFacts, subjectFactsOf, withSubjects } from '#core/record.ts';
 import { logIdOf, type TurnedDown, type Waiting } from './storage.ts';
 
 /** What waits, as the screen shows it. */

@@ -1,5 +1,5 @@
 import { afterEach, describe, expect, it, vi } from 'vitest';
-import type { Instant } from '#core/calendar/day.ts';
+import type { Instant } from '#core/base/day.ts';
 import { type Answers, createAnswers } from './answers.ts';
 import { createClock } from './clock.ts';
 import { createMoment, type Moment } from './moment.ts';

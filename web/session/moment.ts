@@ -1,4 +1,4 @@
-import type { Instant } from '#core/calendar/day.ts';
+import type { Instant } from '#core/base/day.ts';
 import type { Answers } from './answers.ts';
 import type { SessionClock } from './clock.ts';
 import type { AppStore } from './store.ts';

@@ -1,17 +1,17 @@
 import type { Mode } from '#contract/log.ts';
 import { type Problem, problemType } from '#contract/problem.ts';
-import { type Judgement, refusals } from '#core/judgement.ts';
+import { type Entry, foldOntoInLots, guard } from '#core/areas/entries.ts';
+import { type Judgement, refusals } from '#core/base/judgement.ts';
+import { atOnce, type InLots } from '#core/base/lots.ts';
+import type { Subject } from '#core/base/subject.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { atOnce, type InLots } from '#core/lots.ts';
-import { type Entry, foldOntoInLots, guard } from '#core/record.ts';
-import type { Subject } from '#core/subject.ts';
-import { breathe, breathing } from '../app/breathe.ts';
 import { handKnown, handOf } from '../person/person.ts';
 import { type Api, NoAnswer, ProblemAnswer } from './api.ts';
 import type { SessionClock } from './clock.ts';
 import { type Draft, drawId, drawPassing, stamped } from './draft.ts';
 import { outboxIs, queued, settled, troubled } from './logSlice.ts';
-import type { Show } from './show.ts';
+import { doneInLots, pause } from './lots.ts';
+import type { Show } from './showChanges.ts';
 import {
   isOf,
   isTurnedDown,
@@ -103,9 +103,9 @@ export function createOutbox({ api, clock, storage, store, show }: Parts): Outbo
     // it happened when the hand pressed, however long the page takes to judge it
     const moments = drafts.map(() => clock.stamp());
     // the button answers the hand first; two presses are judged one after the other all the same
-    await breathe();
+    await pause();
     if (mode === 'intend') {
-      const judged = await breathing(judgeInLots(drafts));
+      const judged = await doneInLots(judgeInLots(drafts));
       const refused = refusals(judged.flatMap(j => j.judgements));
       if (refused.length > 0) return { is: 'refused', judgements: refused };
     }

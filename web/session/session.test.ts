@@ -1,15 +1,15 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import type { Mode, Posted } from '#contract/log.ts';
 import { problemType } from '#contract/problem.ts';
-import { judge, message } from '#core/judgement.ts';
+import { type Entry, fold, foldOnto, subjectFactsOf } from '#core/areas/entries.ts';
+import { judge, message } from '#core/base/judgement.ts';
 import { subjectsOf } from '#core/log/entry.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { type Entry, fold, foldOnto, subjectFactsOf } from '#core/record.ts';
 import { hand } from '#demo/hand.ts';
 import { type Api, NoAnswer, ProblemAnswer } from './api.ts';
 import { createClock } from './clock.ts';
+import type { ConnectionListener } from './connection.ts';
 import { type Draft, draft } from './draft.ts';
-import type { LineListener } from './line.ts';
 import { createSession, type Session } from './session.ts';
 import { memoryTabs, type OutboxStorage } from './storage.ts';
 
@@ -24,7 +24,7 @@ const begun = [...h.entries];
 function server(folder = 'A') {
   let log: Entry[] = [...begun];
   const answers: (() => void)[] = [];
-  const listeners: LineListener[] = [];
+  const listeners: ConnectionListener[] = [];
   let facts = fold(log);
   const asked: string[] = [];
   const modes: Mode[] = [];
@@ -87,7 +87,7 @@ function server(folder = 'A') {
           if (error) throw error;
         }),
       ),
-    openLine: (listener: LineListener) => {
+    openConnection: (listener: ConnectionListener) => {
       listeners.push(listener);
       listener.onOpen();
       return () => listeners.splice(listeners.indexOf(listener), 1);
@@ -110,7 +110,7 @@ async function tab(from: ReturnType<typeof server>, storage: OutboxStorage): Pro
     api: from.api,
     clock: createClock(() => Date.parse(START)),
     storage,
-    openLine: from.openLine,
+    openConnection: from.openConnection,
   });
   open.push(session);
   await session.connect();

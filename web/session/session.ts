@@ -1,24 +1,24 @@
 import type { Changes, LogEvent } from '#contract/log.ts';
-import { gather } from '#core/record.ts';
-import { breathe } from '../app/breathe.ts';
+import { gather } from '#core/areas/entries.ts';
 import { type Answers, createAnswers } from './answers.ts';
 import { type Api, ProblemAnswer } from './api.ts';
 import type { SessionClock } from './clock.ts';
-import type { OpenLine } from './line.ts';
+import type { OpenConnection } from './connection.ts';
+import { shared } from './inTurn.ts';
 import { entriesCame, lineChanged, loadFailed, snapshotCame } from './logSlice.ts';
+import { pause } from './lots.ts';
 import { createMoment, type Moment } from './moment.ts';
 import { createOutbox, type Outbox } from './outbox.ts';
-import { createShow } from './show.ts';
+import { createShow } from './showChanges.ts';
 import type { OutboxStorage } from './storage.ts';
 import { type AppStore, createStore } from './store.ts';
-import { shared } from './turns.ts';
 
 /** What a session is made of: the real one is of the server, the browser's database and this machine's clock. */
 export interface SessionParts {
   readonly api: Api;
   readonly clock: SessionClock;
   readonly storage: OutboxStorage;
-  readonly openLine: OpenLine;
+  readonly openConnection: OpenConnection;
 }
 
 /** A log as one page works with it. A drill, a practice, another village are further sessions: none touches another's. */
@@ -40,7 +40,7 @@ export interface Session {
 /** What waits is tried again this often, beside every time the line comes back. */
 const RETRY_MS = 5000;
 
-export function createSession({ api, clock, storage, openLine }: SessionParts): Session {
+export function createSession({ api, clock, storage, openConnection }: SessionParts): Session {
   const store = createStore();
   const answers = createAnswers();
   const moment = createMoment({ clock, store, answers });
@@ -56,7 +56,7 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
       const seqBefore = logOf().seq;
       const { head, rows } = await api.snapshot();
       clock.set(head.now);
-      await breathe();
+      await pause();
       const { demo, folder, epoch, isAhead = false } = head;
       const came = snapshotCame({ facts: gather(rows), seq: head.seq, demo, folder, epoch, isAhead });
       // it would show what was, not what is
@@ -106,7 +106,7 @@ export function createSession({ api, clock, storage, openLine }: SessionParts): 
     }, RETRY_MS);
     endings.push(() => clearInterval(retrying));
     await new Promise<void>(resolve => {
-      const close = openLine({
+      const close = openConnection({
         onOpen: () => {
           store.dispatch(lineChanged(true));
           void catchUp().then(resolve);

@@ -1,7 +1,7 @@
 import type { LogId, Mode } from '#contract/log.ts';
 import type { Problem } from '#contract/problem.ts';
-import type { Entry } from '#core/record.ts';
-import { inTurn } from './turns.ts';
+import type { Entry } from '#core/areas/entries.ts';
+import { inTurn } from './inTurn.ts';
 
 /** Entries recorded together, that the server has not acknowledged. */
 export interface Waiting extends Partial<LogId> {

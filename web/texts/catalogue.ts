@@ -1,5 +1,5 @@
 import i18next from 'i18next';
-import type { Message, Params } from '#core/judgement.ts';
+import type { Message, Params } from '#core/base/judgement.ts';
 import type { Reader } from './format.ts';
 import * as format from './format.ts';
 import { catalogue, language } from './languages.ts';

@@ -1,4 +1,4 @@
-import type { DecimalMark } from '#core/units/number.ts';
+import type { DecimalMark } from '#core/base/units/number.ts';
 
 /** The decimal mark of the person's language, as the browser tells it. */
 export const decimalMark: DecimalMark =

@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
-import { type Entry, wordsOf } from '#core/record.ts';
-import { useFacts } from '../app/hooks.ts';
+import { type Entry, wordsOf } from '#core/areas/entries.ts';
+import { useFacts } from '../session/state.ts';
 import { useSay } from './texts.ts';
 
 /** An entry in words, as it stands in a history. */

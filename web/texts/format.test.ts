@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import { type Dimension, parseQuantity } from '#core/units/quantity.ts';
-import type { UnitSystem } from '#core/units/system.ts';
+import { type Dimension, parseQuantity } from '#core/base/units/quantity.ts';
+import type { UnitSystem } from '#core/base/units/system.ts';
 import { sayTo } from './catalogue.ts';
 import * as format from './format.ts';
 

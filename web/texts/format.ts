@@ -1,9 +1,9 @@
 import type { Paper } from '#contract/paper.ts';
-import { type Day, daysBetween, type Instant } from '#core/calendar/day.ts';
-import type { Dimension } from '#core/units/dimension.ts';
-import type { DecimalMark } from '#core/units/number.ts';
-import { fahrenheitOf, KG_PER_LB, M_PER_FT, type UnitSystem } from '#core/units/system.ts';
-import { fromLitres, litresPer, STANDARD_DROPS_PER_ML } from '#core/units/volume.ts';
+import { type Day, daysBetween, type Instant } from '#core/base/day.ts';
+import type { Dimension } from '#core/base/units/dimension.ts';
+import type { DecimalMark } from '#core/base/units/number.ts';
+import { fahrenheitOf, KG_PER_LB, M_PER_FT, type UnitSystem } from '#core/base/units/system.ts';
+import { fromLitres, litresPer, STANDARD_DROPS_PER_ML } from '#core/base/units/volume.ts';
 import { catalogue, languageTag } from './languages.ts';
 
 /** How numbers are written for one person: the system of units and the group's time zone. */

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import { kindOf } from '#core/store/state.ts';
-import { useAppSelector, useReader } from '../app/hooks.ts';
+import { kindOf } from '#core/areas/store/state.ts';
+import { useAppSelector, useReader } from '../session/state.ts';
 import * as format from './format.ts';
 import { useSay } from './texts.ts';
 

@@ -1,5 +1,5 @@
-import type { Message, Params } from '#core/judgement.ts';
-import { useReader } from '../app/hooks.ts';
+import type { Message, Params } from '#core/base/judgement.ts';
+import { useReader } from '../session/state.ts';
 import { sayTo } from './catalogue.ts';
 import type en from './en.json';
 import type { Reader } from './format.ts';

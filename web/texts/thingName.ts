@@ -1,5 +1,5 @@
-import { message } from '#core/judgement.ts';
-import type { Means } from '#core/trains/step.ts';
+import { message } from '#core/base/judgement.ts';
+import type { Means } from '#core/treatment/trains/step.ts';
 import type { Say } from './texts.ts';
 
 /** What a means is called: by its own name, or as the thing that one would get. */

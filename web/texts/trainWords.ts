@@ -1,6 +1,6 @@
-import type { Params } from '#core/judgement.ts';
-import { shortfalls } from '#core/trains/answer.ts';
-import type { Train } from '#core/trains/train.ts';
+import type { Params } from '#core/base/judgement.ts';
+import { shortfalls } from '#core/treatment/trains/answer.ts';
+import type { Train } from '#core/treatment/trains/train.ts';
 import * as format from './format.ts';
 
 type SayText = (text: 'safe.short' | 'safe.short.of', params: Params) => string;

@@ -1,5 +1,5 @@
-import type { Instant } from '#core/calendar/day.ts';
-import { minutesBetween } from '#core/calendar/day.ts';
+import type { Instant } from '#core/base/day.ts';
+import { minutesBetween } from '#core/base/day.ts';
 import { useNow } from '../session/hooks.ts';
 import { countdown } from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';

@@ -10,11 +10,11 @@ import {
   useRef,
   useState,
 } from 'react';
-import { type Message, message } from '#core/judgement.ts';
-import { type Dimension, dimensionOf } from '#core/units/dimension.ts';
-import { type Parsed, parseQuantity, type Unread, type Warmth, warmthC } from '#core/units/quantity.ts';
-import { unitWords } from '#core/units/words.ts';
-import { useReader } from '../app/hooks.ts';
+import { type Message, message } from '#core/base/judgement.ts';
+import { type Dimension, dimensionOf } from '#core/base/units/dimension.ts';
+import { type Parsed, parseQuantity, type Unread, type Warmth, warmthC } from '#core/base/units/quantity.ts';
+import { unitWords } from '#core/base/units/words.ts';
+import { useReader } from '../session/state.ts';
 import { decimalMark } from '../texts/decimal.ts';
 import * as format from '../texts/format.ts';
 import { type TextId, useSay } from '../texts/texts.ts';

@@ -1,6 +1,6 @@
 import { useState } from 'react';
-import { type Day, EARLIEST_DAY, LATEST_DAY } from '#core/calendar/day.ts';
-import { useToday } from '../app/hooks.ts';
+import { type Day, EARLIEST_DAY, LATEST_DAY } from '#core/base/day.ts';
+import { useToday } from '../session/state.ts';
 import type { TextId } from '../texts/texts.ts';
 import { TextBlank } from './Blank.tsx';
 

@@ -1,7 +1,7 @@
 import { CircleCheck, OctagonX, TriangleAlert } from 'lucide-react';
 import { type ReactNode, useMemo } from 'react';
-import { citations } from '#core/citations.ts';
-import type { Judgement, Verdict } from '#core/judgement.ts';
+import { citations } from '#core/base/citations.ts';
+import type { Judgement, Verdict } from '#core/base/judgement.ts';
 import { type TextId, useSay } from '../texts/texts.ts';
 
 const looks: Record<Verdict, { bar: string; icon: ReactNode; word: TextId }> = {

@@ -1,5 +1,5 @@
 import { Fragment, type ReactNode } from 'react';
-import type { Params } from '#core/judgement.ts';
+import type { Params } from '#core/base/judgement.ts';
 import { type TextId, useSay } from '../texts/texts.ts';
 
 interface Props {

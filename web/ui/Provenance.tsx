@@ -1,4 +1,4 @@
-import { type Amount, guessed, labelled, measured, type Provenance } from '#core/units/amount.ts';
+import { type Amount, guessed, labelled, measured, type Provenance } from '#core/base/units/amount.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank } from './Blank.tsx';
 

@@ -1,6 +1,6 @@
 import { useId } from 'react';
-import type { Standing } from '#core/quality/limits.ts';
-import { heightOf, type StripPoint, type StripScale } from '#core/quality/strip.ts';
+import type { Standing } from '#core/water/quality/limits.ts';
+import { heightOf, type StripPoint, type StripScale } from '#core/water/quality/strip.ts';
 import * as format from '../texts/format.ts';
 
 /** A curve laid over a strip: where a residual goes, and how surely. */

@@ -1,4 +1,4 @@
-import type { WaterState } from '#core/store/state.ts';
+import type { WaterState } from '#core/areas/store/state.ts';
 
 /** The textures of the states of water, the same in the drawing, the table, the reach and in print. */
 export const textureId: Record<WaterState | 'smell', string> = {

@@ -1,7 +1,7 @@
 import { useState } from 'react';
-import { EARLIEST_DAY, type Instant, instantOf, wallClockOf } from '#core/calendar/day.ts';
-import { useReader } from '../app/hooks.ts';
+import { EARLIEST_DAY, type Instant, instantOf, wallClockOf } from '#core/base/day.ts';
 import { useSession } from '../session/hooks.ts';
+import { useReader } from '../session/state.ts';
 import { type TextId, useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from './Blank.tsx';
 import { Phrase } from './Phrase.tsx';

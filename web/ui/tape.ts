@@ -1,4 +1,4 @@
-import type { Label } from '#core/store/label.ts';
+import type { Label } from '#core/areas/store/label.ts';
 import type { Say } from '../texts/texts.ts';
 
 /** A label in one line, for tape and pen: what it is comes right after the code, so that nobody drinks what is not for drinking. */

@@ -1,10 +1,10 @@
 import { expose } from 'comlink';
-import type { InLots } from '#core/lots.ts';
-import { boundOf } from '#core/schedule/bound.ts';
-import { leastToAdd, type More, type Thing, whatMoreGives } from '#core/schedule/more.ts';
-import type { Minute, Problem } from '#core/schedule/problem.ts';
-import type { Choices } from '#core/schedule/schedule.ts';
-import { type Found, searchDay, TRIES, type Underway } from '#core/schedule/search.ts';
+import type { InLots } from '#core/base/lots.ts';
+import { boundOf } from '#core/planning/schedule/bound.ts';
+import { leastToAdd, type More, type Thing, whatMoreGives } from '#core/planning/schedule/more.ts';
+import type { Minute, Problem } from '#core/planning/schedule/problem.ts';
+import type { Choices } from '#core/planning/schedule/schedule.ts';
+import { type Found, searchDay, TRIES, type Underway } from '#core/planning/schedule/search.ts';
 
 /** What one thing more would give is looked at less long: it is compared, not worked by. */
 const TRIES_MORE = 100;

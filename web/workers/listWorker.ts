@@ -1,6 +1,11 @@
 import { expose } from 'comlink';
-import { type ListOptions, type ListReading, readList } from '#core/containers/list.ts';
-import { fieldsByContent, guessFields, headLine, type ListField } from '#core/containers/listFields.ts';
+import { type ListOptions, type ListReading, readList } from '#core/storage/containers/list.ts';
+import {
+  fieldsByContent,
+  guessFields,
+  headLine,
+  type ListField,
+} from '#core/storage/containers/listFields.ts';
 import { cellsOf } from '../texts/cells.ts';
 
 /** A list and what somebody answered about it. */

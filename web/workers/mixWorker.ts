@@ -1,9 +1,9 @@
 import { expose } from 'comlink';
 import loadHighs from 'highs';
 import runtimeUrl from 'highs/runtime?url';
-import { planMix } from '#core/containers/mix.ts';
-import type { MixPlan, MixQuestion } from '#core/containers/mixProgram.ts';
-import { solverOf } from '#core/containers/solve.ts';
+import { planMix } from '#core/storage/containers/mix.ts';
+import type { MixPlan, MixQuestion } from '#core/storage/containers/mixProgram.ts';
+import { solverOf } from '#core/storage/containers/solve.ts';
 
 /** Plans a mix off the main thread; terminated to cancel. */
 const api = {

@@ -1,13 +1,13 @@
 import { expose, transfer } from 'comlink';
-import type { RainAnswer, RainQuestion } from '#core/catchment/question.ts';
-import { piecesOf, sizing } from '#core/catchment/sizing.ts';
+import type { RainAnswer, RainQuestion } from '#core/rain/catchment/question.ts';
+import { piecesOf, sizing } from '#core/rain/catchment/sizing.ts';
 
 /** Work goes on for so long before it looks whether it is still wanted (ms). */
 const STRETCH_MS = 20;
 
 /** A step of the loop; a timer of its own would wait four milliseconds each time. */
 const { port1, port2 } = new MessageChannel();
-const breathe = () =>
+const pause = () =>
   new Promise<void>(resolve => {
     port1.onmessage = () => resolve();
     port2.postMessage(null);
@@ -33,7 +33,7 @@ const api = {
       done += 1;
       if (performance.now() - began < STRETCH_MS) continue;
       told(Math.min(0.99, done / pieces));
-      await breathe();
+      await pause();
       if (mine !== wanted) return undefined;
       began = performance.now();
     }

@@ -1,9 +1,9 @@
 import { expose } from 'comlink';
-import { type Forecast, forecastResidual, type Reading } from '#core/chlorine/decay.ts';
-import type { ReadingCase } from '#core/quality/limits.ts';
-import { type StripPoint, thinned } from '#core/quality/strip.ts';
-import type { Kept } from '#core/tests/facts.ts';
-import { pointOf } from '#core/tests/points.ts';
+import type { Kept } from '#core/areas/readings/facts.ts';
+import { pointOf } from '#core/areas/readings/points.ts';
+import { type Forecast, forecastResidual, type Reading } from '#core/treatment/chlorine/decay.ts';
+import type { ReadingCase } from '#core/water/quality/limits.ts';
+import { type StripPoint, thinned } from '#core/water/quality/strip.ts';
 
 /** Columns of a strip: more readings than it has are shown by the lowest, the highest and the worst of each. */
 const COLUMNS = 300;

@@ -1,6 +1,11 @@
 import { expose } from 'comlink';
-import { type Finding, type RainRecord, type RecordCase, readRecord } from '#core/weather/dailyRecord.ts';
-import { type RainUnit, recordTableOf } from '#core/weather/recordTable.ts';
+import {
+  type Finding,
+  type RainRecord,
+  type RecordCase,
+  readRecord,
+} from '#core/rain/weather/dailyRecord.ts';
+import { type RainUnit, recordTableOf } from '#core/rain/weather/recordTable.ts';
 import { cellsOf } from '../texts/cells.ts';
 
 export interface AskedRecord extends RecordCase {

@@ -1,5 +1,5 @@
 import { expose } from 'comlink';
-import { planRounds, type RoundsPlan, type RoundsQuestion } from '#core/rotation/rounds.ts';
+import { planRounds, type RoundsPlan, type RoundsQuestion } from '#core/storage/rotation/rounds.ts';
 
 /** Lays rounds off the main thread. */
 const api = {

@@ -1,9 +1,9 @@
-import { addMinutes, dayOf, type Instant } from '#core/calendar/day.ts';
-import { message } from '#core/judgement.ts';
-import type { Problem } from '#core/schedule/problem.ts';
-import { readyBy, type Schedule } from '#core/schedule/schedule.ts';
-import type { Tier } from '#core/trains/grade.ts';
-import { useReader } from '../../app/hooks.ts';
+import { addMinutes, dayOf, type Instant } from '#core/base/day.ts';
+import { message } from '#core/base/judgement.ts';
+import type { Problem } from '#core/planning/schedule/problem.ts';
+import { readyBy, type Schedule } from '#core/planning/schedule/schedule.ts';
+import type { Tier } from '#core/treatment/trains/grade.ts';
+import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';

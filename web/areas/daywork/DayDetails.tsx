@@ -1,8 +1,8 @@
-import { usedUp } from '#core/daywork/uses.ts';
-import type { More, Thing } from '#core/schedule/more.ts';
-import { readyBy } from '#core/schedule/schedule.ts';
-import { supplyKinds } from '#core/stock/kinds.ts';
-import { useFacts, useReader, useToday } from '../../app/hooks.ts';
+import { usedUp } from '#core/areas/daywork/uses.ts';
+import type { More, Thing } from '#core/planning/schedule/more.ts';
+import { readyBy } from '#core/planning/schedule/schedule.ts';
+import { supplyKinds } from '#core/storage/stock/kinds.ts';
+import { useFacts, useReader, useToday } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { type Asked, timeOf } from './DayAnswer.tsx';

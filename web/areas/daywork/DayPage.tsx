@@ -1,6 +1,6 @@
 import { Link } from 'react-router';
-import { openWork } from '#core/daywork/underway.ts';
-import { useFacts } from '../../app/hooks.ts';
+import { openWork } from '#core/areas/daywork/underway.ts';
+import { useFacts } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { FaultGate } from '../../ui/FaultGate.tsx';
 import { Planning } from './Planning.tsx';

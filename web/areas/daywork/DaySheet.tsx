@@ -1,9 +1,9 @@
 import { useRef } from 'react';
-import { addMinutes, type Instant } from '#core/calendar/day.ts';
-import { message } from '#core/judgement.ts';
-import type { Minute, Phase, Problem, Stage } from '#core/schedule/problem.ts';
-import { type Bar, readyBy, type Schedule } from '#core/schedule/schedule.ts';
-import { useReader } from '../../app/hooks.ts';
+import { addMinutes, type Instant } from '#core/base/day.ts';
+import { message } from '#core/base/judgement.ts';
+import type { Minute, Phase, Problem, Stage } from '#core/planning/schedule/problem.ts';
+import { type Bar, readyBy, type Schedule } from '#core/planning/schedule/schedule.ts';
+import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';

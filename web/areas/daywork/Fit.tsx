@@ -1,4 +1,4 @@
-import type { Tier } from '#core/trains/grade.ts';
+import type { Tier } from '#core/treatment/trains/grade.ts';
 import { useSay } from '../../texts/texts.ts';
 
 /** What the water of the day is fit for, beside how much there is, where that is not everything. */

@@ -1,8 +1,8 @@
-import { addMinutes, type Instant } from '#core/calendar/day.ts';
-import type { Problem } from '#core/schedule/problem.ts';
-import type { Schedule } from '#core/schedule/schedule.ts';
-import { type Turn, turnsOf } from '#core/schedule/turns.ts';
-import { useReader } from '../../app/hooks.ts';
+import { addMinutes, type Instant } from '#core/base/day.ts';
+import type { Problem } from '#core/planning/schedule/problem.ts';
+import type { Schedule } from '#core/planning/schedule/schedule.ts';
+import { type Turn, turnsOf } from '#core/planning/schedule/turns.ts';
+import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { batchName, toolName } from './words.ts';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { type Judgement, judge, message } from '#core/judgement.ts';
+import { type Judgement, judge, message } from '#core/base/judgement.ts';
 import { useRecord } from '../../app/undo.tsx';
 import type { Draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';

@@ -1,5 +1,5 @@
-import type { Minute, Problem } from '#core/schedule/problem.ts';
-import type { Schedule } from '#core/schedule/schedule.ts';
+import type { Minute, Problem } from '#core/planning/schedule/problem.ts';
+import type { Schedule } from '#core/planning/schedule/schedule.ts';
 import { waterFill } from '../../ui/Textures.tsx';
 import { HEAD_PX, VESSEL_PX } from './sheetPx.ts';
 

@@ -1,5 +1,5 @@
-import type { WorkFacts } from '#core/daywork/facts.ts';
-import { minuteOf } from '#core/daywork/underway.ts';
+import type { WorkFacts } from '#core/areas/daywork/facts.ts';
+import { minuteOf } from '#core/areas/daywork/underway.ts';
 import { draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
 import type { At } from './NextHands.tsx';

@@ -1,9 +1,9 @@
-import { caresOf } from '#core/bench/safe.ts';
-import { message } from '#core/judgement.ts';
-import { judgeCare } from '#core/plan/care.ts';
-import { cloudyAt } from '#core/trains/clearing.ts';
-import type { Train } from '#core/trains/train.ts';
-import { useFacts, useToday } from '../../app/hooks.ts';
+import { judgeCare } from '#core/areas/plan/care.ts';
+import { caresOf } from '#core/areas/trains/safe.ts';
+import { message } from '#core/base/judgement.ts';
+import { cloudyAt } from '#core/treatment/trains/clearing.ts';
+import type { Train } from '#core/treatment/trains/train.ts';
+import { useFacts, useToday } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { shortWords } from '../../texts/trainWords.ts';
 import { Judgements } from '../../ui/JudgementLine.tsx';

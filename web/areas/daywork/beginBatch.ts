@@ -1,11 +1,11 @@
-import type { Day } from '#core/calendar/day.ts';
-import type { WorkFacts } from '#core/daywork/facts.ts';
-import { refusals } from '#core/judgement.ts';
+import type { WorkFacts } from '#core/areas/daywork/facts.ts';
+import type { Day } from '#core/base/day.ts';
+import { refusals } from '#core/base/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
-import type { Context } from '#core/methods/method.ts';
-import { treatmentOf } from '#core/methods/treatments.ts';
-import type { Schedule } from '#core/schedule/schedule.ts';
-import type { Turn } from '#core/schedule/turns.ts';
+import type { Schedule } from '#core/planning/schedule/schedule.ts';
+import type { Turn } from '#core/planning/schedule/turns.ts';
+import type { Context } from '#core/treatment/methods/method.ts';
+import { treatmentOf } from '#core/treatment/methods/treatments.ts';
 import { beginSheet, NO_CONTAINER } from '../../acts/beginSheet.ts';
 import { type Draft, draft } from '../../session/draft.ts';
 

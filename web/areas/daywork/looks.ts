@@ -1,14 +1,14 @@
-import type { Instant } from '#core/calendar/day.ts';
-import { type DayForm, firstLook } from '#core/daywork/form.ts';
-import type { InLots } from '#core/lots.ts';
-import type { Context } from '#core/methods/method.ts';
-import { cloudyAt } from '#core/trains/clearing.ts';
-import type { Train } from '#core/trains/train.ts';
+import { type DayForm, firstLook } from '#core/areas/daywork/form.ts';
+import type { Instant } from '#core/base/day.ts';
+import type { InLots } from '#core/base/lots.ts';
+import type { Context } from '#core/treatment/methods/method.ts';
+import { cloudyAt } from '#core/treatment/trains/clearing.ts';
+import type { Train } from '#core/treatment/trains/train.ts';
 import { trainId } from './trains.ts';
 
 export type Looks = ReadonlyMap<string, NonNullable<ReturnType<typeof firstLook>>>;
 
-/** How far each way would go, one after another with breath between. */
+/** How far each way would go, one after another with pauses between. */
 export function* looksOf(
   form: DayForm,
   offered: readonly Train[],

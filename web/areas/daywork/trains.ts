@@ -1,5 +1,5 @@
-import { stepWords } from '#core/bench/safe.ts';
-import type { Train } from '#core/trains/train.ts';
+import { stepWords } from '#core/areas/trains/safe.ts';
+import type { Train } from '#core/treatment/trains/train.ts';
 import * as format from '../../texts/format.ts';
 import type { Say } from '../../texts/texts.ts';
 

@@ -1,14 +1,16 @@
 import { useEffect, useState } from 'react';
-import type { Instant } from '#core/calendar/day.ts';
-import type { Problem } from '#core/schedule/problem.ts';
-import type { Choices } from '#core/schedule/schedule.ts';
-import type { Underway } from '#core/schedule/search.ts';
+import type { Instant } from '#core/base/day.ts';
+import type { Problem } from '#core/planning/schedule/problem.ts';
+import type { Choices } from '#core/planning/schedule/schedule.ts';
+import type { Underway } from '#core/planning/schedule/search.ts';
 import type { DayAnswer, DayWorker, MoreAnswer } from '../../workers/dayWorker.ts';
-import { type Held, held } from '../../workers/held.ts';
+import { type KeptWorker, keptWorker } from '../../workers/keptWorker.ts';
 import { progress } from '../../workers/progress.ts';
 
-const begin = (): Held<DayWorker> =>
-  held<DayWorker>(new Worker(new URL('../../workers/dayWorker.ts', import.meta.url), { type: 'module' }));
+const begin = (): KeptWorker<DayWorker> =>
+  keptWorker<DayWorker>(
+    new Worker(new URL('../../workers/dayWorker.ts', import.meta.url), { type: 'module' }),
+  );
 
 /** What is asked: kept as text, so that the same question is not asked twice. */
 export interface DayQuestion {
@@ -38,7 +40,7 @@ export function useDay(asked: DayQuestion | undefined): DaySolving & { readonly 
   useEffect(() => {
     if (!key) return undefined;
     const { problem, from, underway, known = [] } = JSON.parse(key) as DayQuestion;
-    let thread: Held<DayWorker> | undefined;
+    let thread: KeptWorker<DayWorker> | undefined;
     let isOver = false;
     const { told, end: hearNoMore } = progress((share: number) => {
       if (!isOver) setSolving(s => ({ ...s, share }));

@@ -1,5 +1,5 @@
-import { numberOf } from '#core/daywork/underway.ts';
-import type { Tool } from '#core/schedule/problem.ts';
+import { numberOf } from '#core/areas/daywork/underway.ts';
+import type { Tool } from '#core/planning/schedule/problem.ts';
 import type { Say } from '../../texts/texts.ts';
 
 /** What a tool is called on the sheet: its kind and its number. */

@@ -1,9 +1,9 @@
-import { buildingSources, countedL, type BuildingWater as Water } from '#core/need/building.ts';
-import { mainsGrade } from '#core/sources/known.ts';
-import { useFacts } from '../../app/hooks.ts';
+import { mainsGrade } from '#core/areas/sources/known.ts';
+import { buildingSources, countedL, type BuildingWater as Water } from '#core/planning/need/building.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useStateNow } from '../../session/hooks.ts';
+import { useFacts } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';

@@ -1,7 +1,7 @@
 import { Chart } from 'react-chartjs-2';
-import { type ContainerKind, usableL } from '#core/containers/kinds.ts';
-import { costOver } from '#core/containers/mixProgram.ts';
-import { useReader } from '../../app/hooks.ts';
+import { type ContainerKind, usableL } from '#core/storage/containers/kinds.ts';
+import { costOver } from '#core/storage/containers/mixProgram.ts';
+import { useReader } from '../../session/state.ts';
 import { volumeFigure } from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';

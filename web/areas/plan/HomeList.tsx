@@ -1,11 +1,18 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
-import { ageMonths, beverageIntakeL, bornFor, type Mark, marks, type Person } from '#core/need/people.ts';
-import type { HomeFacts } from '#core/plan/facts.ts';
-import { useFacts, usePreview, useReader, useToday } from '../../app/hooks.ts';
+import type { HomeFacts } from '#core/areas/plan/facts.ts';
+import {
+  ageMonths,
+  beverageIntakeL,
+  bornFor,
+  type Mark,
+  marks,
+  type Person,
+} from '#core/planning/need/people.ts';
 import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft, newSubject } from '../../session/draft.ts';
+import { useFacts, usePreview, useReader, useToday } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';

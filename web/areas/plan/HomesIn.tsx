@@ -1,9 +1,9 @@
 import { useMemo } from 'react';
-import { readHomes } from '#core/plan/homesTable.ts';
+import { readHomes } from '#core/areas/plan/homesTable.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts, useToday } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
 import { draft, newSubject } from '../../session/draft.ts';
+import { useFacts, useToday } from '../../session/state.ts';
 import { cellsOf } from '../../texts/cells.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';

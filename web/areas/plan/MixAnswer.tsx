@@ -1,7 +1,7 @@
 import type { ReactNode } from 'react';
 import { Link } from 'react-router';
-import type { Full, Mix, MixAim, MixPlan, MixSpot } from '#core/containers/mixProgram.ts';
-import { useFacts } from '../../app/hooks.ts';
+import type { Full, Mix, MixAim, MixPlan, MixSpot } from '#core/storage/containers/mixProgram.ts';
+import { useFacts } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { listing } from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';

@@ -1,22 +1,22 @@
 import { lazy, Suspense, useEffect, useMemo, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { usableL } from '#core/containers/kinds.ts';
-import { massKg, portability } from '#core/containers/mass.ts';
-import type { MixAim, MixPlan, MixQuestion } from '#core/containers/mixProgram.ts';
-import { stockNeedL } from '#core/need/need.ts';
-import { rotationSchools } from '#core/rotation/goodUntil.ts';
-import { mixSpots } from '#core/store/mixRoom.ts';
-import { type Fillable, fillableOwn, willBeReady } from '#core/store/ownFirst.ts';
-import { allKinds, kindOf } from '#core/store/state.ts';
-import { useAppDispatch, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { mixSpots } from '#core/areas/store/mixRoom.ts';
+import { type Fillable, fillableOwn, willBeReady } from '#core/areas/store/ownFirst.ts';
+import { allKinds, kindOf } from '#core/areas/store/state.ts';
+import { stockNeedL } from '#core/planning/need/need.ts';
+import { usableL } from '#core/storage/containers/kinds.ts';
+import { massKg, portability } from '#core/storage/containers/mass.ts';
+import type { MixAim, MixPlan, MixQuestion } from '#core/storage/containers/mixProgram.ts';
+import { rotationSchools } from '#core/storage/rotation/goodUntil.ts';
 import { useTyped } from '../../app/typed.ts';
 import { ghostsPlanned } from '../../session/ghosts.ts';
+import { useAppDispatch, useFacts, useReader, useWaterState } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
-import { type Held, held } from '../../workers/held.ts';
+import { type KeptWorker, keptWorker } from '../../workers/keptWorker.ts';
 import type { MixWorker } from '../../workers/mixWorker.ts';
 import { progress } from '../../workers/progress.ts';
 import { MixAnswer } from './MixAnswer.tsx';
@@ -104,7 +104,7 @@ export function MixPlanner() {
   const set = (change: Partial<Blanks>) => setBlanks(b => ({ ...b, ...change }));
   const { question, own, standingL } = useQuestion(blanks);
   const [run, setRun] = useState<Run | null>(null);
-  const worker = useRef<Held<MixWorker> | null>(null);
+  const worker = useRef<KeptWorker<MixWorker> | null>(null);
 
   // what is known so far stays
   const stop = () => {
@@ -127,7 +127,7 @@ export function MixPlanner() {
   const work = async () => {
     stop();
     const { aim } = question;
-    const thread = held<MixWorker>(
+    const thread = keptWorker<MixWorker>(
       new Worker(new URL('../../workers/mixWorker.ts', import.meta.url), { type: 'module' }),
     );
     worker.current = thread;

@@ -1,7 +1,7 @@
 import { useRef } from 'react';
 import { Chart } from 'react-chartjs-2';
-import type { DailyNeed, UseId } from '#core/need/need.ts';
-import { useReader } from '../../app/hooks.ts';
+import type { DailyNeed, UseId } from '#core/planning/need/need.ts';
+import { useReader } from '../../session/state.ts';
 import { volumeFigure } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ruled, token } from '../../ui/chart.ts';

@@ -1,6 +1,6 @@
-import type { NeedLine } from '#core/need/need.ts';
-import type { AnimalKind, InstitutionKind } from '#core/need/rates.ts';
-import { useReader } from '../../app/hooks.ts';
+import type { NeedLine } from '#core/planning/need/need.ts';
+import type { AnimalKind, InstitutionKind } from '#core/planning/need/rates.ts';
+import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 

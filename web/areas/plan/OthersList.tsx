@@ -5,10 +5,10 @@ import {
   type InstitutionKind,
   institutionRates,
   rateRange,
-} from '#core/need/rates.ts';
-import { useFacts, useReader } from '../../app/hooks.ts';
+} from '#core/planning/need/rates.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
+import { useFacts, useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank } from '../../ui/Blank.tsx';

@@ -1,11 +1,11 @@
 import { lazy, Suspense, useMemo } from 'react';
-import { citations } from '#core/citations.ts';
-import { dailyNeed, type NeedSchoolId, needSchools, stockNeedL } from '#core/need/need.ts';
-import type { PlanFields } from '#core/plan/fields.ts';
-import { needGroup } from '#core/store/state.ts';
-import { useFacts, useReader, useToday, useWaterState } from '../../app/hooks.ts';
+import type { PlanFields } from '#core/areas/plan/fields.ts';
+import { needGroup } from '#core/areas/store/state.ts';
+import { citations } from '#core/base/citations.ts';
+import { dailyNeed, type NeedSchoolId, needSchools, stockNeedL } from '#core/planning/need/need.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
+import { useFacts, useReader, useToday, useWaterState } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { RuleScale } from '../../ui/RuleScale.tsx';

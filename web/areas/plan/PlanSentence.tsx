@@ -1,7 +1,7 @@
-import { freshShares, type NeedSchoolId, needSchools } from '#core/need/need.ts';
-import { type Climate, climateFactor, dayLadder } from '#core/need/rates.ts';
-import type { PlanFields } from '#core/plan/fields.ts';
-import { useFacts } from '../../app/hooks.ts';
+import type { PlanFields } from '#core/areas/plan/fields.ts';
+import { freshShares, type NeedSchoolId, needSchools } from '#core/planning/need/need.ts';
+import { type Climate, climateFactor, dayLadder } from '#core/planning/need/rates.ts';
+import { useFacts } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';

@@ -1,9 +1,9 @@
 import { useEffect, useMemo, useState } from 'react';
-import { type Climate, climateFactor } from '#core/need/rates.ts';
-import { useAppDispatch, useFacts, usePreviewReach, useWaterState } from '../../app/hooks.ts';
+import { type Climate, climateFactor } from '#core/planning/need/rates.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { previewed } from '../../session/previewSlice.ts';
+import { useAppDispatch, useFacts, usePreviewReach, useWaterState } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Slider } from '../../ui/Slider.tsx';

@@ -1,9 +1,7 @@
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { judgeSurface } from '#core/catchment/surfaces.ts';
-import { WASHING_MM } from '#core/findings/holds.ts';
-import type { CatchmentFacts } from '#core/rain/facts.ts';
-import { type Care, type Fouling, foulings, stormSteps } from '#core/rain/fields.ts';
+import type { CatchmentFacts } from '#core/areas/rain/facts.ts';
+import { type Care, type Fouling, foulings, stormSteps } from '#core/areas/rain/fields.ts';
 import {
   areaOf,
   assumedCoefficient,
@@ -19,14 +17,16 @@ import {
   surfaceCase,
   tanksOf,
   upkeepOf,
-} from '#core/rain/known.ts';
+} from '#core/areas/rain/known.ts';
+import { judgeSurface } from '#core/rain/catchment/surfaces.ts';
+import { WASHING_MM } from '#core/water/findings/holds.ts';
 import { DipForm } from '../../acts/DipForm.tsx';
 import { ForecastNote } from '../../acts/ForecastNote.tsx';
-import { useAsked } from '../../app/asked.ts';
+import { useAsked } from '../../app/actAsked.ts';
 import { History } from '../../app/History.tsx';
-import { useDuties, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
+import { useDuties, useFacts, useReader, useWaterState } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';

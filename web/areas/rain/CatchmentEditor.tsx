@@ -1,5 +1,8 @@
 import { useMemo, useState } from 'react';
-import { MOST_PITCH_DEG, MOST_SIDE_M } from '#core/catchment/size.ts';
+import type { CatchmentFacts } from '#core/areas/rain/facts.ts';
+import type { CatchmentFields } from '#core/areas/rain/fields.ts';
+import { builtRoof, poorerTanks, settingOf } from '#core/areas/rain/known.ts';
+import { MOST_PITCH_DEG, MOST_SIDE_M } from '#core/rain/catchment/size.ts';
 import {
   type CatchmentForm,
   catchmentForms,
@@ -10,15 +13,12 @@ import {
   surfaceRow,
   type Trim,
   trims,
-} from '#core/catchment/surfaces.ts';
-import type { CatchmentFacts } from '#core/rain/facts.ts';
-import type { CatchmentFields } from '#core/rain/fields.ts';
-import { builtRoof, poorerTanks, settingOf } from '#core/rain/known.ts';
+} from '#core/rain/catchment/surfaces.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft, newSubject } from '../../session/draft.ts';
+import { useFacts } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';

@@ -1,10 +1,17 @@
-import { runoffL } from '#core/catchment/catching.ts';
-import { DESIGN_MM_H, flushL, flushPipeM, gutterLS, halfRoundLS, planAreaM2 } from '#core/catchment/size.ts';
-import { surfaceRow } from '#core/catchment/surfaces.ts';
-import type { CatchmentFields } from '#core/rain/fields.ts';
-import { sourcesOf } from '#core/sources/known.ts';
-import { kindOf } from '#core/store/state.ts';
-import { useFacts, useReader } from '../../app/hooks.ts';
+import type { CatchmentFields } from '#core/areas/rain/fields.ts';
+import { sourcesOf } from '#core/areas/sources/known.ts';
+import { kindOf } from '#core/areas/store/state.ts';
+import { runoffL } from '#core/rain/catchment/catching.ts';
+import {
+  DESIGN_MM_H,
+  flushL,
+  flushPipeM,
+  gutterLS,
+  halfRoundLS,
+  planAreaM2,
+} from '#core/rain/catchment/size.ts';
+import { surfaceRow } from '#core/rain/catchment/surfaces.ts';
+import { useFacts, useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';

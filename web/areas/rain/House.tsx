@@ -1,11 +1,11 @@
 import { memo } from 'react';
-import { FAN_POINTS, type RainAnswer } from '#core/catchment/question.ts';
-import type { CatchmentFacts } from '#core/rain/facts.ts';
-import type { RainPlan } from '#core/rain/fields.ts';
-import { areaOf, catchmentsOf, flushHoldsL, tanksOf } from '#core/rain/known.ts';
-import { kindOf } from '#core/store/state.ts';
-import { MONTH_DAYS, type Normals, sumOf, YEAR_DAYS } from '#core/weather/normals.ts';
-import { useFacts, useReader } from '../../app/hooks.ts';
+import type { CatchmentFacts } from '#core/areas/rain/facts.ts';
+import type { RainPlan } from '#core/areas/rain/fields.ts';
+import { areaOf, catchmentsOf, flushHoldsL, tanksOf } from '#core/areas/rain/known.ts';
+import { kindOf } from '#core/areas/store/state.ts';
+import { FAN_POINTS, type RainAnswer } from '#core/rain/catchment/question.ts';
+import { MONTH_DAYS, type Normals, sumOf, YEAR_DAYS } from '#core/rain/weather/normals.ts';
+import { useFacts, useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';

@@ -1,8 +1,8 @@
 import { memo } from 'react';
 import { Chart } from 'react-chartjs-2';
-import type { RainAnswer } from '#core/catchment/question.ts';
-import type { RainPlan } from '#core/rain/fields.ts';
-import { useReader } from '../../app/hooks.ts';
+import type { RainPlan } from '#core/areas/rain/fields.ts';
+import type { RainAnswer } from '#core/rain/catchment/question.ts';
+import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { token } from '../../ui/chart.ts';

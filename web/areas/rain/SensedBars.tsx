@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import type { Sensed } from '#core/catchment/question.ts';
+import type { Sensed } from '#core/rain/catchment/question.ts';
 import { useSay } from '../../texts/texts.ts';
 
 /** Bars shown; the least of them matter to nobody. */

@@ -1,8 +1,8 @@
 import { memo } from 'react';
-import type { RainAnswer, SizePoint } from '#core/catchment/question.ts';
-import type { UnitSystem } from '#core/units/system.ts';
-import { litresPer } from '#core/units/volume.ts';
-import { useReader } from '../../app/hooks.ts';
+import type { UnitSystem } from '#core/base/units/system.ts';
+import { litresPer } from '#core/base/units/volume.ts';
+import type { RainAnswer, SizePoint } from '#core/rain/catchment/question.ts';
+import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';

@@ -1,11 +1,11 @@
 import { memo, useMemo } from 'react';
-import { cheapestTanks } from '#core/catchment/cost.ts';
-import type { RainAnswer } from '#core/catchment/question.ts';
-import type { RainPlan } from '#core/rain/fields.ts';
-import { moreAnswers } from '#core/rain/words.ts';
-import { allKinds } from '#core/store/state.ts';
-import { useFacts, useReader } from '../../app/hooks.ts';
+import type { RainPlan } from '#core/areas/rain/fields.ts';
+import { moreAnswers } from '#core/areas/rain/words.ts';
+import { allKinds } from '#core/areas/store/state.ts';
+import { cheapestTanks } from '#core/rain/catchment/cost.ts';
+import type { RainAnswer } from '#core/rain/catchment/question.ts';
 import { useTyped } from '../../app/typed.ts';
+import { useFacts, useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';

@@ -1,16 +1,23 @@
 import { lazy, memo, Suspense, useCallback, useDeferredValue, useMemo, useRef } from 'react';
 import { Link } from 'react-router';
-import { surfaceRow } from '#core/catchment/surfaces.ts';
-import type { RainPlan } from '#core/rain/fields.ts';
-import { builtRoof, catchmentsOf } from '#core/rain/known.ts';
-import { goesByDays, normalsFor, ownLitres, planOf, questionOf, sameEachMonth } from '#core/rain/plan.ts';
-import { headline, underHeadline } from '#core/rain/words.ts';
-import { coverOf } from '#core/supplies/cover.ts';
-import { sumOf } from '#core/weather/normals.ts';
+import type { RainPlan } from '#core/areas/rain/fields.ts';
+import { builtRoof, catchmentsOf } from '#core/areas/rain/known.ts';
+import {
+  goesByDays,
+  normalsFor,
+  ownLitres,
+  planOf,
+  questionOf,
+  sameEachMonth,
+} from '#core/areas/rain/plan.ts';
+import { headline, underHeadline } from '#core/areas/rain/words.ts';
+import { coverOf } from '#core/areas/supplies/cover.ts';
+import { surfaceRow } from '#core/rain/catchment/surfaces.ts';
+import { sumOf } from '#core/rain/weather/normals.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
 import { draft } from '../../session/draft.ts';
+import { useFacts, useReader, useWaterState } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -53,7 +60,7 @@ export function TankPage() {
   const drawing = useRef<HTMLDivElement>(null);
   const known = catchmentsOf(facts);
   const { answered } = sizing;
-  // what is large to draw follows a breath behind the hand
+  // what is large to draw follows a pause behind the hand
   const drawn = useDeferredValue(answered);
   if (known.length === 0) return <NoRoof />;
   return (

@@ -1,11 +1,11 @@
 import { memo, useState } from 'react';
-import { yieldRules } from '#core/catchment/balance.ts';
-import type { RainPlan } from '#core/rain/fields.ts';
-import { areaOf, catchmentsOf, recordOf } from '#core/rain/known.ts';
-import { goesByDays, sameEachMonth, yearCvOf } from '#core/rain/plan.ts';
-import { climateIds } from '#core/weather/climates.ts';
-import { MONTHS, sumOf, yearsOf } from '#core/weather/normals.ts';
-import { useFacts, useReader } from '../../app/hooks.ts';
+import type { RainPlan } from '#core/areas/rain/fields.ts';
+import { areaOf, catchmentsOf, recordOf } from '#core/areas/rain/known.ts';
+import { goesByDays, sameEachMonth, yearCvOf } from '#core/areas/rain/plan.ts';
+import { yieldRules } from '#core/rain/catchment/balance.ts';
+import { climateIds } from '#core/rain/weather/climates.ts';
+import { MONTHS, sumOf, yearsOf } from '#core/rain/weather/normals.ts';
+import { useFacts, useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';

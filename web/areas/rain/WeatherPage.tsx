@@ -1,16 +1,23 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import type { RainfallFacts } from '#core/rain/facts.ts';
-import type { RainPlan } from '#core/rain/fields.ts';
-import { recordOf } from '#core/rain/known.ts';
-import { normalsFor, planOf, yearCvOf } from '#core/rain/plan.ts';
-import { type ClimateId, climateIds, climateOf } from '#core/weather/climates.ts';
-import { fitOf, normalsOf } from '#core/weather/fit.ts';
-import { faultOfNormals, MONTH_DAYS, MONTHS, type Normals, sumOf, yearsOf } from '#core/weather/normals.ts';
+import type { RainfallFacts } from '#core/areas/rain/facts.ts';
+import type { RainPlan } from '#core/areas/rain/fields.ts';
+import { recordOf } from '#core/areas/rain/known.ts';
+import { normalsFor, planOf, yearCvOf } from '#core/areas/rain/plan.ts';
+import { type ClimateId, climateIds, climateOf } from '#core/rain/weather/climates.ts';
+import { fitOf, normalsOf } from '#core/rain/weather/fit.ts';
+import {
+  faultOfNormals,
+  MONTH_DAYS,
+  MONTHS,
+  type Normals,
+  sumOf,
+  yearsOf,
+} from '#core/rain/weather/normals.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
+import { useFacts, useReader, useWaterState } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';

@@ -1,10 +1,10 @@
 import { useEffect, useRef, useState } from 'react';
-import { type Held, held } from '../../workers/held.ts';
+import { type KeptWorker, keptWorker } from '../../workers/keptWorker.ts';
 import type { AskedRecord, ReadRecord, RecordWorker } from '../../workers/recordWorker.ts';
 
 /** Reads decades of days in a worker, as they are pasted and put right; what was read last stands until then. */
 export function useReadRecord(asked: AskedRecord): ReadRecord | undefined {
-  const worker = useRef<Held<RecordWorker> | null>(null);
+  const worker = useRef<KeptWorker<RecordWorker> | null>(null);
   const [result, setResult] = useState<ReadRecord | undefined>();
   useEffect(
     () => () => {
@@ -19,7 +19,7 @@ export function useReadRecord(asked: AskedRecord): ReadRecord | undefined {
       setResult(undefined);
       return undefined;
     }
-    worker.current ??= held<RecordWorker>(
+    worker.current ??= keptWorker<RecordWorker>(
       new Worker(new URL('../../workers/recordWorker.ts', import.meta.url), { type: 'module' }),
     );
     void worker.current.remote.read(asked).then(read => {

@@ -1,8 +1,8 @@
 import { useEffect, useRef, useState } from 'react';
-import type { RainAnswer, RainQuestion } from '#core/catchment/question.ts';
-import type { RainPlan } from '#core/rain/fields.ts';
-import type { Normals } from '#core/weather/normals.ts';
-import { type Held, held } from '../../workers/held.ts';
+import type { RainPlan } from '#core/areas/rain/fields.ts';
+import type { RainAnswer, RainQuestion } from '#core/rain/catchment/question.ts';
+import type { Normals } from '#core/rain/weather/normals.ts';
+import { type KeptWorker, keptWorker } from '../../workers/keptWorker.ts';
 import { progress } from '../../workers/progress.ts';
 import type { RainWorker } from '../../workers/rainWorker.ts';
 
@@ -43,7 +43,7 @@ const coarse = (q: RainQuestion): RainQuestion | undefined =>
 /** The answer to a question, worked in a worker: a rough one at once, so that a hand that drags sees what it does, then the whole. */
 export function useSizing(asked: Asked | undefined): Sizing & { readonly stop: () => void } {
   const [sizing, setSizing] = useState<Sizing>({});
-  const worker = useRef<Held<RainWorker> | null>(null);
+  const worker = useRef<KeptWorker<RainWorker> | null>(null);
   useEffect(
     () => () => {
       worker.current?.end();
@@ -55,7 +55,7 @@ export function useSizing(asked: Asked | undefined): Sizing & { readonly stop: (
     let isCurrent = true;
     const work = async () => {
       if (!asked) return setSizing({});
-      worker.current ??= held<RainWorker>(
+      worker.current ??= keptWorker<RainWorker>(
         new Worker(new URL('../../workers/rainWorker.ts', import.meta.url), { type: 'module' }),
       );
       const { remote } = worker.current;

@@ -1,8 +1,8 @@
-import type { SourceFacts } from '#core/sources/facts.ts';
+import type { SourceFacts } from '#core/areas/sources/facts.ts';
 import { COLLECTING_HOURS, haulOf, MOST_DISTANCE_M, servedBy, yieldOf } from '#core/water/haul.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
-import { useCalmWater, useFacts } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
+import { useCalmWater, useFacts } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';

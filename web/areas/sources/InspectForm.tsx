@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import type { SourceFacts } from '#core/sources/facts.ts';
+import type { SourceFacts } from '#core/areas/sources/facts.ts';
 import { gradeOfScore, type InspectionRisk, risksOf } from '#core/water/inspection.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
 import { Act } from '../../app/Act.tsx';

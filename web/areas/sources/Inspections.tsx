@@ -1,11 +1,11 @@
-import { dayOf, minutesBetween } from '#core/calendar/day.ts';
-import { germsOf } from '#core/quality/testReading.ts';
-import type { SourceFacts } from '#core/sources/facts.ts';
+import type { SourceFacts } from '#core/areas/sources/facts.ts';
+import { dayOf, minutesBetween } from '#core/base/day.ts';
 import { riskOf } from '#core/water/inspection.ts';
+import { germsOf } from '#core/water/quality/testReading.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
-import { useReader } from '../../app/hooks.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
+import { useReader } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 

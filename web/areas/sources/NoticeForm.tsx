@@ -1,11 +1,11 @@
 import { useMemo, useState } from 'react';
-import { sourcesOf } from '#core/sources/known.ts';
+import { sourcesOf } from '#core/areas/sources/known.ts';
 import { type NoticeAllows, type NoticeKind, noticeAllows, noticeKinds } from '#core/water/notices.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts, useToday } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
 import { draft, newSubject } from '../../session/draft.ts';
+import { useFacts, useToday } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { DateBlank } from '../../ui/DateBlank.tsx';

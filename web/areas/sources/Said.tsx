@@ -1,13 +1,13 @@
 import { useEffect, useMemo } from 'react';
 import { useSearchParams } from 'react-router';
-import { type Claim, claims, weigh } from '#core/claims/claims.ts';
-import type { ClaimVerdict } from '#core/claims/weigh.ts';
-import { focusSoon } from '../../app/arrival.ts';
+import { type Claim, claims, weigh } from '#core/treatment/claims/claims.ts';
+import type { ClaimVerdict } from '#core/treatment/claims/weigh.ts';
+import { SourcesHead } from '../../acts/SourcesHead.tsx';
+import { focusSoon } from '../../app/focus.ts';
 import { useTyped } from '../../app/typed.ts';
 import { useSay } from '../../texts/texts.ts';
 import { TextBlank } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
-import { SourcesHead } from './SourcesHead.tsx';
 import { reasonOf } from './said.ts';
 
 const looks: Readonly<Record<ClaimVerdict, string>> = {

@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
-import type { SourceFacts } from '#core/sources/facts.ts';
-import { MOST_DISTANCE_M } from '#core/sources/fields.ts';
+import type { SourceFacts } from '#core/areas/sources/facts.ts';
+import { MOST_DISTANCE_M } from '#core/areas/sources/fields.ts';
 import { type Upstream, upstreams } from '#core/water/hazards.ts';
 import { kindRow, type SourceKind, sourceKindIds } from '#core/water/sourceKinds.ts';
 import { rowOf } from '#core/water/waters.ts';

@@ -1,8 +1,9 @@
 import { useState } from 'react';
 import { useNavigate, useParams } from 'react-router';
-import { sourcesOf } from '#core/sources/known.ts';
-import { useAsked } from '../../app/asked.ts';
-import { useCalmWater, useFacts, useToday } from '../../app/hooks.ts';
+import { sourcesOf } from '#core/areas/sources/known.ts';
+import { SourcesHead } from '../../acts/SourcesHead.tsx';
+import { useAsked } from '../../app/actAsked.ts';
+import { useCalmWater, useFacts, useToday } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { LOAD_L } from './Haul.tsx';
@@ -10,7 +11,6 @@ import { NoticeForm } from './NoticeForm.tsx';
 import { Notices } from './Notices.tsx';
 import { SourceEditor } from './SourceEditor.tsx';
 import { SourceLife } from './SourceLife.tsx';
-import { SourcesHead } from './SourcesHead.tsx';
 import { standingOf } from './standing.ts';
 import { Walk } from './Walk.tsx';
 

@@ -1,10 +1,10 @@
 import { useRef } from 'react';
 import { Link } from 'react-router';
-import type { SourceFacts } from '#core/sources/facts.ts';
-import { caseOf } from '#core/sources/known.ts';
+import type { SourceFacts } from '#core/areas/sources/facts.ts';
+import { caseOf } from '#core/areas/sources/known.ts';
 import { fearsOf } from '#core/water/hazards.ts';
-import { useFacts, useToday } from '../../app/hooks.ts';
 import { useStateNow } from '../../session/hooks.ts';
+import { useFacts, useToday } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';

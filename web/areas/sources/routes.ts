@@ -6,10 +6,6 @@ export const routes: readonly RouteObject[] = [
     lazy: async () => ({ Component: (await import('./Said.tsx')).Said }),
   },
   {
-    path: 'sources/safe',
-    lazy: async () => ({ Component: (await import('./MakeSafe.tsx')).MakeSafe }),
-  },
-  {
     path: 'sources/:source?',
     lazy: async () => ({ Component: (await import('./Sources.tsx')).Sources }),
   },

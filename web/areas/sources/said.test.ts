@@ -1,10 +1,10 @@
 import { describe, expect, it } from 'vitest';
-import { stepWords } from '#core/bench/safe.ts';
-import { claims, weigh } from '#core/claims/claims.ts';
-import { treatments } from '#core/methods/treatments.ts';
-import { buyable } from '#core/trains/buyable.ts';
-import { tryStep } from '#core/trains/step.ts';
-import { clearWater, context } from '#core/trains/testThings.ts';
+import { stepWords } from '#core/areas/trains/safe.ts';
+import { claims, weigh } from '#core/treatment/claims/claims.ts';
+import { treatments } from '#core/treatment/methods/treatments.ts';
+import { buyable } from '#core/treatment/trains/buyable.ts';
+import { clearWater, context } from '#core/treatment/trains/exampleThings.ts';
+import { tryStep } from '#core/treatment/trains/step.ts';
 import { sayTo } from '../../texts/catalogue.ts';
 import en from '../../texts/en.json';
 import type { Say } from '../../texts/texts.ts';

@@ -1,6 +1,6 @@
-import type { Weighed } from '#core/claims/weigh.ts';
-import { targets } from '#core/ct/credit.ts';
-import { message } from '#core/judgement.ts';
+import { message } from '#core/base/judgement.ts';
+import type { Weighed } from '#core/treatment/claims/weigh.ts';
+import { targets } from '#core/treatment/credit/credit.ts';
 import * as format from '../../texts/format.ts';
 import type { Say } from '../../texts/texts.ts';
 

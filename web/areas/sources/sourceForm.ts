@@ -1,5 +1,5 @@
-import type { SourceFacts } from '#core/sources/facts.ts';
-import type { SourceFields } from '#core/sources/fields.ts';
+import type { SourceFacts } from '#core/areas/sources/facts.ts';
+import type { SourceFields } from '#core/areas/sources/fields.ts';
 import { type Draft, draft, newSubject } from '../../session/draft.ts';
 
 /** A source as it is written down: blanks that nobody filled stay out of the entry. */

@@ -1,12 +1,12 @@
-import type { Instant } from '#core/calendar/day.ts';
-import { type Credit, targets } from '#core/ct/credit.ts';
-import type { Hold } from '#core/findings/holds.ts';
-import { type Judgement, type Message, message, type Params } from '#core/judgement.ts';
+import type { SourceFacts } from '#core/areas/sources/facts.ts';
+import { heldAt } from '#core/areas/sources/findings.ts';
+import { noticesFor, sourcedOf, stopsAt } from '#core/areas/sources/known.ts';
+import type { WaterState } from '#core/areas/store/state.ts';
+import type { Instant } from '#core/base/day.ts';
+import { type Judgement, type Message, message, type Params } from '#core/base/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
-import type { SourceFacts } from '#core/sources/facts.ts';
-import { heldAt } from '#core/sources/findings.ts';
-import { noticesFor, sourcedOf, stopsAt } from '#core/sources/known.ts';
-import type { WaterState } from '#core/store/state.ts';
+import { type Credit, targets } from '#core/treatment/credit/credit.ts';
+import type { Hold } from '#core/water/findings/holds.ts';
 import { asItComes, type Required, requiredOf } from '#core/water/waters.ts';
 
 /** How a source stands today, as it is drawn and said. */

@@ -1,10 +1,10 @@
 import { useMemo } from 'react';
 import { useNavigate } from 'react-router';
-import type { ContainerFacts } from '#core/store/facts.ts';
+import type { ContainerFacts } from '#core/areas/store/facts.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
 import { type Draft, draft } from '../../session/draft.ts';
+import { useFacts } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';

@@ -1,6 +1,6 @@
 import { type KeyboardEvent, memo } from 'react';
-import type { Shape } from '#core/containers/kinds.ts';
-import { useReader } from '../../app/hooks.ts';
+import type { Shape } from '#core/storage/containers/kinds.ts';
+import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';

@@ -1,6 +1,6 @@
 import { Link, useParams } from 'react-router';
 import { History } from '../../app/History.tsx';
-import { useFacts, useReader } from '../../app/hooks.ts';
+import { useFacts, useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';

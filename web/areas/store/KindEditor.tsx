@@ -1,10 +1,16 @@
 import { useMemo } from 'react';
-import { type ContainerKind, type Material, materials, type Shape, shapes } from '#core/containers/kinds.ts';
-import type { Dimension } from '#core/units/dimension.ts';
+import type { Dimension } from '#core/base/units/dimension.ts';
+import {
+  type ContainerKind,
+  type Material,
+  materials,
+  type Shape,
+  shapes,
+} from '#core/storage/containers/kinds.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
 import { draft } from '../../session/draft.ts';
+import { useFacts } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';

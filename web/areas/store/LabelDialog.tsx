@@ -1,13 +1,13 @@
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { type LabelSheetId, labelSheetIds, labelSheets } from '#contract/labels.ts';
-import { labelOf, saysOf } from '#core/store/label.ts';
+import { labelOf, saysOf } from '#core/areas/store/label.ts';
 import { download } from '../../app/download.ts';
-import { useFacts, useReader, useWaterState } from '../../app/hooks.ts';
 import { askLabels } from '../../app/labelPdf.ts';
 import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft } from '../../session/draft.ts';
+import { useFacts, useReader, useWaterState } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';

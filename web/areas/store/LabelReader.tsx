@@ -1,11 +1,11 @@
 import { useEffect, useRef, useState } from 'react';
 import { useNavigate } from 'react-router';
-import { useFacts } from '../../app/hooks.ts';
 import { drawnSmall } from '../../app/photo.ts';
+import { useFacts } from '../../session/state.ts';
 import { type TextId, useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { type Held, held } from '../../workers/held.ts';
+import { type KeptWorker, keptWorker } from '../../workers/keptWorker.ts';
 import type { QrWorker } from '../../workers/qrWorker.ts';
 
 /** Side of the picture that is looked through (px): a label held before a camera is found, and quickly. */
@@ -22,7 +22,7 @@ export function LabelReader({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
   const video = useRef<HTMLVideoElement>(null);
   const input = useRef<HTMLInputElement>(null);
-  const worker = useRef<Held<QrWorker> | null>(null);
+  const worker = useRef<KeptWorker<QrWorker> | null>(null);
   const [stream, setStream] = useState<MediaStream | null>(null);
   const [fault, setFault] = useState<TextId | null>(null);
 
@@ -36,7 +36,7 @@ export function LabelReader({ onClose }: { onClose: () => void }) {
   useEffect(() => () => stream?.getTracks().forEach(track => void track.stop()), [stream]);
 
   const read = async (canvas: HTMLCanvasElement): Promise<string | undefined> => {
-    worker.current ??= held<QrWorker>(
+    worker.current ??= keptWorker<QrWorker>(
       new Worker(new URL('../../workers/qrWorker.ts', import.meta.url), { type: 'module' }),
     );
     const { data, width, height } = canvas.getContext('2d')!.getImageData(0, 0, canvas.width, canvas.height);

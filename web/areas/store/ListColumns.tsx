@@ -1,5 +1,5 @@
 import { memo } from 'react';
-import { type ListField, listFields } from '#core/containers/listFields.ts';
+import { type ListField, listFields } from '#core/storage/containers/listFields.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { useInTurn } from '../../ui/InTurn.tsx';

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useReader } from '../../app/hooks.ts';
+import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';

@@ -1,5 +1,5 @@
-import { type ColumnUnit, columnUnits } from '#core/containers/listSize.ts';
-import type { ListedWater } from '#core/containers/listWater.ts';
+import { type ColumnUnit, columnUnits } from '#core/storage/containers/listSize.ts';
+import type { ListedWater } from '#core/storage/containers/listWater.ts';
 import { waterIds } from '#core/water/waters.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';

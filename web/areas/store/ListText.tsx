@@ -1,4 +1,4 @@
-import { decodeList } from '#core/containers/listText.ts';
+import { decodeList } from '#core/storage/containers/listText.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 

@@ -1,12 +1,12 @@
 import { useMemo } from 'react';
-import { typicalKgM2 } from '#core/containers/load.ts';
-import type { PlaceFacts } from '#core/store/facts.ts';
-import type { PlaceFields } from '#core/store/fields.ts';
-import type { Dimension } from '#core/units/quantity.ts';
+import type { PlaceFacts } from '#core/areas/store/facts.ts';
+import type { PlaceFields } from '#core/areas/store/fields.ts';
+import type { Dimension } from '#core/base/units/quantity.ts';
+import { typicalKgM2 } from '#core/storage/containers/load.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts, useReader } from '../../app/hooks.ts';
 import { Photo } from '../../app/Photo.tsx';
 import { useTyped } from '../../app/typed.ts';
+import { useFacts, useReader } from '../../session/state.ts';
 import { decimalMark } from '../../texts/decimal.ts';
 import * as format from '../../texts/format.ts';
 import { type TextId, useSay } from '../../texts/texts.ts';

@@ -1,8 +1,8 @@
 import { memo, useMemo } from 'react';
-import { floorLoad } from '#core/containers/load.ts';
-import type { PlaceFacts } from '#core/store/facts.ts';
-import { type WaterState, waterStates } from '#core/store/state.ts';
-import { useCalmWater, useReader } from '../../app/hooks.ts';
+import type { PlaceFacts } from '#core/areas/store/facts.ts';
+import { type WaterState, waterStates } from '#core/areas/store/state.ts';
+import { floorLoad } from '#core/storage/containers/load.ts';
+import { useCalmWater, useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { useInTurn } from '../../ui/InTurn.tsx';

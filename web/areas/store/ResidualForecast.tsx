@@ -1,12 +1,12 @@
 import { Link } from 'react-router';
-import { addDays, dayOf } from '#core/calendar/day.ts';
-import { forecastResidual, sinceLastDose } from '#core/chlorine/decay.ts';
-import { TOP_UP_MG_L } from '#core/chlorine/schools.ts';
-import { isFreeFigure, lastFree } from '#core/quality/fitness.ts';
-import { offersTopUp } from '#core/store/acts.ts';
-import type { Fill } from '#core/store/facts.ts';
-import type { ContainerState } from '#core/store/state.ts';
-import { useReader, useToday } from '../../app/hooks.ts';
+import { offersTopUp } from '#core/areas/store/acts.ts';
+import type { Fill } from '#core/areas/store/facts.ts';
+import type { ContainerState } from '#core/areas/store/state.ts';
+import { addDays, dayOf } from '#core/base/day.ts';
+import { forecastResidual, sinceLastDose } from '#core/treatment/chlorine/decay.ts';
+import { TOP_UP_MG_L } from '#core/treatment/chlorine/schools.ts';
+import { isFreeFigure, lastFree } from '#core/water/quality/fitness.ts';
+import { useReader, useToday } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 

@@ -1,19 +1,19 @@
 import { useEffect, useMemo, useState } from 'react';
 import { Link } from 'react-router';
-import { addMonths, type Day, daysBetween } from '#core/calendar/day.ts';
-import { stockNeedL } from '#core/need/need.ts';
-import { rotationSchools } from '#core/rotation/goodUntil.ts';
-import type { Rotating, RoundsPlan, RoundsQuestion } from '#core/rotation/rounds.ts';
-import { checkRounds, type RoundsBreak } from '#core/rotation/roundsCheck.ts';
-import { useFacts, useWaterState } from '../../app/hooks.ts';
+import { addMonths, type Day, daysBetween } from '#core/base/day.ts';
+import { stockNeedL } from '#core/planning/need/need.ts';
+import { rotationSchools } from '#core/storage/rotation/goodUntil.ts';
+import type { Rotating, RoundsPlan, RoundsQuestion } from '#core/storage/rotation/rounds.ts';
+import { checkRounds, type RoundsBreak } from '#core/storage/rotation/roundsCheck.ts';
 import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
+import { useFacts, useWaterState } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
-import { held } from '../../workers/held.ts';
+import { keptWorker } from '../../workers/keptWorker.ts';
 import type { RoundsWorker } from '../../workers/roundsWorker.ts';
 import { RoundsCalendar, type StandingRound } from './RoundsCalendar.tsx';
 
@@ -72,7 +72,7 @@ export function Rounds() {
 
   // laid anew when what it follows from changed, not with every tick of the clock
   useEffect(() => {
-    const thread = held<RoundsWorker>(
+    const thread = keptWorker<RoundsWorker>(
       new Worker(new URL('../../workers/roundsWorker.ts', import.meta.url), { type: 'module' }),
     );
     setPlan(null);

@@ -1,9 +1,9 @@
 import { DndContext, type DragEndEvent, useDraggable, useDroppable } from '@dnd-kit/core';
 import { useState } from 'react';
 import { Link } from 'react-router';
-import { addDays, addMonths, type Day, daysBetween } from '#core/calendar/day.ts';
-import type { Round } from '#core/rotation/rounds.ts';
-import { useFacts, useReader } from '../../app/hooks.ts';
+import { addDays, addMonths, type Day, daysBetween } from '#core/base/day.ts';
+import type { Round } from '#core/storage/rotation/rounds.ts';
+import { useFacts, useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Sentence, TextBlank } from '../../ui/Blank.tsx';

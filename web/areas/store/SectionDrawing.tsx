@@ -1,6 +1,6 @@
 import { type KeyboardEvent, memo, type ReactNode, useDeferredValue, useMemo, useRef } from 'react';
-import { roomAbove } from '#core/store/mixRoom.ts';
-import { useAppSelector, useCalmWater, useLastWorkedOut, useReader } from '../../app/hooks.ts';
+import { roomAbove } from '#core/areas/store/mixRoom.ts';
+import { useAppSelector, useCalmWater, useLastWorkedOut, useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
@@ -53,7 +53,7 @@ interface Props {
   readonly below: (byPlace: ItemsByPlace) => ReactNode;
 }
 
-/** A store of more containers is laid out with breath between. */
+/** A store of more containers is laid out with pauses between. */
 const MANY = 1000;
 
 /** The store, drawn to scale: buildings in section, shelves, and every container filled to its level. */

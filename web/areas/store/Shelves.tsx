@@ -1,4 +1,4 @@
-import type { Shelf } from '#core/store/fields.ts';
+import type { Shelf } from '#core/areas/store/fields.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';

@@ -1,9 +1,9 @@
 import { lazy, type ReactNode, Suspense, useCallback, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { type State, type WaterState, waterStates } from '#core/store/state.ts';
-import { useAsked } from '../../app/asked.ts';
-import { useAppDispatch, useAppSelector, useCalmWater, useFacts, useReader } from '../../app/hooks.ts';
+import { type State, type WaterState, waterStates } from '#core/areas/store/state.ts';
+import { useAsked } from '../../app/actAsked.ts';
 import { ghostsPlanned } from '../../session/ghosts.ts';
+import { useAppDispatch, useAppSelector, useCalmWater, useFacts, useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';

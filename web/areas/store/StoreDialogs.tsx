@@ -1,5 +1,5 @@
 import { lazy, Suspense } from 'react';
-import { useFacts } from '../../app/hooks.ts';
+import { useFacts } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { SetDown } from './SetDown.tsx';

@@ -9,7 +9,7 @@ import {
 import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { memo, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
-import { useReader } from '../../app/hooks.ts';
+import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { TextBlank } from '../../ui/Blank.tsx';
@@ -42,7 +42,7 @@ interface Props {
   readonly find: string;
 }
 
-/** Lines in the order of the heading that was pressed last; a breath behind it, where they are many. */
+/** Lines in the order of the heading that was pressed last; a pause behind it, where they are many. */
 function useSorted(rows: readonly Row[]) {
   const [sorting, setSorting] = useState<SortingState>([{ id: 'code', desc: false }]);
   const table = useTable({

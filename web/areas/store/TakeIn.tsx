@@ -1,10 +1,10 @@
 import { useCallback } from 'react';
-import type { ListField } from '#core/containers/listFields.ts';
-import { useFacts, useUnits } from '../../app/hooks.ts';
+import type { ListField } from '#core/storage/containers/listFields.ts';
 import { forgetTyped, useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft, drawId } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
+import { useFacts, useUnits } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { InTurn } from '../../ui/InTurn.tsx';

@@ -1,10 +1,10 @@
 import { DndContext, type DragEndEvent, type DragOverEvent, useDraggable, useDroppable } from '@dnd-kit/core';
 import { type ReactNode, useState } from 'react';
-import { type Judgement, refusals } from '#core/judgement.ts';
-import { useFacts } from '../../app/hooks.ts';
+import { type Judgement, refusals } from '#core/base/judgement.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
+import { useFacts } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { useDragging } from '../../ui/dragging.ts';

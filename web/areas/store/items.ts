@@ -1,8 +1,8 @@
-import type { ContainerKind } from '#core/containers/kinds.ts';
+import type { ContainerFacts } from '#core/areas/store/facts.ts';
+import { type ContainerState, kindOf } from '#core/areas/store/state.ts';
+import type { InLots } from '#core/base/lots.ts';
 import type { Facts } from '#core/log/facts.ts';
-import type { InLots } from '#core/lots.ts';
-import type { ContainerFacts } from '#core/store/facts.ts';
-import { type ContainerState, kindOf } from '#core/store/state.ts';
+import type { ContainerKind } from '#core/storage/containers/kinds.ts';
 
 /** A container with its kind and its state. */
 export interface Item {
@@ -53,7 +53,7 @@ function kept(place: string, items: readonly Item[]): readonly Item[] {
   return isSame ? before : items;
 }
 
-/** So many are put in their places between two breaths. */
+/** So many are put in their places between two pauses. */
 const LOT = 500;
 
 /** What stands in each place, as long as no state changes: the drawing and the list under it look at the same. */

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest';
+import { fold, foldOnto } from '#core/areas/entries.ts';
+import { stateAfter } from '#core/areas/store/change.ts';
+import { stateAt } from '#core/areas/store/state.ts';
+import { atOnce } from '#core/base/lots.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { atOnce } from '#core/lots.ts';
-import { fold, foldOnto } from '#core/record.ts';
-import { stateAfter } from '#core/store/change.ts';
-import { stateAt } from '#core/store/state.ts';
 import { hand } from '#demo/hand.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { generate } from '../../../scripts/generate.ts';

@@ -1,9 +1,9 @@
-import { type ContainerKind, footprintM } from '#core/containers/kinds.ts';
+import type { BuildingFacts, ContainerFacts, PlaceFacts } from '#core/areas/store/facts.ts';
+import { roomAbove } from '#core/areas/store/mixRoom.ts';
+import { kindOf, type State, type WaterState } from '#core/areas/store/state.ts';
+import type { InLots } from '#core/base/lots.ts';
 import type { Facts } from '#core/log/facts.ts';
-import type { InLots } from '#core/lots.ts';
-import type { BuildingFacts, ContainerFacts, PlaceFacts } from '#core/store/facts.ts';
-import { roomAbove } from '#core/store/mixRoom.ts';
-import { kindOf, type State, type WaterState } from '#core/store/state.ts';
+import { type ContainerKind, footprintM } from '#core/storage/containers/kinds.ts';
 import type { Ghost } from '../../session/ghosts.ts';
 import { type Item, type ItemsByPlace, itemsByPlaceInLots } from './items.ts';
 import { GAP_M, standOn } from './stand.ts';

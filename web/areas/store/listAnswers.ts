@@ -1,6 +1,6 @@
-import type { ListField } from '#core/containers/listFields.ts';
-import type { ColumnUnit } from '#core/containers/listSize.ts';
-import type { ListedWater } from '#core/containers/listWater.ts';
+import type { ListField } from '#core/storage/containers/listFields.ts';
+import type { ColumnUnit } from '#core/storage/containers/listSize.ts';
+import type { ListedWater } from '#core/storage/containers/listWater.ts';
 
 /** Which comes first in a date such as 3/4/2026. */
 export type First = 'day' | 'month';

@@ -1,6 +1,6 @@
-import { usualWalls, type Wall } from '#core/containers/load.ts';
-import type { BuildingFacts, PlaceFacts } from '#core/store/facts.ts';
-import type { PlaceFields } from '#core/store/fields.ts';
+import type { BuildingFacts, PlaceFacts } from '#core/areas/store/facts.ts';
+import type { PlaceFields } from '#core/areas/store/fields.ts';
+import { usualWalls, type Wall } from '#core/storage/containers/load.ts';
 import { type Draft, draft, newSubject } from '../../session/draft.ts';
 
 /** Sides of a bay that are walls, as one looks at it from its front: a load spreads where there is none. */

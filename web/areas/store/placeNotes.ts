@@ -1,6 +1,6 @@
 import { useCallback } from 'react';
-import type { PlaceFacts } from '#core/store/facts.ts';
-import { useReader } from '../../app/hooks.ts';
+import type { PlaceFacts } from '#core/areas/store/facts.ts';
+import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 

@@ -1,5 +1,5 @@
-import { type ContainerKind, footprintM } from '#core/containers/kinds.ts';
-import { type ContainerState, type WaterState, waterStates } from '#core/store/state.ts';
+import { type ContainerState, type WaterState, waterStates } from '#core/areas/store/state.ts';
+import { type ContainerKind, footprintM } from '#core/storage/containers/kinds.ts';
 import type { Item } from './items.ts';
 import type { Drawn } from './layout.ts';
 

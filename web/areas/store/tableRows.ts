@@ -1,9 +1,9 @@
 import { startTransition, useEffect, useMemo, useRef, useState } from 'react';
-import type { InLots } from '#core/lots.ts';
-import type { ContainerFacts } from '#core/store/facts.ts';
-import type { ContainerState } from '#core/store/state.ts';
-import { breathe, breathing } from '../../app/breathe.ts';
-import { useCalmWater } from '../../app/hooks.ts';
+import type { ContainerFacts } from '#core/areas/store/facts.ts';
+import type { ContainerState } from '#core/areas/store/state.ts';
+import type { InLots } from '#core/base/lots.ts';
+import { doneInLots, pause } from '../../session/lots.ts';
+import { useCalmWater } from '../../session/state.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 
@@ -24,7 +24,7 @@ export interface Row {
   readonly words: string;
 }
 
-/** So many rows are made between two breaths. */
+/** So many rows are made between two pauses. */
 const LOT = 200;
 
 /** A row for each container. A large store's are made in lots, and the table has them once all are there. */
@@ -70,11 +70,11 @@ export function useRows(): readonly Row[] {
       return list;
     }
     void (async () => {
-      const list = await breathing(make());
-      await breathe();
+      const list = await doneInLots(make());
+      await pause();
       // most are in this order already when the table sorts them
       list.sort((a, b) => compared(a.codeKey, b.codeKey));
-      await breathe();
+      await pause();
       // the table makes its lines of them when nothing more pressing waits
       if (!isOver) startTransition(() => setRows(list));
     })();

@@ -1,11 +1,11 @@
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
-import { dayOf } from '#core/calendar/day.ts';
-import { readList } from '#core/containers/list.ts';
-import { guessFields } from '#core/containers/listFields.ts';
-import { foldOnto, noFacts } from '#core/record.ts';
-import { containersTable } from '#core/store/containersTable.ts';
-import { allKinds, stateAt } from '#core/store/state.ts';
+import { foldOnto, noFacts } from '#core/areas/entries.ts';
+import { containersTable } from '#core/areas/store/containersTable.ts';
+import { allKinds, stateAt } from '#core/areas/store/state.ts';
+import { dayOf } from '#core/base/day.ts';
+import { readList } from '#core/storage/containers/list.ts';
+import { guessFields } from '#core/storage/containers/listFields.ts';
 import { isDrinkable } from '#core/water/waters.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { createClock } from '../../session/clock.ts';

@@ -1,8 +1,8 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
-import { dayOf } from '#core/calendar/day.ts';
-import { allKinds } from '#core/store/state.ts';
-import { useFacts, useToday } from '../../app/hooks.ts';
-import { type Held, held } from '../../workers/held.ts';
+import { allKinds } from '#core/areas/store/state.ts';
+import { dayOf } from '#core/base/day.ts';
+import { useFacts, useToday } from '../../session/state.ts';
+import { type KeptWorker, keptWorker } from '../../workers/keptWorker.ts';
 import type { ListAnswer, ListQuestion, ListWorker } from '../../workers/listWorker.ts';
 import type { Gallon, ListAnswers } from './listAnswers.ts';
 
@@ -50,7 +50,7 @@ export function useReadList(text: string, answers: ListAnswers, gallon: Gallon):
 
 /** What a worker makes of a list; the last answer stands until the next one comes. */
 function useAnswer(question: ListQuestion): ListAnswer {
-  const reader = useRef<Held<ListWorker> | null>(null);
+  const reader = useRef<KeptWorker<ListWorker> | null>(null);
   const [answer, setAnswer] = useState(nothingRead);
   useEffect(
     () => () => {
@@ -64,7 +64,7 @@ function useAnswer(question: ListQuestion): ListAnswer {
       setAnswer(nothingRead);
       return;
     }
-    reader.current ??= held<ListWorker>(
+    reader.current ??= keptWorker<ListWorker>(
       new Worker(new URL('../../workers/listWorker.ts', import.meta.url), { type: 'module' }),
     );
     let isWanted = true;

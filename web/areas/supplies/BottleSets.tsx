@@ -1,9 +1,9 @@
-import type { BottleEvent } from '#core/stock/supply.ts';
-import { rotaOf, setStanding } from '#core/sun/sets.ts';
-import type { SupplyFacts } from '#core/supplies/facts.ts';
-import { useFacts, useReader, useToday, useWaterState } from '../../app/hooks.ts';
+import type { SupplyFacts } from '#core/areas/supplies/facts.ts';
+import type { BottleEvent } from '#core/storage/stock/supply.ts';
+import { rotaOf, setStanding } from '#core/treatment/sun/sets.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
+import { useFacts, useReader, useToday, useWaterState } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { RegisterRow } from './RegisterRow.tsx';

@@ -1,6 +1,6 @@
-import { noCredit, targets } from '#core/ct/credit.ts';
-import { type DeviceKind, deviceKinds, type FilterDevice } from '#core/filters/device.ts';
-import { blankOf, certifiedFor } from '#core/methods/certificate.ts';
+import { noCredit, targets } from '#core/treatment/credit/credit.ts';
+import { type DeviceKind, deviceKinds, type FilterDevice } from '#core/treatment/filters/device.ts';
+import { blankOf, certifiedFor } from '#core/treatment/methods/certificate.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';

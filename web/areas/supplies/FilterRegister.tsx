@@ -1,10 +1,10 @@
-import { filterStanding } from '#core/filters/register.ts';
-import type { FilterEvent } from '#core/stock/supply.ts';
-import type { SupplyFacts } from '#core/supplies/facts.ts';
-import { useFacts, useReader, useToday } from '../../app/hooks.ts';
+import type { SupplyFacts } from '#core/areas/supplies/facts.ts';
+import type { FilterEvent } from '#core/storage/stock/supply.ts';
+import { filterStanding } from '#core/treatment/filters/register.ts';
 import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
+import { useFacts, useReader, useToday } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';

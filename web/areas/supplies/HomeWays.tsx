@@ -1,6 +1,6 @@
-import { askedOfSupplies } from '#core/supplies/asked.ts';
-import { waysByHome } from '#core/supplies/homes.ts';
-import { useFacts, useWaterState } from '../../app/hooks.ts';
+import { askedOfSupplies } from '#core/areas/supplies/demand.ts';
+import { waysByHome } from '#core/areas/supplies/homes.ts';
+import { useFacts, useWaterState } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Phrase } from '../../ui/Phrase.tsx';

@@ -1,8 +1,8 @@
-import { supplyKinds } from '#core/stock/kinds.ts';
-import { buyKits, type KitFor, type KitLine, kitLacks, kits } from '#core/supplies/kit.ts';
-import type { UnitSystem } from '#core/units/system.ts';
-import { useReader } from '../../app/hooks.ts';
+import { buyKits, type KitFor, type KitLine, kitLacks, kits } from '#core/areas/supplies/kit.ts';
+import type { UnitSystem } from '#core/base/units/system.ts';
+import { supplyKinds } from '#core/storage/stock/kinds.ts';
 import { useTyped } from '../../app/typed.ts';
+import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';

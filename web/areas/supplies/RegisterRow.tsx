@@ -1,6 +1,6 @@
 import type { ReactNode } from 'react';
-import type { Judgement } from '#core/judgement.ts';
-import { dimensionOfUnit } from '#core/units/dimension.ts';
+import type { Judgement } from '#core/base/judgement.ts';
+import { dimensionOfUnit } from '#core/base/units/dimension.ts';
 import { useTyped } from '../../app/typed.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';

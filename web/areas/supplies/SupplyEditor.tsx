@@ -1,12 +1,12 @@
 import { useMemo, useState } from 'react';
-import { bleachProducts, strengthBases } from '#core/chlorine/strength.ts';
-import { type ParameterId, parameterIds } from '#core/quality/parameters.ts';
-import { type SupplyKind, supplyKindIds, supplyKinds } from '#core/stock/kinds.ts';
-import type { SupplyFacts } from '#core/supplies/facts.ts';
-import { dimensionOfUnit } from '#core/units/dimension.ts';
+import type { SupplyFacts } from '#core/areas/supplies/facts.ts';
+import { dimensionOfUnit } from '#core/base/units/dimension.ts';
+import { type SupplyKind, supplyKindIds, supplyKinds } from '#core/storage/stock/kinds.ts';
+import { bleachProducts, strengthBases } from '#core/treatment/chlorine/strength.ts';
+import { type ParameterId, parameterIds } from '#core/water/quality/parameters.ts';
 import { Act } from '../../app/Act.tsx';
-import { useFacts } from '../../app/hooks.ts';
 import { useTyped } from '../../app/typed.ts';
+import { useFacts } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { fold, foldOnto } from '#core/record.ts';
+import { fold, foldOnto } from '#core/areas/entries.ts';
 import { hand } from '#demo/hand.ts';
 import { stamped } from '../../session/draft.ts';
 import { draftsOf, EACH, formOf } from './supplyForm.ts';

@@ -1,10 +1,10 @@
-import { type BleachProduct, bleachProducts, type StrengthBasis } from '#core/chlorine/strength.ts';
-import type { FilterDevice } from '#core/filters/device.ts';
-import type { HomeFacts } from '#core/plan/facts.ts';
-import type { ParameterId } from '#core/quality/parameters.ts';
-import type { SupplyKind } from '#core/stock/kinds.ts';
-import type { SupplyFacts } from '#core/supplies/facts.ts';
-import type { SupplySet } from '#core/supplies/fields.ts';
+import type { HomeFacts } from '#core/areas/plan/facts.ts';
+import type { SupplyFacts } from '#core/areas/supplies/facts.ts';
+import type { SupplySet } from '#core/areas/supplies/fields.ts';
+import type { SupplyKind } from '#core/storage/stock/kinds.ts';
+import { type BleachProduct, bleachProducts, type StrengthBasis } from '#core/treatment/chlorine/strength.ts';
+import type { FilterDevice } from '#core/treatment/filters/device.ts';
+import type { ParameterId } from '#core/water/quality/parameters.ts';
 import { type Draft, draft, newSubject } from '../../session/draft.ts';
 
 /** Counted by the piece, each for so many litres. */

@@ -1,4 +1,4 @@
-import type { Way } from '#core/supplies/cover.ts';
+import type { Way } from '#core/areas/supplies/cover.ts';
 import * as format from '../../texts/format.ts';
 import type { Say } from '../../texts/texts.ts';
 

@@ -1,12 +1,12 @@
 import { Link } from 'react-router';
-import { sheetAt } from '#core/bench/sheets.ts';
-import { dayOf, type Instant } from '#core/calendar/day.ts';
-import type { Duty } from '#core/duty.ts';
+import { subjectName } from '#core/areas/readings/naming.ts';
+import { sheetAt } from '#core/areas/sheets/sheets.ts';
+import type { State } from '#core/areas/store/state.ts';
+import { dayOf, type Instant } from '#core/base/day.ts';
+import type { Duty } from '#core/base/duty.ts';
 import type { Facts } from '#core/log/facts.ts';
-import { incubationAt } from '#core/quality/incubation.ts';
-import type { State } from '#core/store/state.ts';
-import { subjectName } from '#core/tests/naming.ts';
-import { useDuties, useFacts, useReader, useWaterState } from '../../app/hooks.ts';
+import { incubationAt } from '#core/water/quality/incubation.ts';
+import { useDuties, useFacts, useReader, useWaterState } from '../../session/state.ts';
 import { type TextId, useSay } from '../../texts/texts.ts';
 import { ArcClock } from '../../ui/ArcClock.tsx';
 

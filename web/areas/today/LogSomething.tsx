@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { ContainerActs } from '../../acts/ContainerActs.tsx';
-import { useFacts } from '../../app/hooks.ts';
+import { useFacts } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';

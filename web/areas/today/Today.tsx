@@ -1,13 +1,13 @@
 import { useState } from 'react';
 import { Link, useOutletContext } from 'react-router';
-import type { Duty, When } from '#core/duty.ts';
-import { catchmentsOf } from '#core/rain/known.ts';
+import { catchmentsOf } from '#core/areas/rain/known.ts';
+import type { Duty, When } from '#core/base/duty.ts';
 import { ForecastNote } from '../../acts/ForecastNote.tsx';
 import { CopyFault } from '../../app/CopyFault.tsx';
-import { useDuties, useFacts, useWaterState } from '../../app/hooks.ts';
 import { ListsTaken } from '../../app/ListsTaken.tsx';
 import { testsPath } from '../../app/paths.ts';
 import type { ShellContext } from '../../app/Shell.tsx';
+import { useDuties, useFacts, useWaterState } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';

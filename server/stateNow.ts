@@ -1,0 +1,20 @@
+import { type State, stateInLots } from '#core/areas/store/state.ts';
+import type { Facts } from '#core/log/facts.ts';
+import type { Reader } from '#web/texts/format.ts';
+import { doneInLots } from './lots.ts';
+import type { RouteContext } from './routeContext.ts';
+
+/** What was acknowledged, and the state of everything at this moment. */
+export async function stateNow({ log, clock }: Pick<RouteContext, 'log' | 'clock'>): Promise<{
+  facts: Facts;
+  state: State;
+}> {
+  const { facts } = await log.view();
+  return { facts, state: await doneInLots(stateInLots(facts, clock.now())) };
+}
+
+/** Whom the server writes for. */
+export const readerOf = ({ group }: Facts, { units = 'metric', paper }: Partial<Reader> = {}): Reader => ({
+  ...{ units, timeZone: group.timeZone },
+  ...(paper ? { paper } : {}),
+});
