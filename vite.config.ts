@@ -33,5 +33,6 @@ export default defineConfig({
     chunkSizeWarningLimit: 1200,
   },
   worker: { format: 'es' },
-  server: { port: 4870, proxy: { '/api': 'http://127.0.0.1:4871' } },
+  // `npm run dev` says where its own server listens
+  server: { proxy: { '/api': process.env.ZEOLITE_API ?? 'http://127.0.0.1:4871' } },
 });

@@ -1,5 +1,5 @@
 import * as v from 'valibot';
-import { subjectOf } from '#core/base/fields.ts';
+import { key, subjectOf } from '#core/base/fields.ts';
 import { shorts } from '#core/treatment/trains/grade.ts';
 import { originAnswers, waterIds } from '#core/water/waters.ts';
 import { printed } from './paper.ts';
@@ -36,6 +36,6 @@ export const TrainCardRequestSchema = v.object({
 /** Asks for a method as a card, with what stands in the blanks of its sentence. */
 export const MethodCardRequestSchema = v.object({
   method: name,
-  inputs: v.record(name, v.union([v.pipe(v.number(), v.finite()), name])),
+  inputs: v.record(key(100), v.union([v.pipe(v.number(), v.finite()), name])),
   ...printed,
 });

@@ -3,6 +3,7 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { createServer } from 'node:net';
 import { join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
@@ -28,7 +29,14 @@ function need(status, what) {
   process.exit(status);
 }
 
-const bin = name => join(root, 'node_modules', '.bin', name);
+/** The script of a program that a package brings: run by Node itself, it needs no shell of any kind. */
+function bin(name, packageName = name) {
+  const folder = join(root, 'node_modules', packageName);
+  const { bin: scripts } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8'));
+  return join(folder, typeof scripts === 'string' ? scripts : scripts[name]);
+}
+/** Runs such a script. */
+const script = (file, args, more) => run(process.execPath, [file, ...args], more);
 const node = (script, args = [], env = {}) =>
   run(process.execPath, ['--import', 'tsx', script, ...args], { env });
 
@@ -39,8 +47,20 @@ function ensureModules() {
   const stamp = join(root, 'node_modules', '.zeolite-lock');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return;
   console.log('Installing packages (about a minute, once) …');
-  need(run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error']), 'Installing packages');
+  const shell = process.platform === 'win32';
+  need(run('npm', ['ci', '--no-audit', '--no-fund', '--loglevel=error'], { shell }), 'Installing packages');
   writeFileSync(stamp, lock);
+}
+
+/** The first port from one on that nobody listens on, and that is not taken for something else here. */
+async function freePort(first, taken) {
+  for (let port = first; ; port++) {
+    const isFree = await new Promise(resolve => {
+      const server = createServer().once('error', () => resolve(false));
+      server.listen(port, '127.0.0.1', () => server.close(() => resolve(true)));
+    });
+    if (isFree && port !== taken) return port;
+  }
 }
 
 /** Newest change among the files that a build is made from. */
@@ -56,7 +76,7 @@ function ensureBuild() {
   const newest = Math.max(...from.map(name => newestMs(join(root, name))));
   if (existsSync(built) && statSync(built).mtimeMs >= newest) return;
   console.log('Building …');
-  need(run(bin('vite'), ['build', '--logLevel', 'warn']), 'Building');
+  need(script(bin('vite'), ['build', '--logLevel', 'warn']), 'Building');
 }
 
 /** Installs a Debian package; whether it did. */
@@ -100,12 +120,12 @@ const tally = (passed, failed) => results.push({ passed, failed });
 
 function checks() {
   const each = [
-    ['types', bin('tsc'), ['--noEmit']],
-    ['lint, format and dependency rule', bin('biome'), ['check', '--error-on-warnings']],
+    ['types', bin('tsc', 'typescript'), ['--noEmit']],
+    ['lint, format and dependency rule', bin('biome', '@biomejs/biome'), ['check', '--error-on-warnings']],
     ['dead code', bin('knip'), []],
   ];
   for (const [what, program, args] of each) {
-    const ok = run(program, args) === 0;
+    const ok = script(program, args) === 0;
     console.log(`${ok ? 'passed' : 'FAILED'}: ${what}`);
     tally(ok ? 1 : 0, ok ? 0 : 1);
   }
@@ -115,7 +135,7 @@ const report = name => join(root, 'test-results', name);
 
 function unitTests(args) {
   const file = report('vitest.json');
-  const status = run(bin('vitest'), [
+  const status = script(bin('vitest'), [
     'run',
     '--reporter=default',
     '--reporter=json',
@@ -130,7 +150,7 @@ function unitTests(args) {
 function browserTests() {
   const file = report('playwright.json');
   const env = { CHROMIUM: ensureChromium(), PLAYWRIGHT_JSON_OUTPUT_NAME: file };
-  const status = run(bin('playwright'), ['test', '--reporter=list,json'], { env });
+  const status = script(bin('playwright', '@playwright/test'), ['test', '--reporter=list,json'], { env });
   if (!existsSync(file)) return tally(0, 1);
   const { expected, unexpected, flaky } = JSON.parse(readFileSync(file, 'utf8')).stats;
   tally(expected + flaky, status === 0 ? unexpected : Math.max(1, unexpected));
@@ -151,9 +171,12 @@ const commands = {
     ensureBuild();
     process.exit(node('server/main.ts', rest));
   },
-  dev() {
-    const server = 'ZEOLITE_PORT=4871 node --watch --import tsx server/main.ts';
-    process.exit(run(bin('concurrently'), ['-k', '-n', 'server,web', server, 'vite']));
+  async dev() {
+    const api = await freePort(4871);
+    const page = await freePort(4870, api);
+    const env = { ZEOLITE_PORT: String(api), ZEOLITE_API: `http://127.0.0.1:${api}` };
+    const programs = ['node --watch --import tsx server/main.ts', `vite --port ${page} --strictPort`];
+    process.exit(script(bin('concurrently'), ['-k', '-n', 'server,web', ...programs], { env }));
   },
   check() {
     checks();
@@ -192,7 +215,7 @@ const commands = {
     const [folder] = rest;
     if (folder) process.env.ZEOLITE_MUTATE = folder;
     process.exit(
-      run(bin('stryker'), [
+      script(bin('stryker', '@stryker-mutator/core'), [
         'run',
         ...(folder ? ['-m', `${folder}/**/*.ts,!**/*.test.ts,!**/entries.ts,!**/fields.ts`] : []),
       ]),
@@ -211,4 +234,4 @@ if (!(command in commands)) {
   process.exit(2);
 }
 ensureModules();
-commands[command]();
+await commands[command]();

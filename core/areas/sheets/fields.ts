@@ -4,6 +4,7 @@ import {
   type Fields,
   fields,
   isKey,
+  key,
   line,
   litres,
   name,
@@ -108,7 +109,7 @@ const leg = fields({
 /** A sheet as it was begun: frozen, so that it reads the same when a method changes later. */
 export const sheet = fields({
   method: name(40),
-  inputs: v.record(name(40), v.union([figure, name(60)])),
+  inputs: v.record(key(40), v.union([figure, name(60)])),
   headline: text,
   steps: v.pipe(v.array(step), v.minLength(1, 'required'), v.maxLength(60)),
   /** Of a train: its methods in their order. Each earns what it earns when it is done, and not before. */

@@ -7,6 +7,7 @@ import {
   type Fields,
   fields,
   instant,
+  key,
   line,
   name,
   subjectOf,
@@ -142,7 +143,7 @@ export const filling = fields({
   /** The vessel it was poured out of: what is known of that water goes with it. */
   vessel: v.exactOptional(subjectOf('container')),
   /** What had been earned in it there, where it is poured into an empty vessel. */
-  treated: v.exactOptional(fields({ at: instant, byMethod: v.record(name(40), credit) })),
+  treated: v.exactOptional(fields({ at: instant, byMethod: v.record(key(40), credit) })),
   sealed: v.boolean(),
   printedUntil: v.exactOptional(day),
   residualMgL: v.exactOptional(between(0, 20)),
