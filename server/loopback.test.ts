@@ -49,6 +49,10 @@ it.each([
   ['a foreign origin over TLS', () => ({ host: own(), origin: `https://${own()}` }), false],
   ['an opaque origin', () => ({ host: own(), origin: 'null' }), false],
   ['a foreign name that was pointed here', () => ({ host: 'water.example' }), false],
+  ['a foreign name that begins as ours', () => ({ host: '127.0.0.1.water.example' }), false],
+  ['a foreign name that begins as ours, with a port', () => ({ host: 'localhost:80.water.example' }), false],
+  ['a foreign name that ends as ours', () => ({ host: 'water-localhost' }), false],
+  ['our address with a user before it', () => ({ host: 'water@127.0.0.1' }), false],
 ] as const)('what is stored is read by %s: %s', async (_, headers, may) => {
   for (const path of ['/api/snapshot', '/api/readings.csv', '/api/backup'])
     expect([path, await ask(path, headers())]).toEqual([path, may ? 200 : 403]);

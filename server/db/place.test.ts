@@ -1,6 +1,7 @@
 import { renameSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { afterEach, beforeEach, describe, expect, it } from 'vitest';
+import type { Snapshot } from '#contract/log.ts';
 import { addMinutes } from '#core/base/day.ts';
 import { type Hand, hand } from '#demo/hand.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
@@ -44,8 +45,13 @@ describe('the file under a running server', () => {
   it.each(Object.entries(ways))(
     '%s: nothing is acknowledged, and it is said in a sentence',
     async (_, way) => {
+      const home = h.subject('home');
+      const before = await server.get<Snapshot>('/api/snapshot');
       await way.happens();
-      const refused = await server.post([h.write('noted', 'group', { text: 'after' })]);
+      const refused = await server.post([
+        h.write('noted', 'group', { text: 'after' }),
+        h.write('home.set', home, { name: 'Beck House', people: [{}] }),
+      ]);
       expect(refused).toMatchObject({ status: 503, body: { type: 'urn:zeolite:problem:storage-gone' } });
       expect(refused.body.title).toMatch(/^The server’s data file was moved, replaced or removed/);
       const photo = await fetch(new URL('/api/photos', server.address), {
@@ -54,6 +60,9 @@ describe('the file under a running server', () => {
         body: Buffer.from('89504e470d0a1a0a0000000d49484452', 'hex'),
       });
       expect(photo.status).toBe(503);
+      // what could not be recorded is not shown either, and the log goes on from where it was
+      const after = await server.get<Snapshot>('/api/snapshot');
+      expect([after.facts, after.seq]).toEqual([before.facts, before.seq]);
       // nothing of it went into what lies there now, and what was there before is whole
       await server.stop();
       way.mend?.();

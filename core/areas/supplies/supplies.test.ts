@@ -7,7 +7,9 @@ import { credit } from '../../treatment/credit/credit.ts';
 import { caseOf, context } from '../../treatment/trains/exampleThings.ts';
 import { isBroken, tryStep } from '../../treatment/trains/step.ts';
 import { noFacts } from '../entries.ts';
+import type { State } from '../store/state.ts';
 import { coverOf, independentWays, leftOf } from './cover.ts';
+import { duties } from './duties.ts';
 import type { SupplyFacts } from './facts.ts';
 import type { SupplySet } from './fields.ts';
 import { sharedSupply, waysByHome } from './homes.ts';
@@ -44,6 +46,21 @@ describe('the day a supply is trusted to', () => {
     expect(supplyUntil({ ...pack, lastsMonths: 60, openedOn: TODAY })).toBe('2029-01-01');
     const log = [{ at: '2026-08-31T09:00:00.000Z', what: 'commissioned' as const, flowLH: 20 }];
     expect(supplyUntil({ name: 'F', kind: 'filter', lastsMonths: 6, log })).toBe('2027-02-28');
+  });
+});
+
+describe('a supply that ages', () => {
+  it('is due on its last day, past due the day after, and no longer once it is used up', () => {
+    const until = '2026-12-20';
+    const dueOn = (today: string, used: number) => {
+      const facts = keep({ name: 'T', kind: 'chlorine-tablets', amount: 50, used, expiresOn: until });
+      const found = duties(facts, { today, now: `${today}T09:00:00.000Z` } as State);
+      return found.map(d => [d.what.id, d.day, d.when, d.verdict]);
+    };
+    expect(dueOn('2026-11-25', 49)).toEqual([['duty.supply', until, 'later', 'ok']]);
+    expect(dueOn(until, 49)).toEqual([['duty.supply', until, 'now', 'ok']]);
+    expect(dueOn('2026-12-21', 49)).toEqual([['duty.supply-old', until, 'now', 'refuse']]);
+    for (const used of [50, 51]) expect(dueOn('2026-12-21', used)).toEqual([]);
   });
 });
 
