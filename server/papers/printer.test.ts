@@ -37,6 +37,15 @@ describe('the printer', () => {
     expect(start((two as PromiseFulfilledResult<Uint8Array>).value)).toBe('%PDF-');
   });
 
+  it('draws nothing for those who have gone while others were printed', async () => {
+    let isThere = true;
+    const first = printer.pdfOf(page('first'));
+    const second = printer.pdfOf(page('second'), () => isThere);
+    isThere = false;
+    await expect(second).rejects.toThrow('Nobody waits');
+    expect(start(await first)).toBe('%PDF-');
+  });
+
   it('begins a new process where the last has ended, and tells who waited for it', async () => {
     const long = page(...Array.from({ length: 3000 }, (_, i) => `line ${i}`));
     const waiting = printer.pdfOf(long);

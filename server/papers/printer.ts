@@ -9,8 +9,11 @@ import { type Part, partsOf } from './tree.ts';
 
 /** Draws papers beside the server's loop, one at a time. */
 export interface Printer {
-  /** @throws Error when the paper cannot be drawn or takes too long */
-  readonly pdfOf: (paper: ReactElement) => Promise<Uint8Array>;
+  /**
+   * @param isWanted whether somebody still waits for it when its turn comes
+   * @throws Error when the paper cannot be drawn, takes too long, or nobody waits for it
+   */
+  readonly pdfOf: (paper: ReactElement, isWanted?: () => boolean) => Promise<Uint8Array>;
   readonly close: () => void;
 }
 
@@ -64,8 +67,9 @@ export function openPrinter(): Printer {
     child = undefined;
   };
   return {
-    pdfOf: paper =>
+    pdfOf: (paper, isWanted = () => true) =>
       queued(async () => {
+        if (!isWanted()) throw new Error('Nobody waits for this paper any more.');
         const [part] = await doneInLots(partsOf(paper));
         clearTimeout(idle);
         child ??= begin().once('exit', () => {
@@ -89,7 +93,7 @@ export async function sendPaper(
   name: string,
   paper: ReactElement,
 ): Promise<void> {
-  const pdf = await printer.pdfOf(paper);
+  const pdf = await printer.pdfOf(paper, () => !res.closed);
   res
     .type('application/pdf')
     .set('Content-Disposition', `attachment; filename="${name}.pdf"`)
