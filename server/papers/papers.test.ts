@@ -1,6 +1,11 @@
+import { execFile } from 'node:child_process';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { promisify } from 'node:util';
 import type { ReactElement } from 'react';
-import { describe, expect, it } from 'vitest';
-import { labelSheets } from '#contract/labels.ts';
+import { afterAll, describe, expect, it } from 'vitest';
+import { labelSheetIds, labelSheets } from '#contract/labels.ts';
 import { fold } from '#core/areas/entries.ts';
 import { planOf, questionOf } from '#core/areas/rain/plan.ts';
 import type { MonthReport } from '#core/areas/readings/report.ts';
@@ -12,6 +17,7 @@ import type { Reader } from '#web/texts/format.ts';
 import { seeded } from '../../scripts/generate.ts';
 import { labelsPaper } from './LabelPaper.tsx';
 import { mm } from './parts.ts';
+import { openPrinter } from './printer.ts';
 import { rainPaper } from './RainPaper.tsx';
 import { reportPaper } from './ReportPaper.tsx';
 import { type Drawn, type Part, partsOf, wordsOf } from './tree.ts';
@@ -150,4 +156,73 @@ describe('a sheet of labels', () => {
       expect(words.includes('NOT FOR DRINKING')).toBe(i === 3);
     });
   });
+});
+
+describe('a label with much to say', () => {
+  const lines = [
+    ...['No chlorine was left after the dose and its one repeat: do not drink it and ask why'],
+    ...[
+      '198 L, upstream water of the silty beck below the mill',
+      'Filled 29 Nov 2026',
+      'safe-storage dose, 12.8 mL',
+    ],
+    ...['May hold nitrate and metals. Close the lid before the stair', 'by Odile'],
+  ].map((by, i) => ({ id: 'label.by', params: { by: `${i} ${by}` } }));
+  // what was found stands first in what core gives, a caution for infants last
+  const found = { id: 'state.failed.residual' };
+  const infant = { id: 'label.infant', params: { name: 'parameter.nitrate' } };
+  const label = {
+    ...{ container: 'container:1', code: 'TH-007', grade: 'label.failed', notForDrinking: true },
+    lines: [found, ...lines, infant],
+    where: 'Hall cellar, down the stair behind the stage; lamp on the hook',
+  } as never;
+  const run = promisify(execFile);
+  const printer = openPrinter();
+  const folder = mkdtempSync(join(tmpdir(), 'zeolite-'));
+  afterAll(() => {
+    printer.close();
+    rmSync(folder, { recursive: true, force: true });
+  });
+
+  it.each(labelSheetIds)(
+    'has no line over another on a sheet of %s, and says first what stops it',
+    async id => {
+      const sheet = labelSheets[id];
+      const paper = labelsPaper({
+        labels: [label],
+        sheet,
+        skip: 0,
+        urlOf: () => 'https://w.example/',
+        reader: metric,
+      });
+      const file = join(folder, `${id}.pdf`);
+      writeFileSync(file, await printer.pdfOf(paper));
+      const { stdout } = await run('pdftotext', ['-bbox', file, '-']);
+      const words = [
+        ...stdout.matchAll(/xMin="([\d.]+)" yMin="([\d.]+)" xMax="([\d.]+)" yMax="([\d.]+)">([^<]*)/g),
+      ].map(([, left, top, right, bottom, text]) => ({
+        ...{
+          left: Number(left),
+          top: Number(top),
+          right: Number(right),
+          bottom: Number(bottom),
+          text: text!,
+        },
+      }));
+      const said = words.map(w => w.text).join(' ');
+      expect(said).toMatch(/^TH-007 NOT FOR DRINKING .*No chlorine was left.* Not for infants/);
+      const bottomPt = mm(sheet.margin[1] + sheet.label[1]);
+      for (const [i, one] of words.entries()) {
+        expect(one.bottom, one.text).toBeLessThan(bottomPt);
+        for (const other of words.slice(i + 1)) {
+          const isBeside = other.left >= one.right - 0.5 || one.left >= other.right - 0.5;
+          const over = Math.min(one.bottom, other.bottom) - Math.max(one.top, other.top);
+          // boxes are as high as the tallest letter, lines a little nearer
+          expect(isBeside || over < (one.bottom - one.top) * 0.35, `${one.text} over ${other.text}`).toBe(
+            true,
+          );
+        }
+      }
+    },
+  );
 });
