@@ -143,8 +143,8 @@ describe('a sheet of labels', () => {
       left: mm(4.7 + (n % 2) * 101.6),
       top: mm(15.1 + Math.floor(n / 2) * 38.1),
     });
-    placed[0]!.forEach((label, i) => expect(label).toMatchObject(at(i + 5)));
-    placed[1]!.forEach((label, i) => expect(label).toMatchObject(at(i)));
+    for (const [i, label] of placed[0]!.entries()) expect(label).toMatchObject(at(i + 5));
+    for (const [i, label] of placed[1]!.entries()) expect(label).toMatchObject(at(i));
   });
 
   it('has on each its own code, address, hand and place, and the stop only where it is', () => {
