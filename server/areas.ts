@@ -1,4 +1,4 @@
-// The areas of the server: each gives its routes.
+// What answers beside the log: the routes of each area, and those that belong to none.
 
 export { workRoutes } from './areas/daywork.ts';
 export { rainRoutes } from './areas/rain.ts';
