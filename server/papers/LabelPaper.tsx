@@ -1,6 +1,6 @@
 import type { ReactElement } from 'react';
 import type { LabelSheet } from '#contract/labels.ts';
-import { type Label, linesToPrint } from '#core/areas/store/label.ts';
+import { cautionsOf, type Label, linesToPrint } from '#core/areas/store/label.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import { Document, FAMILY, mm, Page, Qr, StyleSheet, Text, View } from './parts.ts';
@@ -64,10 +64,12 @@ function OneLabel({
   const row = Math.floor(at / sheet.across);
   const small = h < 30;
   const qrPt = mm(Math.min(h - 5, w * 0.4));
-  const first = sayTo(reader, label.notForDrinking ? 'label.not-drinking' : label.grade);
-  const texts = [
-    first,
+  const heads = [
+    sayTo(reader, label.notForDrinking ? 'label.not-drinking' : label.grade),
     ...(label.notForDrinking && !small ? [sayTo(reader, label.grade)] : []),
+  ];
+  const texts = [
+    ...heads,
     ...linesToPrint(label).map(line => sayTo(reader, line)),
     ...(small ? [] : [label.where]),
   ];
@@ -77,6 +79,11 @@ function OneLabel({
     mm(w - 2 * PADDING_MM - GAP_MM) - qrPt,
     mm(h - 2 * PADDING_MM),
   );
+  // what nobody may miss is not left out in silence
+  const shown =
+    count < heads.length + cautionsOf(label)
+      ? [...texts.slice(1, count - 1), sayTo(reader, 'label.more')]
+      : texts.slice(1, count);
   return (
     <View
       style={[
@@ -94,8 +101,8 @@ function OneLabel({
       <Qr text={url} sizePt={qrPt} />
       <View style={{ flex: 1 }}>
         <Text style={[styles.code, { fontSize: sizePt * CODE, lineHeight: LINE }]}>{label.code}</Text>
-        <Text style={label.notForDrinking ? styles.stop : styles.code}>{first}</Text>
-        {texts.slice(1, count).map(text => (
+        <Text style={label.notForDrinking ? styles.stop : styles.code}>{heads[0]}</Text>
+        {shown.map(text => (
           <Text key={text} style={styles.line}>
             {text}
           </Text>

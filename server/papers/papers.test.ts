@@ -225,4 +225,25 @@ describe('a label with much to say', () => {
       }
     },
   );
+
+  it('says that there is more where not even its cautions have room', () => {
+    const cautions = Array.from({ length: 12 }, () => infant);
+    const wordsFor = (lines: readonly object[]) =>
+      plain(
+        wordsOf(
+          drawn(
+            labelsPaper({
+              ...{
+                labels: [{ ...(label as object), lines } as never],
+                sheet: labelSheets['letter-30'],
+                skip: 0,
+              },
+              ...{ urlOf: () => 'https://w.example/', reader: metric },
+            }),
+          ),
+        ),
+      );
+    expect(wordsFor([found, ...cautions])).toMatch(/There is more to heed: open the code$/);
+    expect(wordsFor([found, infant, ...lines])).not.toContain('There is more');
+  });
 });

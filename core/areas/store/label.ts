@@ -85,11 +85,13 @@ export function labelOf(facts: Facts, container: ContainerFacts, state: Containe
 /** Lines that keep somebody from harm. */
 const CAUTIONS = ['notice', 'left', 'infant', 'lifelong', 'overdose'].map(id => `label.${id}`);
 
+const rank = ({ id }: Message): number => (!id.startsWith('label.') ? 0 : CAUTIONS.includes(id) ? 1 : 2);
+
 /** The lines of a label in the order in which they are printed: where there is no room for all, the last are left out. */
-export function linesToPrint({ lines }: Label): Message[] {
-  const rank = ({ id }: Message) => (!id.startsWith('label.') ? 0 : CAUTIONS.includes(id) ? 1 : 2);
-  return [...lines].sort((a, b) => rank(a) - rank(b));
-}
+export const linesToPrint = ({ lines }: Label): Message[] => [...lines].sort((a, b) => rank(a) - rank(b));
+
+/** How many of them, the first, nobody may miss: what was found, and what keeps somebody from harm. */
+export const cautionsOf = ({ lines }: Label): number => lines.filter(line => rank(line) < 2).length;
 
 /** What a label says, as one text to compare: a label is printed again only when this changed. */
 export function saysOf(label: Label): string {
