@@ -122,13 +122,12 @@ const readInTest = (facts: TestFacts, { happenedAt, data }: Told<ReadingFields>)
 const readings = {
   read: kind({
     data: testReading,
-    on: ['container', 'source', 'supply', 'sheet'],
+    on: ['container', 'source', 'supply'],
     also: ['test', 'supply'],
     fold: {
       container: readInContainer,
       source: readAtSource,
       supply: readAtSupply,
-      sheet: (facts, entry) => withReading(facts, keptOf(entry)),
       test: readInTest,
     },
     guard: onRead,
@@ -141,7 +140,7 @@ const readings = {
   'test.begun': kind({
     data: testBegun,
     on: ['test'],
-    also: ['container', 'source', 'supply', 'sheet'],
+    also: ['container', 'source', 'supply'],
     fold: {
       test: {
         begins: (facts, { happenedAt, by, data }, id) => ({
@@ -156,7 +155,6 @@ const readings = {
       container: none,
       source: none,
       supply: (facts, { data }, id) => (data.kit?.supply === id ? { ...facts, used: facts.used + 1 } : facts),
-      sheet: none,
     },
     guard: onBegun,
     restsOn: none,
@@ -169,13 +167,12 @@ const readings = {
   'test.given-up': kind({
     data: testGivenUp,
     on: ['test'],
-    also: ['container', 'source', 'supply', 'sheet'],
+    also: ['container', 'source', 'supply'],
     fold: {
       test: (facts, { happenedAt }) => ({ ...facts, givenUp: happenedAt }),
       container: none,
       source: none,
       supply: none,
-      sheet: none,
     },
     guard: none,
     restsOn: none,

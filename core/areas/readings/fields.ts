@@ -18,8 +18,8 @@ import { foundWords, parameterIds, reportedAs, testMethods } from '../../water/q
 import { samplingRuleIds } from '../../water/quality/samplingPlan.ts';
 import { faultOf } from '../../water/quality/testReading.ts';
 
-/** What a reading may be of: stored water, where water comes from, a supply that treats it, a running sheet. */
-export const readable = ['container', 'source', 'supply', 'sheet'] as const;
+/** What a reading may be of: stored water, where water comes from, a supply that treats it. */
+export const readable = ['container', 'source', 'supply'] as const;
 
 const hours = between(1, 24 * 30);
 const kitC = between(0, 60);

@@ -31,7 +31,7 @@ export function readingsAt(facts: Facts, subject: Subject, parameter: ParameterI
 
 /** What is kept of the tests of any subject. */
 export const testsOf = (facts: Facts, subject: Subject): Readings | undefined =>
-  (facts.container[subject] ?? facts.source[subject] ?? facts.supply[subject] ?? facts.sheet[subject])?.tests;
+  (facts.container[subject] ?? facts.source[subject] ?? facts.supply[subject])?.tests;
 
 /** Parameters that were read at a subject. */
 export function parametersAt(facts: Facts, subject: Subject): ParameterId[] {

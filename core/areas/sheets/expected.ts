@@ -50,7 +50,7 @@ export function promiseOfDose(
   const { fill } = container;
   if (!fill) return undefined;
   const around = aroundOf(facts, container, fill, now);
-  const before = earnedIn(fill, now);
+  const before = earnedIn(fill, now, around.known);
   if (!plan.chosen.answers || plan.chosen.doseMl === 0)
     return promised(waterCase(fill, before, { ...around, isGivenUp: isGivenUp(fill, now) }));
   const contact = usualContact(question, plan);
@@ -86,7 +86,7 @@ export function promiseOfRun(
   const { fill } = container;
   if (!fill) return undefined;
   const around = aroundOf(facts, container, fill, now);
-  const before = earnedIn(fill, now);
+  const before = earnedIn(fill, now, around.known);
   const same = before.byBarrier[run.barrier] ?? noCredit;
   const isChlorineAgain = run.barrier === 'chlorine' && before.chlorine !== undefined;
   const earned: Earned = {

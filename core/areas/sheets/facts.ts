@@ -1,6 +1,5 @@
 import type { Instant } from '../../base/day.ts';
 import type { Subject } from '../../base/subject.ts';
-import type { Readings } from '../readings/facts.ts';
 import type { SheetFields, SheetOutcome, StepDone } from './fields.ts';
 
 /** A step that was done, with its reading. */
@@ -20,7 +19,6 @@ export interface SheetFacts extends SheetFields {
   readonly work?: Subject;
   readonly done: readonly SheetDone[];
   readonly photo?: string;
-  readonly tests?: Readings;
   readonly ended?: { readonly at: Instant; readonly outcome: SheetOutcome };
 }
 

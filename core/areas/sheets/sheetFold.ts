@@ -44,7 +44,7 @@ const legOf = ({
 
 /** What a begun sheet will credit stands with the very water that it was begun on; what it holds back stands with the vessel. */
 export function begunOn(facts: ContainerFacts, entry: Told<SheetFields>): ContainerFacts {
-  const { method, holds, credit, barrier, desalts, dechlorinates, legs } = entry.data;
+  const { method, holds, credit, barrier, desalts, dechlorinates, legs, uses } = entry.data;
   const removes = removedBy(entry.data);
   const run = {
     ...credit,
@@ -54,6 +54,7 @@ export function begunOn(facts: ContainerFacts, entry: Told<SheetFields>): Contai
     ...(removes ? { removes } : {}),
     ...(dechlorinates ? { dechlorinates } : {}),
     ...(legs ? { legs: legs.map(legOf) } : {}),
+    ...(uses.length > 0 ? { supplies: uses.map(use => use.supply) } : {}),
   };
   const begun = withFill(facts, fill => ({ ...fill, sheets: { ...fill.sheets, [entry.subject]: run } }));
   if (!holds) return begun;
@@ -86,8 +87,12 @@ export function legStepped(facts: ContainerFacts, entry: Told<StepDone>): Contai
   const dosed = begun?.holds
     ? withFill(facts, fill => ({ ...fill, disinfectedAt: entry.happenedAt }))
     : facts;
-  return done && passes(done, reading) ? earned(dosed, { ...done.credit, ...done }, entry.happenedAt) : dosed;
+  return done && passes(done, reading)
+    ? earned(dosed, { ...done.credit, ...done, ...suppliesOf(done) }, entry.happenedAt)
+    : dosed;
 }
+
+const suppliesOf = ({ supply }: RunLeg) => (supply ? { supplies: [supply] } : {});
 
 /** A vessel that was sanitised: it is a clean one again, and what grew or smelled in it is gone. */
 export function cleanedAt({ spoiled, ...facts }: ContainerFacts, at: Instant): ContainerFacts {
@@ -113,7 +118,7 @@ function earned(
   run: RunCredit & { readonly barrier: string },
   at: Instant,
 ): ContainerFacts {
-  const { barrier, desalts, removes, dechlorinates, holds } = run;
+  const { barrier, desalts, removes, dechlorinates, holds, supplies } = run;
   const { bacteria, viruses, protozoa, crypto } = run;
   return withFill(facts, fill => {
     // filters in series of the same kind count once, and so does a second round of anything
@@ -121,6 +126,7 @@ function earned(
     const credit = { bacteria, viruses, protozoa, crypto };
     const byMethod = { ...before, [barrier]: betterOf(before[barrier] ?? noCredit, credit) };
     const isDesalted = desalts ?? fill.treated?.isDesalted;
+    const runs = [...(fill.treated?.runs ?? []), ...(supplies ? [{ at, barrier, supplies }] : [])];
     const removed = [...(fill.treated?.removed ?? []), ...(removes ? [{ at, shares: removes }] : [])];
     const treated = {
       at,
@@ -128,6 +134,7 @@ function earned(
       byMethod,
       ...(isDesalted ? { isDesalted } : {}),
       ...(removed.length > 0 ? { removed } : {}),
+      ...(runs.length > 0 ? { runs } : {}),
     };
     return {
       ...fill,

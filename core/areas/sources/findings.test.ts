@@ -36,7 +36,7 @@ const bases = [
 }[];
 type Base = (typeof bases)[number];
 
-type Write = (h: Hand, at: Subject) => void;
+type Write = (h: Hand, at: Subject, point?: string) => void;
 interface Found {
   readonly name: string;
   readonly write: Write;
@@ -46,8 +46,8 @@ interface Found {
 
 const reading =
   (data: Partial<EntryData['read']>): Write =>
-  (h, at) =>
-    h.write('read', at, { method: 'laboratory', ...data } as EntryData['read']);
+  (h, at, point) =>
+    h.write('read', at, { method: 'laboratory', ...data, ...(point ? { point } : {}) } as EntryData['read']);
 const seen = (parameter: 'smell' | 'colour' | 'floating' | 'look', found: string): Write =>
   reading({ parameter, method: 'senses', found } as never);
 const event =
@@ -135,18 +135,38 @@ const founds: readonly Found[] = [
   { name: 'do-not-use notice', write: notice('do-not-use'), onlyAtSource: true },
 ];
 
-/** Where it was found, and when: before the water was drawn, after, in the vessel that it is in, or in one that it was poured from. */
+/**
+ * Where it was found, and when: before the water was drawn, after, at a point behind the source (a yard tap, a tanker's hose), on
+ * the roof that the source is known by, in the vessel that it is in, in one that it was poured from, while it is being treated.
+ */
 const wheres = [
   'source, before',
   'source, after',
+  'point',
+  'roof',
   'raw vessel',
   'vessel poured from',
   'poured, then found',
+  'batch',
 ] as const;
 type Where = (typeof wheres)[number];
 
+/** What falls on a roof, as the catchment is told of it. */
+const falls: Readonly<Record<string, EntryData['catchment.fouled']['what']>> = {
+  spraying: 'spraying',
+  ash: 'ash',
+};
+
+type Midway = () => void;
+
 /** A finished sheet that earns so much. */
-function sheet(h: Hand, can: Subject, method: string, of: Partial<EntryData['sheet.begun']>): void {
+function sheet(
+  h: Hand,
+  can: Subject,
+  midway: Midway,
+  method: string,
+  of: Partial<EntryData['sheet.begun']>,
+): void {
   const id = h.subject('sheet');
   h.write(
     'sheet.begun',
@@ -162,15 +182,17 @@ function sheet(h: Hand, can: Subject, method: string, of: Partial<EntryData['she
     },
     [can],
   );
+  midway();
   h.write('sheet.step', id, { step: 'run' }, [can]);
   h.write('sheet.ended', id, { outcome: 'finished', method }, [can]);
 }
 
-function bleach(h: Hand, can: Subject): void {
+function bleach(h: Hand, can: Subject, midway: Midway): void {
   h.write('batch.begun', can, {
     ...{ school: 'drops-rule', strengthSchool: 'replace-yearly', volumeL: 20, strengthMgMl: 61.8 },
     ...{ targetMgL: 6.5, doseMl: 2, way: 'tool', contactMin: 30, clarity: 'clear', temperatureC: 20, ph: 7 },
   } as EntryData['batch.begun']);
+  midway();
   h.write('checked', can, { clarity: 'clear', chemicalSmell: false });
   h.write('dosed', can, { doseMl: 2, strengthMgMl: 61.8, instructedMl: 2 });
   h.write('mixed', can, {});
@@ -182,33 +204,46 @@ function bleach(h: Hand, can: Subject): void {
 }
 
 /** What is done next. */
-const acts: readonly { readonly name: string; readonly does: (h: Hand, can: Subject) => void }[] = [
-  { name: 'store', does: () => {} },
+interface Act {
+  readonly name: string;
+  readonly does: (h: Hand, can: Subject, midway: Midway) => void;
+  /** It is not a treatment: nothing is found while it runs. */
+  readonly isBare?: true;
+  /** How it comes into the vessel, where not straight from its source. */
+  readonly by?: 'mix' | 'haul';
+}
+const nothing = () => {};
+const acts: readonly Act[] = [
+  { name: 'store', does: nothing, isBare: true },
+  { name: 'mix', does: nothing, isBare: true, by: 'mix' },
+  { name: 'haul', does: nothing, isBare: true, by: 'haul' },
   {
     name: 'boil',
-    does: (h, can) =>
-      sheet(h, can, 'boil', { credit: credit(6, 6, 6, 6), barrier: 'heat', dechlorinates: true }),
+    does: (h, can, midway) =>
+      sheet(h, can, midway, 'boil', { credit: credit(6, 6, 6, 6), barrier: 'heat', dechlorinates: true }),
   },
   {
     name: 'filter',
-    does: (h, can) => sheet(h, can, 'filter', { credit: credit(3, 3, 3, 3), barrier: 'filter:ultrafilter' }),
+    does: (h, can, midway) =>
+      sheet(h, can, midway, 'filter', { credit: credit(3, 3, 3, 3), barrier: 'filter:ultrafilter' }),
   },
   { name: 'dose', does: bleach },
   {
     name: 'sun',
-    does: (h, can) => sheet(h, can, 'sun', { credit: credit(3, 2, 2, 1), dechlorinates: true }),
+    does: (h, can, midway) =>
+      sheet(h, can, midway, 'sun', { credit: credit(3, 2, 2, 1), dechlorinates: true }),
   },
   {
     name: 'train: ceramic, bleach',
-    does: (h, can) => {
-      sheet(h, can, 'filter', { credit: credit(2, 1, 4, 4), barrier: 'filter:ceramic' });
-      bleach(h, can);
+    does: (h, can, midway) => {
+      sheet(h, can, midway, 'filter', { credit: credit(2, 1, 4, 4), barrier: 'filter:ceramic' });
+      bleach(h, can, nothing);
     },
   },
   {
     name: 'still',
-    does: (h, can) =>
-      sheet(h, can, 'distil', {
+    does: (h, can, midway) =>
+      sheet(h, can, midway, 'distil', {
         ...{ credit: credit(4, 4, 4, 4), barrier: 'heat', desalts: true as const, removes: takesAll },
         dechlorinates: true as const,
       }),
@@ -279,16 +314,48 @@ function outcome({ h, can }: Scene): ContainerState {
   return stateAt(fold(h.entries), now).containers[can]!;
 }
 
+/** Good water that is there before: what is found is of what is poured onto it. */
+const goodThere = ({ h, can }: Scene): void => {
+  h.write('filled', can, {
+    volumeL: { value: 9, known: 'measured' },
+    water: 'treated-tap',
+    sealed: true,
+  });
+};
+
+const barn: EntryData['catchment.set'] = {
+  name: 'Hall roof',
+  form: 'roof',
+  surface: 'tile',
+  lengthM: 12,
+  runM: 8,
+  runAlong: 'ground',
+  pitchDeg: 35,
+  flushMm: 1,
+  trims: [],
+  soiled: [],
+  tanks: [],
+};
+
+/** The roof that the source is known by. */
+function roofOf({ h, source }: Scene): Subject {
+  const roof = h.subject('catchment');
+  h.write('catchment.set', roof, { ...barn, source });
+  return roof;
+}
+
 /** What a finding, made somewhere, leaves of a water that something was done to. */
-function cell(base: Base, found: Found, where: Where, act: (typeof acts)[number]): ContainerState {
+function cell(base: Base, found: Found, where: Where, act: Act): ContainerState {
   const scene = setUp(base);
   const { h, source, can, from } = scene;
-  if (where === 'source, before') {
-    h.at(later(0));
-    found.write(h, source);
-  }
+  const roof = where === 'roof' ? roofOf(scene) : undefined;
+  if (act.by === 'mix') goodThere(scene);
+  h.at(later(0));
+  if (where === 'source, before') found.write(h, source);
+  if (where === 'point') found.write(h, source, 'hose');
+  if (roof) h.write('catchment.fouled', roof, { what: falls[found.name]! });
   h.at(later(1));
-  const isPoured = where === 'vessel poured from' || where === 'poured, then found';
+  const isPoured = act.by === 'haul' || where === 'vessel poured from' || where === 'poured, then found';
   fill(scene, base, isPoured ? from : can);
   h.at(later(2));
   if (where === 'vessel poured from') found.write(h, from);
@@ -298,7 +365,7 @@ function cell(base: Base, found: Found, where: Where, act: (typeof acts)[number]
   if (where === 'source, after') found.write(h, source);
   if (where === 'raw vessel') found.write(h, can);
   h.at(later(4));
-  act.does(h, can);
+  act.does(h, can, where === 'batch' ? () => found.write(h, can) : nothing);
   return outcome(scene);
 }
 
@@ -326,8 +393,11 @@ function fresh(base: Base, found: Found): string {
 const order = ['✗', '…', 'u', 'L', 'D'];
 const isNoBetter = (a: string, b: string): boolean => order.indexOf(a) <= order.indexOf(b);
 
-const applies = ({ onlyAtSource }: Found, where: Where): boolean =>
-  !onlyAtSource || where.startsWith('source');
+function applies(base: Base, found: Found, where: Where, act: Act): boolean {
+  if (where === 'roof') return base.kind === 'rain' && found.name in falls;
+  if (where === 'batch' && act.isBare) return false;
+  return !found.onlyAtSource || where.startsWith('source');
+}
 
 /** Every cell, worked out once. */
 const grid = bases.flatMap(base =>
@@ -337,7 +407,9 @@ const grid = bases.flatMap(base =>
       found,
       act,
       by: Object.fromEntries(
-        wheres.filter(where => applies(found, where)).map(where => [where, cell(base, found, where, act)]),
+        wheres
+          .filter(where => applies(base, found, where, act))
+          .map(where => [where, cell(base, found, where, act)]),
       ) as Partial<Record<Where, ContainerState>>,
     })),
   ),
@@ -357,11 +429,12 @@ function page(): string {
     '',
     'Each finding, made somewhere about a water that is else as good as its kind can be, and what is done to that water next.',
     'This page is printed by a test (`core/areas/sources/findings.test.ts`) and compared with it; the same test holds that the answer',
-    'is the same wherever the finding was made: at the source before the water was drawn or after, in the vessel it stands in,',
-    'in a vessel that it was poured out of, and there after it was poured.',
+    'is the same wherever the finding was made: at the source before the water was drawn or after, at a point behind it (a yard tap,',
+    'the hose of a tanker), on the roof that it ran off, in the vessel it stands in, in a vessel that it was poured out of, there after',
+    'it was poured, and while it is being treated. What is found in it afterwards, as drinking water, is never better than that.',
     '',
     '`D` drinking water · `L` limited protection · `u` utility · `✗` for nothing, or failed until it is followed up · `…` not to be',
-    'drunk yet. *fresh* is drunk at the source. Where two letters stand, the second is of a vessel whose own water failed a test',
+    'drunk yet. *fresh* is drunk at the source, *mix* is poured onto treated tap water, *haul* carried in another vessel and poured. Where two letters stand, the second is of a vessel whose own water failed a test',
     'while it was drinking water: it waits for a clean test as well.',
     '',
   ];
@@ -409,9 +482,34 @@ describe('what was found about a water', () => {
     const better = grid.flatMap(({ base, found, act, by }) => {
       const plain = grid.find(g => g.base === base && g.act === act && g.found.name === 'nothing')!;
       return (Object.entries(by) as [Where, ContainerState][])
-        .filter(([where, state]) => !isNoBetter(letter(state), letter(plain.by[where]!)))
+        .filter(
+          ([where, state]) =>
+            !isNoBetter(letter(state), letter((plain.by[where] ?? plain.by['source, before'])!)),
+        )
         .map(([where]) => `${base.name}, ${found.name}, ${act.name}, ${where}`);
     });
+    expect(better).toEqual([]);
+  });
+
+  it('is no better for being found in the drinking vessel, after it was treated', () => {
+    const better = bases.flatMap(base =>
+      founds.flatMap(found =>
+        acts.flatMap(act => {
+          if (found.onlyAtSource || act.by) return [];
+          const scene = setUp(base);
+          const { h, can } = scene;
+          h.at(later(1));
+          fill(scene, base, can);
+          h.at(later(4));
+          act.does(h, can, nothing);
+          found.write(h, can);
+          const [there, before] = [outcome(scene), cell(base, found, 'raw vessel', act)];
+          return isNoBetter(letter(there), letter(before))
+            ? []
+            : [`${base.name}, ${found.name}, ${act.name}`];
+        }),
+      ),
+    );
     expect(better).toEqual([]);
   });
 
@@ -474,13 +572,13 @@ describe('findings added up', () => {
           const parts = [() => fill(mixed, one, can), () => fill({ ...mixed, source: there }, other, can)];
           for (const part of isFirst ? parts : [...parts].reverse()) part();
           h.at(later(4));
-          act.does(h, can);
+          act.does(h, can, nothing);
           second.h.at(later(0));
           found.write(second.h, second.source);
           second.h.at(later(1));
           fill(second, other, second.can);
           second.h.at(later(4));
-          act.does(second.h, second.can);
+          act.does(second.h, second.can, nothing);
           expect(isNoBetter(letter(outcome(mixed)), letter(outcome(second)))).toBe(true);
         },
       ),

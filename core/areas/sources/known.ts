@@ -1,6 +1,7 @@
 import { type Day, dayOf, type Instant } from '../../base/day.ts';
 import { type Judgement, judge, message } from '../../base/judgement.ts';
 import type { Facts } from '../../log/facts.ts';
+import { isLetThrough } from '../../treatment/filters/letThrough.ts';
 import { dissolvedIn, figuresOf, type Traced, worseTraced } from '../../water/findings/dissolved.ts';
 import { type Hold, isGermFree, mostLeft } from '../../water/findings/holds.ts';
 import { type Meaning, meaningOf, mixedOf } from '../../water/findings/meaning.ts';
@@ -14,13 +15,13 @@ import { germsOf } from '../../water/quality/testReading.ts';
 import { poorerOf, type Sourced } from '../../water/waters.ts';
 import { type Care, homesOf } from '../plan/care.ts';
 import { lastFigure, lastOf } from '../readings/readings.ts';
-import type { ContainerFacts, Fill } from '../store/facts.ts';
+import type { ContainerFacts, Fill, Run } from '../store/facts.ts';
 import { type Drawn, findingsIn, originsOf, type Water as Stored, siteIn } from '../store/findings.ts';
 import type { NoticeFacts, SourceFacts } from './facts.ts';
 import { findingsAt, type Grounds, heldAt, meaningAt, siteOf } from './findings.ts';
 
 /** What bears on a water: where it came from, what authorities say, what vessels it went through, and who drinks of it. */
-export type Where = Grounds & Pick<Facts, 'notice' | 'container' | 'plan'>;
+export type Where = Grounds & Pick<Facts, 'notice' | 'container' | 'plan' | 'supply'>;
 
 /** The sources that are fetched from. */
 export const sourcesOf = (facts: Pick<Facts, 'source'>): SourceFacts[] =>
@@ -165,8 +166,21 @@ export interface Known {
   /** So much of something is dissolved in it that it is not drunk until that is taken out. */
   readonly isMineral?: true;
   readonly holds: readonly Hold[];
+  /** Barriers that earned nothing after all: germs were read behind the filter that it went through. */
+  readonly lost: readonly string[];
   /** What is said of it where it is not drunk. */
   readonly says?: Judgement;
+}
+
+/** What a water was treated with, in this vessel and in those that it was poured out of. */
+const runsOf = (water: Stored): readonly Run[] =>
+  ('batches' in water ? water.treated?.runs : water.runs) ?? [];
+
+/** Barriers of which each run went through a filter that let germs through then. */
+function lostIn({ supply }: Pick<Facts, 'supply'>, runs: readonly Run[]): string[] {
+  const isLost = ({ at, supplies }: Run) => supplies.some(id => isLetThrough(supply[id]?.tests, at));
+  const sound = new Set(runs.filter(run => !isLost(run)).map(run => run.barrier));
+  return [...new Set(runs.map(run => run.barrier))].filter(barrier => !sound.has(barrier));
 }
 
 /** What a vessel says of its own water, at a moment that something was poured out of it or that somebody asks. */
@@ -238,10 +252,15 @@ export function knownOf(facts: Where, fill: Fill, now: Instant, vessel?: Contain
     ...past.filter(d => isHeldBy([d], facts.plan.targetDays)).map(judgeDissolved),
     ...holds.filter(h => h.most === 'as-asked').map(judgeHold),
   ];
-  const [first] = says;
+  const lost = lostIn(facts, [
+    ...runsOf(fill),
+    ...poured.flatMap(p => runsOf(p.water).filter(run => run.at <= p.at)),
+  ]);
+  const [first] = lost.length > 0 ? [...says, judgeLetThrough] : says;
   return {
     sourced,
     holds,
+    lost,
     dissolved,
     past,
     ...(most === 'drinking' ? {} : { most }),
@@ -255,6 +274,11 @@ export function knownOf(facts: Where, fill: Fill, now: Instant, vessel?: Contain
 /** Why nothing that is done at home makes it fit, and the way on. */
 export const judgeStop = (stop: 'pool' | 'flood'): Judgement =>
   judge('refuse', message(`stop.${stop}`), 'who-gdwq', { remedy: message('stop.remedy') });
+
+/** Its filter held nothing back. */
+const judgeLetThrough: Judgement = judge('warn', message('state.let-through'), 'who-gdwq', {
+  remedy: message('state.let-through.remedy'),
+});
 
 /** What a finding says of a water, and what would end it. */
 export const judgeHold = ({ of, most, since }: Hold): Judgement =>

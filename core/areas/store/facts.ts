@@ -23,6 +23,8 @@ export type RunCredit = Credit & {
   readonly holds?: Hold | undefined;
   /** Of a train: what each of its methods gives when its last step is done. */
   readonly legs?: readonly RunLeg[] | undefined;
+  /** What it takes its credit from: a filter, if it is one. */
+  readonly supplies?: readonly Subject[] | undefined;
 };
 
 /** A method of a train, as its water waits for it. */
@@ -36,6 +38,14 @@ export interface RunLeg {
   readonly removes?: Removal;
   readonly dechlorinates?: true;
   readonly holds?: Hold;
+  readonly supply?: Subject | undefined;
+}
+
+/** A run that a water went through, and what it was run with: what is found out about a filter is found about that water. */
+export interface Run {
+  readonly at: Instant;
+  readonly barrier: string;
+  readonly supplies: readonly Subject[];
 }
 
 /** Where a part of a fill came from, and when it was poured in: a source, or another vessel. */
@@ -71,6 +81,8 @@ export interface PastFill {
   readonly drawnUnfit?: Fill['drawnUnfit'];
   /** Absent where an older build folded it. */
   readonly still?: Still;
+  /** What it was treated with there. */
+  readonly runs?: readonly Run[];
   /** What its vessel was found to be while it was in it. */
   readonly spoiled?: Spoiled;
 }
@@ -109,6 +121,7 @@ export interface Fill {
     readonly isDesalted?: true;
     /** What each run took of what is dissolved, by the certificate of its device. */
     readonly removed?: readonly { readonly at: Instant; readonly shares: Removal }[];
+    readonly runs?: readonly Run[];
   };
   /** When a sheet that takes germs out, or what is dissolved, was last finished on this water. */
   readonly germsTreatedAt?: Instant;

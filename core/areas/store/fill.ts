@@ -78,6 +78,7 @@ export function passedOn({ fill, past = [], ...container }: ContainerFacts, unti
   const { spoiled } = container;
   if (!fill) return past.length > 0 ? { ...container, past } : container;
   const { since, water, origin, from, ill, ended, drawnUnfit, failed: fail } = fill;
+  const runs = fill.treated?.runs;
   const gone: PastFill = {
     since,
     until,
@@ -88,6 +89,7 @@ export function passedOn({ fill, past = [], ...container }: ContainerFacts, unti
     ...(ended ? { ended } : {}),
     ...(fail ? { failed: fail } : {}),
     ...(drawnUnfit ? { drawnUnfit } : {}),
+    ...(runs ? { runs } : {}),
     still: stillTrue(fill, until),
     ...(spoiled ? { spoiled } : {}),
   };

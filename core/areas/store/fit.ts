@@ -78,9 +78,13 @@ export interface Earned {
   readonly isDesalted?: true;
 }
 
-/** What was earned in a fill so far; of what was done before germs or a cloud were found in it, nothing. */
-export function earnedIn(fill: Fill, now: Instant): Earned {
-  const { [CHLORINE]: tablets = noCredit, ...others } = fill.treated?.byMethod ?? {};
+/**
+ * What was earned in a fill so far; of what was done before germs or a cloud were found in it, nothing.
+ * @param known tells of the filters that held nothing back; absent in the fold, which knows the vessel alone
+ */
+export function earnedIn(fill: Fill, now: Instant, known?: Pick<Known, 'lost'>): Earned {
+  const byMethod = Object.entries(fill.treated?.byMethod ?? {}).filter(([by]) => !known?.lost.includes(by));
+  const { [CHLORINE]: tablets = noCredit, ...others }: Record<string, Credit> = Object.fromEntries(byMethod);
   const bleach = chlorineOf(fill, now);
   const chlorine = bleach && { ...bleach, credit: betterOf(bleach.credit, tablets) };
   const byBarrier =
@@ -207,7 +211,7 @@ export function fitnessIn(
   /** What the water was taken for. */
   readonly sourced: Sourced;
 } {
-  const { water, origin, ...rest } = waterCase(fill, earnedIn(fill, now), {
+  const { water, origin, ...rest } = waterCase(fill, earnedIn(fill, now, known), {
     vessel,
     isRefrigerated,
     known,

@@ -5,7 +5,7 @@ import type { Told } from '../../log/entry.ts';
 import type { Upcast } from '../../log/upcast.ts';
 import type { SupplyFacts } from './facts.ts';
 import { bottleLine, counted, filterLine, type SupplySet, supply } from './fields.ts';
-import { onBottles } from './guards.ts';
+import { onBottles, onRemoved } from './guards.ts';
 
 /** Version 1 knew only bleach, in millilitres. */
 const ofAnyKind: Upcast = data => {
@@ -59,7 +59,7 @@ export const entries = {
     data: nothing,
     on: ['supply'],
     fold: { supply: () => undefined },
-    guard: none,
+    guard: onRemoved,
     restsOn: none,
     words: none,
   }),

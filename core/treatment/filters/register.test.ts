@@ -5,7 +5,7 @@ import type { FilterDevice } from './device.ts';
 import { flowRatio } from './flow.ts';
 import { layeredFilter } from './layered.ts';
 import { type FilterPair, judgePair, removalShare } from './pair.ts';
-import { filterStanding } from './register.ts';
+import { filterStanding, type TestedFilter } from './register.ts';
 
 const filter = (log: Supply['log'] = [], more: Partial<Supply> = {}): Supply => ({
   id: 'supply:1',
@@ -19,7 +19,7 @@ const filter = (log: Supply['log'] = [], more: Partial<Supply> = {}): Supply => 
 });
 const TODAY = '2026-11-25';
 const on = (day: string) => `2026-${day}T10:00:00.000Z`;
-const verdict = (f: Supply) => {
+const verdict = (f: TestedFilter) => {
   const { judgement } = filterStanding(f, 'UTC', TODAY);
   return `${judgement.verdict} ${judgement.reason.id}`;
 };
@@ -30,6 +30,16 @@ describe('the filter register', () => {
     expect(verdict(filter())).toBe('warn register.not-commissioned');
     expect(verdict(filter([begun]))).toBe('ok register.fit');
     expect(filterStanding(filter([begun]), 'UTC', TODAY).visitOn).toBe('2026-04-11');
+  });
+  it('takes a filter out of use when germs were read behind it, until a clean test there', () => {
+    const germs = (day: string, value: number) =>
+      ({ parameter: 'e-coli', method: 'laboratory', at: on(day), value, point: 'outlet' }) as const;
+    const tested = (...tests: ReturnType<typeof germs>[]): TestedFilter => ({
+      ...filter([begun]),
+      tests: { 'e-coli': tests },
+    });
+    expect(verdict(tested(germs('05-01', 2)))).toBe('refuse register.germs');
+    expect(verdict(tested(germs('05-01', 2), germs('05-09', 0)))).toBe('ok register.fit');
   });
   it('condemns a filter that froze wet, whatever came after', () => {
     const log = [

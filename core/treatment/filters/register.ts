@@ -5,6 +5,10 @@ import { supplyUntil } from '../../storage/stock/until.ts';
 import type { Credit } from '../credit/credit.ts';
 import { deviceCredit } from './device.ts';
 import { FAST_SHARE, type FlowReading, flowRatio, WORN_SHARE } from './flow.ts';
+import { type FilterTests, lettingThroughSince } from './letThrough.ts';
+
+/** A filter, and what was read before and behind it. */
+export type TestedFilter = Supply & { readonly tests?: FilterTests };
 
 /** Somebody looks at each filter of a programme this often. */
 const VISIT_MONTHS = 3;
@@ -25,7 +29,7 @@ export interface FilterStanding {
 }
 
 /** A filter of the register as it stands: litres used of its life, its flow, its next visit, and whether it may be used. */
-export function filterStanding(filter: Supply, timeZone: string, today: Day): FilterStanding {
+export function filterStanding(filter: TestedFilter, timeZone: string, today: Day): FilterStanding {
   const log = filter.log ?? [];
   const flows = log.flatMap(e => (e.flowLH === undefined ? [] : [{ ...e, flowLH: e.flowLH }]));
   const [fresh, read] = [flows[0], flows.at(-1)];
@@ -55,7 +59,7 @@ const replaced = (id: string): Judgement =>
 type TimedFlow = FlowReading & { readonly at: string };
 
 function judgeFilter(
-  filter: Supply,
+  filter: TestedFilter,
   fresh: TimedFlow | undefined,
   read: TimedFlow | undefined,
   backflushedAt: string | undefined,
@@ -66,6 +70,11 @@ function judgeFilter(
   if (log.some(e => e.what === 'frozen')) return replaced('register.frozen');
   const tested = log.findLast(e => e.what === 'sound' || e.what === 'leaking');
   if (tested?.what === 'leaking') return replaced('register.leaking');
+  const sinceAt = lettingThroughSince(filter.tests);
+  if (sinceAt)
+    return judge('refuse', message('register.germs', { sinceAt }), 'who-gdwq', {
+      remedy: message('register.germs.remedy'),
+    });
   if (filter.used >= filter.amount) return replaced('register.used-up');
   const ratio = fresh && read ? flowRatio(read, fresh) : 1;
   // faster than new is no good news: a crack, or water that goes round the filter

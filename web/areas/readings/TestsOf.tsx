@@ -20,7 +20,7 @@ import { InTurn } from '../../ui/InTurn.tsx';
 function homeOf(facts: Facts, subject: Subject): string {
   if (facts.container[subject]) return `/store/${subject}`;
   if (facts.source[subject]) return `/sources/${subject}`;
-  return facts.sheet[subject] ? `/bench/${subject}` : '/supplies';
+  return '/supplies';
 }
 
 /** The tests of one subject: its follow-up where it failed, every parameter as a strip, and what was read before and behind a filter. */
@@ -66,7 +66,7 @@ export function TestsOf({ subject }: { subject: Subject }) {
       </div>
       <InTurn>
         <Pairs subject={subject} />
-        <History subject={subject} version={found ?? facts.supply[subject] ?? facts.sheet[subject]} />
+        <History subject={subject} version={found ?? facts.supply[subject]} />
       </InTurn>
     </div>
   );
