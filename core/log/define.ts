@@ -84,14 +84,44 @@ export interface AnyKind {
   readonly upcasts?: Readonly<Record<number, Upcast>>;
 }
 
-/** Declares a kind of entry; the compiler asks for what is missing, and knows the data in each of its functions. */
+/** What a fold hands back: the facts of its subject, whichever way it is written. */
+type FoldedBy<F> = F extends (...args: never[]) => infer R
+  ? R
+  : F extends { readonly begins: (...args: never[]) => infer R }
+    ? R
+    : never;
+
+/** Names in what a fold hands back that its subject's facts do not declare. */
+type Undeclared<T extends SubjectType, F> =
+  Exclude<FoldedBy<F>, undefined> extends infer R
+    ? R extends object
+      ? Exclude<keyof R, keyof FactsOf<T>>
+      : never
+    : never;
+
+/** Says which name is not among the facts of which subject; a fold that names only declared facts asks for nothing. */
+type NamesDeclaredFacts<F> = {
+  readonly [T in keyof F]: [Undeclared<T & SubjectType, F[T]>] extends [never]
+    ? unknown
+    : {
+        readonly 'this fact is not declared in facts.ts of its area': [T, Undeclared<T & SubjectType, F[T]>];
+      };
+};
+
+/**
+ * Declares a kind of entry; the compiler asks for what is missing, knows the data in each of its functions, and refuses a fold
+ * that writes a fact which its subject does not declare.
+ */
 export const kind = <
   S extends AnySchema,
   const On extends SubjectType,
   const Also extends SubjectType = never,
+  F extends { readonly [T in On | Also]: Fold<T, DataOf<S>> } = {
+    readonly [T in On | Also]: Fold<T, DataOf<S>>;
+  },
 >(
-  definition: KindDefinition<S, On, Also>,
-): KindDefinition<S, On, Also> => definition;
+  definition: Omit<KindDefinition<S, On, Also>, 'fold'> & { readonly fold: F & NamesDeclaredFacts<F> },
+): KindDefinition<S, On, Also> => definition as unknown as KindDefinition<S, On, Also>;
 
 /** A type of subject: what its facts are before anything happened, how it is named, and what it is looked up by. */
 export interface SubjectDefinition<T extends SubjectType = SubjectType> {

@@ -1,12 +1,13 @@
+import type { Only } from '../../base/only.ts';
 import type { Told } from '../../log/entry.ts';
 import type { SheetEnd, StepDone } from '../sheets/fields.ts';
 import { passes } from '../sheets/sheets.ts';
 import type { BatchFacts, WorkFacts } from './facts.ts';
 
-export const changed = (
+export const changed = <R extends BatchFacts>(
   facts: WorkFacts,
   is: (batch: BatchFacts) => boolean,
-  change: (of: BatchFacts) => BatchFacts,
+  change: (of: BatchFacts) => Only<R, BatchFacts>,
 ): WorkFacts => ({ ...facts, batches: facts.batches.map(b => (is(b) ? change(b) : b)) });
 
 /** A step on the sheet of a batch is a step of the day's work; a reading that does not pass leaves it undone. */

@@ -1,5 +1,6 @@
 import { type Day, dayOf, type Instant } from '../../base/day.ts';
 import { type Judgement, judge, message, type Params } from '../../base/judgement.ts';
+import type { Only } from '../../base/only.ts';
 import type { Subject } from '../../base/subject.ts';
 import type { Facts } from '../../log/facts.ts';
 import { isAlarm, judgeReading, type Purpose } from '../../water/quality/limits.ts';
@@ -46,7 +47,11 @@ export function alarmed<F extends Alarmed & { readonly tests?: Readings }>(
   return { ...facts, alarms: [...closed, ...openAlarms(facts), open] };
 }
 
-const changed = <F extends Alarmed>(facts: F, of: string, change: (a: Alarm) => Alarm): F =>
+const changed = <F extends Alarmed, R extends Alarm>(
+  facts: F,
+  of: string,
+  change: (a: Alarm) => Only<R, Alarm>,
+): F =>
   facts.alarms?.some(a => a.entry === of)
     ? { ...facts, alarms: facts.alarms.map(a => (a.entry === of ? change(a) : a)) }
     : facts;

@@ -1,3 +1,4 @@
+import type { Only } from '../../base/only.ts';
 import type { Told } from '../../log/entry.ts';
 import type { Batch, BatchCheck, BatchEvent, DoseInstruction } from '../../treatment/chlorine/batch.ts';
 import { isRunning, standingOf } from '../../treatment/chlorine/batch.ts';
@@ -7,7 +8,7 @@ import type { Dose, Leaving } from './fields.ts';
 
 // What entries make of the batches of a fill: each takes the fill as it was and gives it as it is.
 
-function onLast(fill: Fill, change: (batch: Batch) => Batch): Fill {
+function onLast<R extends Batch>(fill: Fill, change: (batch: Batch) => Only<R, Batch>): Fill {
   const last = fill.batches.at(-1);
   return last ? { ...fill, batches: [...fill.batches.slice(0, -1), change(last)] } : fill;
 }
