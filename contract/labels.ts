@@ -1,5 +1,7 @@
 import * as v from 'valibot';
+import { unitSystems } from '#core/base/units/system.ts';
 import { SubjectSchema } from './entry.ts';
+import { printed } from './paper.ts';
 
 /** A sheet of labels: page and label sizes in mm, how many across and down, where the first one begins. */
 export interface LabelSheet {
@@ -65,5 +67,6 @@ export const LabelRequestSchema = v.object({
   /** Labels already gone from the first sheet. */
   skip: v.pipe(v.number(), v.integer('whole'), v.minValue(0), v.maxValue(29)),
   address: v.pipe(v.string(), v.url('url'), v.regex(/^https?:\/\//i, 'url'), v.maxLength(200, 'too-long')),
-  units: v.picklist(['metric', 'US', 'imperial']),
+  units: v.picklist(unitSystems),
+  language: printed.language,
 });

@@ -11,6 +11,7 @@ import type { Logger } from 'pino';
 import { pinoHttp } from 'pino-http';
 import { routes } from '#contract/routes.ts';
 import { LINES_TYPE } from '#contract/snapshotLines.ts';
+import { readyForAll } from '#web/texts/catalogue.ts';
 import * as areas from './areas.ts';
 import { jsonBodies } from './bodies.ts';
 import type { Clock } from './clock.ts';
@@ -55,6 +56,7 @@ const isCompressed = (req: Request, res: Response): boolean => {
 
 /** Puts the server together; `main.ts` listens. */
 export async function createApp({ file, clock, logger, demo = false, copiesInto }: AppOptions): Promise<App> {
+  await readyForAll();
   const database = await openDatabase(file);
   const stream = openStream();
   const folder = dirname(file);

@@ -167,6 +167,7 @@ describe('problems', () => {
   const answered = (error: unknown) => {
     const sent: { status?: number; body?: string } = {};
     const res = {
+      req: { acceptsLanguages: () => ['tlh', 'en'] },
       status: (status: number) => {
         sent.status = status;
         return res;

@@ -1,6 +1,7 @@
 import type { ErrorRequestHandler, RequestHandler, Response } from 'express';
 import { PROBLEM_TYPE, type Problem, type ProblemKind, problemType } from '#contract/problem.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
+import { languageFor } from '#web/texts/languages.ts';
 
 const statusOf: Record<ProblemKind, number> = {
   invalid: 422,
@@ -16,8 +17,9 @@ const statusOf: Record<ProblemKind, number> = {
   internal: 500,
 };
 
-/** In the catalogue's own words: whoever reads it is not known yet, and reads no figures in it. */
-const titleOf = (kind: ProblemKind): string => sayTo({ units: 'metric', timeZone: 'UTC' }, `problem.${kind}`);
+/** In the words of the catalogue, in the language that the request asks for; a title has no figures in it. */
+const titleOf = (kind: ProblemKind, languages: readonly string[] = []): string =>
+  sayTo({ units: 'metric', timeZone: 'UTC', language: languageFor(languages).tag }, `problem.${kind}`);
 
 /** A problem on its way to the client. */
 export class ProblemError extends Error {
@@ -30,12 +32,16 @@ export class ProblemError extends Error {
   }
 }
 
-export function problemOf(kind: ProblemKind, more: Partial<Problem> = {}): Problem {
-  return { type: problemType(kind), title: titleOf(kind), status: statusOf[kind], ...more };
+export function problemOf(
+  kind: ProblemKind,
+  more: Partial<Problem> = {},
+  languages: readonly string[] = [],
+): Problem {
+  return { type: problemType(kind), title: titleOf(kind, languages), status: statusOf[kind], ...more };
 }
 
 export function sendProblem(res: Response, kind: ProblemKind, more: Partial<Problem> = {}): void {
-  const problem = problemOf(kind, more);
+  const problem = problemOf(kind, more, res.req.acceptsLanguages());
   res.status(problem.status).type(PROBLEM_TYPE).send(JSON.stringify(problem));
 }
 

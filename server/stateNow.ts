@@ -1,6 +1,7 @@
 import { type State, stateInLots } from '#core/areas/store/state.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { Reader } from '#web/texts/format.ts';
+import { languageFor } from '#web/texts/languages.ts';
 import { doneInLots } from './lots.ts';
 import type { RouteContext } from './routeContext.ts';
 
@@ -14,7 +15,10 @@ export async function stateNow({ log, clock }: Pick<RouteContext, 'log' | 'clock
 }
 
 /** Whom the server writes for. */
-export const readerOf = ({ group }: Facts, { units = 'metric', paper }: Partial<Reader> = {}): Reader => ({
-  ...{ units, timeZone: group.timeZone },
+export const readerOf = (
+  { group }: Facts,
+  { units = 'metric', paper, language }: Partial<Reader> = {},
+): Reader => ({
+  ...{ units, timeZone: group.timeZone, language: languageFor(language ? [language] : []).tag },
   ...(paper ? { paper } : {}),
 });

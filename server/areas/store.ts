@@ -62,7 +62,7 @@ export function storeRoutes(given: RouteContext): Router {
   const { db } = given.database;
   const router = Router();
   router.post(routes.labels, async (req, res) => {
-    const { containers, sheet, skip, address, units } = parsed(LabelRequestSchema, req.body);
+    const { containers, sheet, skip, address, ...printed } = parsed(LabelRequestSchema, req.body);
     const { facts, state } = await stateNow(given);
     const pauseIfDue = pauses();
     const labels: Label[] = [];
@@ -79,7 +79,7 @@ export function storeRoutes(given: RouteContext): Router {
       skip,
       urlOf: label =>
         new URL(facts.supply[label.container] ? '/supplies' : `/store/${label.container}`, address).href,
-      reader: readerOf(facts, { units }),
+      reader: readerOf(facts, printed),
     });
     await sendPaper(res, given.printer, 'labels', paper);
   });

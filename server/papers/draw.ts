@@ -1,21 +1,15 @@
-import { createRequire } from 'node:module';
 import { type DocumentProps, Font, Path, renderToBuffer, Svg } from '@react-pdf/renderer';
 import QRCode from 'qrcode';
 import { createElement, type ReactElement } from 'react';
+import { faces } from './fonts.ts';
+import { printable } from './letters.ts';
 import { QR, type QrCode } from './parts.ts';
 import type { Drawn, Part } from './tree.ts';
 
-// The fonts of the application, for what is printed: static files, each subset under a name of its own.
-
-const require = createRequire(import.meta.url);
-const font = (weight: number, subset: string) =>
-  require.resolve(
-    `@fontsource/atkinson-hyperlegible-next/files/atkinson-hyperlegible-next-${subset}-${weight}-normal.woff`,
-  );
-for (const subset of ['latin', 'latin-ext']) {
+for (const { family, file } of Object.values(faces).flat()) {
   Font.register({
-    family: subset,
-    fonts: [400, 700].map(fontWeight => ({ src: font(fontWeight, subset), fontWeight })),
+    family,
+    fonts: ([400, 700] as const).map(weight => ({ src: file(weight), fontWeight: weight })),
   });
 }
 // codes and names are not broken in the middle
@@ -37,7 +31,7 @@ function DrawnQr({ text, sizePt }: QrCode) {
 }
 
 function elementOf(part: Drawn): ReactElement | string {
-  if (typeof part === 'string') return part;
+  if (typeof part === 'string') return printable(part);
   const { type, props, children } = part;
   if (type === QR) return createElement(DrawnQr, props as unknown as QrCode);
   return createElement(type, props, ...children.map(elementOf));

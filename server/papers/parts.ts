@@ -1,5 +1,6 @@
 import type * as Pdf from '@react-pdf/renderer';
 import type { FC } from 'react';
+import { faces } from './fonts.ts';
 
 // What a paper is made of, by the names that its writer knows (a test compares them). A paper is put together beside the
 // server's loop and drawn in a process of its own: the writer itself, which is large, is loaded there only.
@@ -26,8 +27,10 @@ export interface QrCode {
 export const QR = 'QR';
 export const Qr = named<FC<QrCode>>(QR);
 
-/** The family of every page; its type knows one name, and the writer takes several. */
-export const FAMILY = ['latin', 'latin-ext'] as unknown as string;
+/** The families of every page, of all scripts; its type knows one name, and the writer takes several. */
+export const FAMILY = Object.values(faces)
+  .flat()
+  .map(face => face.family) as unknown as string;
 
 const PT_PER_MM = 72 / 25.4;
 /** Millimetres in points. */

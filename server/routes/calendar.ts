@@ -2,6 +2,7 @@ import { Readable } from 'node:stream';
 import { pipeline } from 'node:stream/promises';
 import { Router } from 'express';
 import ical, { type ICalEventData } from 'ical-generator';
+import { PrintedRequestSchema } from '#contract/paper.ts';
 import { routes } from '#contract/routes.ts';
 import { dutiesInLots } from '#core/areas/duties.ts';
 import type { State } from '#core/areas/store/state.ts';
@@ -10,6 +11,7 @@ import type { Facts } from '#core/log/facts.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import type { Reader } from '#web/texts/format.ts';
 import { doneInLots, pauses } from '../lots.ts';
+import { parsed } from '../parsed.ts';
 import type { RouteContext } from '../routeContext.ts';
 import { readerOf, stateNow } from '../stateNow.ts';
 
@@ -86,10 +88,11 @@ async function* calendarFile(facts: Facts, state: State, reader: Reader): AsyncG
 /** All dates, for the calendars that people have already. */
 export function calendarRoutes(given: RouteContext): Router {
   const router = Router();
-  router.get(routes.calendar, async (_req, res) => {
+  router.get(routes.calendar, async (req, res) => {
+    const printed = parsed(PrintedRequestSchema, req.query);
     const { facts, state } = await stateNow(given);
     res.type('text/calendar').set('Content-Disposition', 'attachment; filename="water.ics"');
-    await pipeline(Readable.from(calendarFile(facts, state, readerOf(facts))), res);
+    await pipeline(Readable.from(calendarFile(facts, state, readerOf(facts, printed))), res);
   });
   return router;
 }

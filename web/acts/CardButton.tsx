@@ -1,5 +1,6 @@
 import { toast } from 'sonner';
 import { download } from '../app/download.ts';
+import { posted } from '../session/asked.ts';
 import { usePrinted } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
@@ -16,11 +17,7 @@ export function CardButton({ path, of, file }: Props) {
   const say = useSay();
   const printed = usePrinted();
   const take = async () => {
-    const res = await fetch(path, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ ...of, ...printed }),
-    }).catch(() => undefined);
+    const res = await fetch(path, posted({ ...of, ...printed })).catch(() => undefined);
     if (res?.ok) download(await res.blob(), file);
     else toast.error(say('safe.card.fault'));
   };

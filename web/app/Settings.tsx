@@ -2,6 +2,7 @@ import { type Paper, papers } from '#contract/paper.ts';
 import { type UnitSystem, unitSystems } from '#core/base/units/system.ts';
 import { personChanged, type Theme, themes } from '../person/person.ts';
 import { useAppDispatch, useAppSelector, usePrinted } from '../session/state.ts';
+import { chooseLanguage, languages, pageLanguage } from '../texts/languages.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
@@ -22,6 +23,7 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
       <Sentence>
         <Phrase
           text="settings.sentence"
+          cases={{ languages: languages.length > 1 ? 'many' : 'one' }}
           blanks={{
             name: (
               <TextBlank
@@ -44,6 +46,14 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
                 value={paper ?? (units === 'US' ? 'letter' : 'a4')}
                 onValue={next => dispatch(personChanged({ paper: next }))}
                 choices={papers.map(value => ({ value, label: say(`paper.${value}`) }))}
+              />
+            ),
+            language: (
+              <ChoiceBlank<string>
+                label={say('settings.language')}
+                value={pageLanguage.tag}
+                onValue={chooseLanguage}
+                choices={languages.map(({ tag, name }) => ({ value: tag, label: name }))}
               />
             ),
             theme: (

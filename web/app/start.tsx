@@ -10,10 +10,13 @@ import { idbStorage } from '../session/idbStorage.ts';
 import { keptByBrowser } from '../session/logSlice.ts';
 import { createSession, type Session } from '../session/session.ts';
 import { ReaderProvider, useReaderOfPage } from '../session/state.ts';
+import { pageLanguage } from '../texts/languages.ts';
 import { fetchLayers, router } from './router.tsx';
 
 /** Connects to the server that this page came from, and draws the application. */
 export async function start(root: HTMLElement): Promise<void> {
+  const { tag, dates, direction } = pageLanguage;
+  Object.assign(document.documentElement, { lang: dates ?? tag, dir: direction });
   const storage = idbStorage(isKept => session.store.dispatch(keptByBrowser(isKept)));
   const session: Session = createSession({ api: serverApi, clock: createClock(), storage, openConnection });
   void session.connect().then(fetchLayers);

@@ -14,6 +14,7 @@ import { LINES_TYPE, lotOfLine, type SnapshotHead } from '#contract/snapshotLine
 import type { Entry } from '#core/areas/entries.ts';
 import type { Subject } from '#core/base/subject.ts';
 import type { SubjectFacts } from '#core/log/facts.ts';
+import { asked } from './asked.ts';
 import { pause } from './lots.ts';
 
 /** What a session asks of its server. */
@@ -64,7 +65,7 @@ async function ownBody<T>(res: Response, type: string): Promise<T | undefined> {
 async function ask<T>(path: string, init?: RequestInit): Promise<T> {
   let res: Response;
   try {
-    res = await fetch(path, init);
+    res = await fetch(path, asked(init));
   } catch {
     throw new NoAnswer('no answer');
   }

@@ -22,6 +22,7 @@ import type { Facts } from '#core/log/facts.ts';
 import type { Reach } from '#core/planning/need/reach.ts';
 import { unitsAtFirst } from '../person/person.ts';
 import type { Reader } from '../texts/format.ts';
+import { pageLanguage } from '../texts/languages.ts';
 import type { SessionClock } from './clock.ts';
 import { type Draft, drawPassing, stamped } from './draft.ts';
 import { useDayIn, useSession, useStateNow } from './hooks.ts';
@@ -51,11 +52,15 @@ export function useReader(): ReaderToday {
 /** The units that this person reads: chosen here, or the group's, or guessed. */
 export const useUnits = (): UnitSystem => useReader().units;
 
-/** What a page is told that this person prints: their units, and their paper where they said which. */
-export function usePrinted(): { readonly units: UnitSystem; readonly paper?: Paper } {
+/** What a page is told that this person prints: their units and language, and their paper where they said which. */
+export function usePrinted(): {
+  readonly units: UnitSystem;
+  readonly language: string;
+  readonly paper?: Paper;
+} {
   const units = useUnits();
   const paper = useAppSelector(s => s.person.paper);
-  return useMemo(() => ({ units, ...(paper ? { paper } : {}) }), [units, paper]);
+  return useMemo(() => ({ units, language: pageLanguage.tag, ...(paper ? { paper } : {}) }), [units, paper]);
 }
 
 /** The day that it is where the group is. */

@@ -2,7 +2,8 @@ import i18next from 'i18next';
 import type { Message, Params } from '#core/base/judgement.ts';
 import type { Reader } from './format.ts';
 import * as format from './format.ts';
-import { catalogue, language } from './languages.ts';
+import { type Language, languages, pageLanguage } from './languages.ts';
+import { learn, speaking } from './tongue.ts';
 
 /** What stands in a format's brackets: `nouns(one: day; other: days)`. */
 type Words = Readonly<Record<string, unknown>>;
@@ -19,10 +20,10 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
   dose: (value: number, { units }) => format.dose(value, units),
   bothDoses: (value: number, { units }) => format.bothDoses(value, units),
   // words for the person's own units, where a label or an axis says them
-  volumes: (_, { units }) => i18next.t(`unit.volumes.${units}`),
-  aVolume: (_, { units }) => i18next.t(`unit.volume.${units}`),
-  loads: (_, { units }) => i18next.t(`unit.loads.${units}`),
-  lengths: (_, { units }) => i18next.t(`unit.lengths.${units}`),
+  volumes: (_, reader) => t(`unit.volumes.${reader.units}`, reader),
+  aVolume: (_, reader) => t(`unit.volume.${reader.units}`, reader),
+  loads: (_, reader) => t(`unit.loads.${reader.units}`, reader),
+  lengths: (_, reader) => t(`unit.lengths.${reader.units}`, reader),
   temperature: (value: number, { units }) => format.temperature(value, units),
   kg: (value: number, { units }) => format.kg(value, units),
   loadFigure: (value: number, { units }) => format.loadFigure(value, units),
@@ -45,10 +46,10 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
   weekday: (value: string, { today }) => format.weekday(value, today),
   time: (value: string, { timeZone }) => format.time(value, timeZone),
   moment: (value: string, { timeZone }) => format.dayAndTime(value, timeZone),
-  text: (value: string, reader) => i18next.t(value, { reader }),
+  text: (value: string, reader) => t(value, reader),
   // what a hand wrote stands as it was written, beside the reasons that the catalogue knows
-  own: (value: string, reader) => (value.startsWith('why.') ? i18next.t(value, { reader }) : value),
-  texts: (value: string, reader) => format.list(value.split(',').map(id => i18next.t(id, { reader }))),
+  own: (value: string, reader) => (value.startsWith('why.') ? t(value, reader) : value),
+  texts: (value: string, reader) => format.list(value.split(',').map(id => t(id, reader))),
   hour: (value: string, { timeZone }) => format.hour(value, timeZone),
 };
 
@@ -63,17 +64,20 @@ const withFigures = (text: string): string =>
     return `{{${name},`;
   });
 
-const translation = Object.fromEntries(
-  Object.entries(catalogue).map(([id, text]) => [id, withFigures(text)]),
-);
+/** Says on the page, and to whoever reads its log, that a text is missing: a person reads its id instead. */
+function missing(id: string): string {
+  console.error(`the catalogue has no text "${id}"`);
+  return id;
+}
 
 await i18next.init({
-  lng: language,
-  resources: { [language]: { translation } },
+  lng: pageLanguage.tag,
+  resources: {},
   keySeparator: false,
   nsSeparator: false,
   interpolation: { escapeValue: false, defaultVariables: figures },
   returnNull: false,
+  parseMissingKeyHandler: missing,
 });
 for (const [name, write] of Object.entries(formats)) {
   i18next.services.formatter?.add(
@@ -83,14 +87,34 @@ for (const [name, write] of Object.entries(formats)) {
   );
 }
 
+/** Makes a language ready to be written in. */
+async function ready(language: Language): Promise<void> {
+  const { texts } = await learn(language);
+  i18next.addResourceBundle(
+    language.tag,
+    'translation',
+    Object.fromEntries(Object.entries(texts).map(([id, text]) => [id, withFigures(text)])),
+  );
+}
+await ready(pageLanguage);
+
+/** Makes every language ready: a server writes for readers of each. */
+export const readyForAll = (): Promise<unknown> => Promise.all(languages.map(ready));
+
+const tagOf = ({ language }: Reader): string =>
+  language !== undefined && i18next.hasResourceBundle(language, 'translation') ? language : pageLanguage.tag;
+
+const t = (id: string, reader: Reader, values: Params = {}): string =>
+  speaking(reader.language, () => i18next.t(id, { ...values, reader, lng: tagOf(reader) }));
+
 /** Says a text of the catalogue to a reader, in their units: on a screen, in a calendar, on a printed label. */
 export function sayTo(reader: Reader, text: string | Message, params?: Params): string {
   const id = typeof text === 'string' ? text : text.id;
   const values = typeof text === 'string' ? params : text.params;
-  if (values) return i18next.t(id, { ...values, reader });
+  if (values) return t(id, reader, values);
   const said = saidTo.get(reader) ?? new Map<string, string>();
   saidTo.set(reader, said);
-  const known = said.get(id) ?? i18next.t(id, { reader });
+  const known = said.get(id) ?? t(id, reader);
   said.set(id, known);
   return known;
 }

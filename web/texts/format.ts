@@ -4,7 +4,7 @@ import type { Dimension } from '#core/base/units/dimension.ts';
 import type { DecimalMark } from '#core/base/units/number.ts';
 import { fahrenheitOf, KG_PER_LB, M_PER_FT, type UnitSystem } from '#core/base/units/system.ts';
 import { fromLitres, litresPer, STANDARD_DROPS_PER_ML } from '#core/base/units/volume.ts';
-import { catalogue, languageTag } from './languages.ts';
+import { inEachTongue, type Tongue, tongue } from './tongue.ts';
 
 /** How numbers are written for one person: the system of units and the group's time zone. */
 export interface Reader {
@@ -12,32 +12,23 @@ export interface Reader {
   readonly timeZone: string;
   /** The day it is: what is far from it is dated with its year. */
   readonly today?: Day;
+  /** The language that is read; the page's own where nobody said. */
+  readonly language?: string | undefined;
   /** What is printed on; by the units until somebody says. */
   readonly paper?: Paper;
 }
 
 const NBSP = '\u00a0';
-/** A writer of numbers or dates that is made when it is first needed: each costs milliseconds, which opening a page should not pay. */
-function lazily<T, V>(make: () => { format(value: V): T }): (value: V) => T {
-  let made: { format(value: V): T } | undefined;
-  return value => {
-    made ??= make();
-    return made.format(value);
-  };
+/** A writer of numbers or dates, made when its tongue first needs it: each costs milliseconds, which opening a page should not pay. */
+function writer<T, V>(make: (of: Tongue) => { format(value: V): T }): (value: V) => T {
+  const own = inEachTongue(make);
+  return value => own().format(value);
 }
-/** Marks of a number as the person's locale has them, as typed ones are read (decimal.ts); figures as they are on keyboards. */
-const numberLocale = new Intl.Locale(globalThis.navigator?.language ?? 'en-GB', { numberingSystem: 'latn' });
-
-/**
- * Dates are in the language of the texts, the day before the month by its name: "26 Nov 2026" is read one way by everybody,
- * whatever order of figures they are used to.
- */
-const dateLocale = languageTag === 'en' ? 'en-GB' : languageTag;
 
 const numbers = (options: Intl.NumberFormatOptions) =>
-  lazily<string, number>(() => new Intl.NumberFormat(numberLocale, options));
+  writer<string, number>(of => new Intl.NumberFormat(of.numbers, options));
 const datesWith = (options: Intl.DateTimeFormatOptions) =>
-  lazily<string, Date>(() => new Intl.DateTimeFormat(dateLocale, options));
+  writer<string, Date>(of => new Intl.DateTimeFormat(of.dates, options));
 
 const figures = numbers({ maximumSignificantDigits: 3 });
 const tenths = numbers({ maximumFractionDigits: 1 });
@@ -48,15 +39,15 @@ export function number(value: number): string {
   return Math.abs(value) >= 100 ? whole(value) : figures(value);
 }
 
-const plurals = new Intl.PluralRules(languageTag);
-
 /** The word for what a figure counts, in the form that the language has for it. */
 const word = (unit: 'day' | 'drop' | 'test' | 'piece', value: number): string =>
-  catalogue[`unit.${unit}_${plurals.select(value)}`] ?? catalogue[`unit.${unit}_other`] ?? unit;
+  tongue().texts[`unit.${unit}_${tongue().plurals.select(value)}`] ??
+  tongue().texts[`unit.${unit}_other`] ??
+  unit;
 
 /** A number and what it counts, in the form that the language has for it: "1 day", "2 days". */
 export function counted(value: number, nouns: Readonly<Record<string, unknown>>): string {
-  return `${number(value)} ${String(nouns[plurals.select(value)] ?? nouns.other)}`;
+  return `${number(value)} ${String(nouns[tongue().plurals.select(value)] ?? nouns.other)}`;
 }
 
 /** A log removal in tenths, rounded down: credit is never rounded up. The 1e-9 keeps 0.3 from being written 0.2. */
@@ -252,8 +243,9 @@ export function weekday(value: Day, today: Day | undefined): string {
 const zonedKept = new Map<string, Intl.DateTimeFormat>();
 
 function zoned(name: string, options: Intl.DateTimeFormatOptions, timeZone: string): Intl.DateTimeFormat {
-  const key = `${name} ${timeZone}`;
-  const made = zonedKept.get(key) ?? new Intl.DateTimeFormat(dateLocale, { ...options, timeZone });
+  const { dates } = tongue();
+  const key = `${dates} ${name} ${timeZone}`;
+  const made = zonedKept.get(key) ?? new Intl.DateTimeFormat(dates, { ...options, timeZone });
   zonedKept.set(key, made);
   return made;
 }
@@ -264,13 +256,11 @@ export const clockOf = (locale: Intl.Locale | string): Intl.DateTimeFormatOption
     ? { hour: 'numeric', minute: '2-digit', hour12: true }
     : { hour: '2-digit', minute: '2-digit', hour12: false };
 
-// asked once: each writer of dates costs milliseconds
-let ownClock: Intl.DateTimeFormatOptions | undefined;
+const ownClock = inEachTongue(of => clockOf(of.numbers));
 
 /** Wall-clock time in the group's zone, as the person's clocks show it: "14:24", "2:24 pm". */
 export function time(value: Instant, timeZone: string): string {
-  ownClock ??= clockOf(numberLocale);
-  return zoned('time', ownClock, timeZone).format(new Date(value));
+  return zoned('time', ownClock(), timeZone).format(new Date(value));
 }
 
 export function dayAndTime(value: Instant, timeZone: string): string {
@@ -288,15 +278,13 @@ export function hour(value: Instant, timeZone: string): string {
   return `${date}, ${time(value, timeZone)}`;
 }
 
-const lists = lazily<string, readonly string[]>(
-  () => new Intl.ListFormat(dateLocale, { type: 'conjunction' }),
-);
+const lists = writer<string, readonly string[]>(of => new Intl.ListFormat(of.dates, { type: 'conjunction' }));
 
 /** Words one after another: "viruses, Giardia and Cryptosporidium". */
 export const list = (words: readonly string[]): string => lists(words);
 
-const listings = lazily<string, readonly string[]>(
-  () => new Intl.ListFormat(dateLocale, { type: 'unit', style: 'short' }),
+const listings = writer<string, readonly string[]>(
+  of => new Intl.ListFormat(of.dates, { type: 'unit', style: 'short' }),
 );
 
 /** Names one after another, without a last "and": codes, homes, what a kit lacks. */
@@ -305,7 +293,7 @@ export const listing = (names: readonly string[]): string => listings(names);
 /** Steps one after another, as a line that begins like a sentence. */
 export const chain = (steps: readonly string[]): string => {
   const said = listing(steps);
-  return said.charAt(0).toLocaleUpperCase(languageTag) + said.slice(1);
+  return said.charAt(0).toLocaleUpperCase(tongue().tag) + said.slice(1);
 };
 
 /** Minutes and seconds of a running clock; hours when there are any. */

@@ -1,22 +1,57 @@
-import { readText } from '../kept.ts';
-import en from './en.json' with { type: 'json' };
-import { pseudo } from './pseudo.ts';
+import { keepText, readText } from '../kept.ts';
 
-type Catalogue = Readonly<Record<string, string>>;
+/** The texts of a language by their ids. */
+export type Texts = Readonly<Record<string, string>>;
+
+/** A language that the texts are in. */
+export interface Language {
+  /** BCP 47. Plural forms, months and lists follow from it. */
+  readonly tag: string;
+  /** What it is called by those who speak it. */
+  readonly name: string;
+  /** Whose order of a date is written, where it is another's than the tag's own. */
+  readonly dates?: string;
+  readonly direction: 'ltr' | 'rtl';
+  /** The letters that it is printed with (server/papers/fonts.ts). */
+  readonly script: 'latin';
+  readonly texts: () => Promise<Texts>;
+}
+
+const english = (): Promise<Texts> =>
+  import('./en.json', { with: { type: 'json' } }).then(module => module.default);
 
 /**
- * Catalogues by language: another one is a file beside `en.json` and a line here. The pseudo-language is for tests: what stands
- * in plain letters on a screen that is drawn in it does not come from the catalogue.
+ * The languages, the one that every text is written in first. Another is a file of texts beside `en.json` and a line here; it is loaded
+ * when it is chosen. Dates stand with the day before the name of the month: "26 Nov 2026" is read one way by everybody.
  */
-const catalogues: Readonly<Record<string, () => Catalogue>> = { en: () => en, pseudo: () => pseudo(en) };
+export const languages: readonly Language[] = [
+  { tag: 'en', name: 'English', dates: 'en-GB', direction: 'ltr', script: 'latin', texts: english },
+];
+
+/** For tests: what stands in plain letters on a screen that is drawn in it does not come from the catalogue. */
+const pseudoLanguage: Language = {
+  ...languages[0]!,
+  tag: 'pseudo',
+  texts: async () => (await import('./pseudo.ts')).pseudo(await english()),
+};
 
 const KEY = 'zeolite.language';
 
-const wanted = readText('local', KEY) ?? 'en';
+const tagged = (tag: string | undefined): Language | undefined =>
+  tag === pseudoLanguage.tag ? pseudoLanguage : languages.find(l => l.tag === tag);
 
-/** The language that this page is in, and its texts. */
-export const language: string = Object.hasOwn(catalogues, wanted) ? wanted : 'en';
-export const catalogue: Catalogue = catalogues[language]!();
+/** The first of a list of wishes, as a browser sends it, that there is: "fr-CH" is served by "fr". @example languageFor(['fr-CH', 'en']).tag */
+export const languageFor = (wishes: readonly string[]): Language =>
+  wishes.map(wish => tagged(wish) ?? tagged(wish.split('-')[0])).find(language => language !== undefined) ??
+  languages[0]!;
 
-/** The language whose plural forms, months and lists its texts have. */
-export const languageTag = language === 'pseudo' ? 'en' : language;
+const chosen = tagged(readText('local', KEY));
+
+/** The language of this page: the person's choice at this browser, else the first of the browser's own that there is. */
+export const pageLanguage: Language = chosen ?? languageFor(globalThis.navigator?.languages ?? []);
+
+/** Keeps a person's language with the browser, as their units are, and draws the page anew in it; what is half typed stays. */
+export function chooseLanguage(tag: string): void {
+  keepText('local', KEY, tag);
+  globalThis.location.reload();
+}

@@ -1,4 +1,5 @@
 import { useRef } from 'react';
+import { number } from '../texts/format.ts';
 import { useWidth } from './useWidth.ts';
 
 export interface ScaleMark {
@@ -105,7 +106,7 @@ export function RuleScale(props: Props) {
               fontSize="13"
               fill="var(--ash)"
             >
-              {tick.toLocaleString('en-GB')}
+              {number(tick)}
             </text>
           </g>
         ))}

@@ -6,6 +6,7 @@ import { routes } from '#contract/routes.ts';
 import { catchmentsOf } from '#core/areas/rain/known.ts';
 import { yearCvOf } from '#core/areas/rain/plan.ts';
 import { download, sectionPng, sectionSvg } from '../../app/download.ts';
+import { posted } from '../../session/asked.ts';
 import { useFacts, usePrinted } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -97,11 +98,7 @@ export function TakeOutRain({ answered, drawing }: Props) {
     chart?.toBlob(blob => blob && download(blob, 'rain-curve.png'), 'image/png');
   };
   const asPdf = async () => {
-    const res = await fetch(routes.rainPdf, {
-      method: 'POST',
-      headers: { 'Content-Type': 'application/json' },
-      body: JSON.stringify({ plan, ...printed }),
-    }).catch(() => undefined);
+    const res = await fetch(routes.rainPdf, posted({ plan, ...printed })).catch(() => undefined);
     if (res?.ok) return download(await res.blob(), 'rain.pdf');
     toast.error(say('rain.out.no-pdf'));
     return undefined;

@@ -8,6 +8,7 @@ import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft } from '../../session/draft.ts';
 import { useFacts, useReader, useWaterState } from '../../session/state.ts';
+import { pageLanguage } from '../../texts/languages.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -48,7 +49,14 @@ export function LabelDialog({ only, onClose }: { only?: readonly string[]; onClo
   const make = async () => {
     const ids = labels.map(l => l.container.id);
     const skip = Math.min(across * down, first ?? 1) - 1;
-    const made = await askLabels({ containers: ids, sheet, skip, address, units });
+    const made = await askLabels({
+      containers: ids,
+      sheet,
+      skip,
+      address,
+      units,
+      language: pageLanguage.tag,
+    });
     if (typeof made === 'string') {
       toast.error(say('problem.not-recorded', { title: made }));
       return;

@@ -1,6 +1,7 @@
 import { Popover } from 'radix-ui';
 import { routes } from '#contract/routes.ts';
 import { download, sectionPng, sectionSvg } from '../../app/download.ts';
+import { usePrinted } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 
@@ -14,6 +15,7 @@ const files = [
 /** Everything in open formats: tables, the log, the calendar, the drawing. */
 export function TakeOut() {
   const say = useSay();
+  const printed = usePrinted();
   const drawing = () => document.querySelector<SVGSVGElement>('[data-section]');
   const item = 'flex min-h-9 items-center px-2 text-left hover:bg-pool-2';
   const svg = () => {
@@ -36,7 +38,12 @@ export function TakeOut() {
           className="z-30 flex w-60 flex-col border-[1.5px] border-slate bg-paper p-1"
         >
           {files.map(([name, route]) => (
-            <a key={name} href={route} download className={item}>
+            <a
+              key={name}
+              href={name === 'ics' ? `${route}?${new URLSearchParams(printed)}` : route}
+              download
+              className={item}
+            >
               {say(`export.${name}`)}
             </a>
           ))}
