@@ -15,7 +15,7 @@ import { fileURLToPath } from 'node:url';
 import { promisify } from 'node:util';
 import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 
-// What docs/adding.md says of kinds, subjects and areas is done in a copy of the project, and the copy is built and used.
+// What docs/adding.md says how to add is added to a copy of the project, and the copy is compiled and used.
 
 const root = fileURLToPath(new URL('../..', import.meta.url));
 const run = promisify(execFile);
@@ -42,6 +42,8 @@ const section = (from: string, to?: string): Piece[] => {
 const kind = section('### An entry kind', '### A subject type');
 const subject = section('### A subject type', '### An area');
 const area = section('### An area');
+/** A container kind, a school, a method, a language. */
+const data = section('## A container kind', '## What can happen');
 
 function put(copy: string, { path, isAdded, within, code }: Piece): void {
   const file = join(copy, path);
@@ -54,9 +56,10 @@ function added(before: string, path: string, within: string | undefined, code: s
   if (!within) return before + code;
   const imports = code.match(/^import .*\n/gm) ?? [];
   const member = code.replace(/^import .*\n/gm, '');
-  const opening = `const ${within} = {\n`;
-  expect(before).toContain(opening);
-  return imports.join('') + before.replace(opening, opening + member);
+  const opening = new RegExp(`const ${within}\\b[^=]*= [{[]\\n?`);
+  expect(before).toMatch(opening);
+  const isList = /^'[^']*',\n$/.test(member);
+  return imports.join('') + before.replace(opening, open => open + (isList ? member.trim() : member));
 }
 
 let copy: string;
@@ -75,7 +78,13 @@ beforeAll(() => {
   ])
     cpSync(join(root, name), join(copy, name), { recursive: true });
   symlinkSync(join(root, 'node_modules'), join(copy, 'node_modules'));
-  for (const piece of [...kind, ...subject, ...area]) put(copy, piece);
+  for (const piece of [...data, ...kind, ...subject, ...area]) put(copy, piece);
+  // its words are a speaker's to write; here one of them tells which was read
+  const german = readFileSync(join(copy, 'web/texts/en.json'), 'utf8').replace(
+    /"problem.not-found": ".*"/,
+    '"problem.not-found": "Das gibt es hier nicht"',
+  );
+  writeFileSync(join(copy, 'web/texts/de.json'), german);
   writeFileSync(
     join(copy, 'core.json'),
     JSON.stringify({ extends: './tsconfig.json', include: ['core'], exclude: ['**/*.test.ts'] }),
@@ -106,7 +115,9 @@ describe('adding', () => {
     expect(lines(subject)).toHaveLength(1);
     expect(new Set(own(area).map(dirname))).toEqual(new Set(['core/areas/book', 'web/areas/book']));
     expect(lines(area)).toHaveLength(2);
-    for (const path of own([...subject, ...area])) expect(existsSync(join(root, path)), path).toBe(false);
+    expect(own(data)).toEqual(['core/treatment/methods/airing.ts']);
+    for (const path of own([...data, ...subject, ...area]))
+      expect(existsSync(join(root, path)), path).toBe(false);
   });
 
   it(
@@ -122,6 +133,11 @@ describe('adding', () => {
         caughtMm: 12.5,
         duties: ['duty.gauge'],
         said: ['Gauge Roof set up', '12.5 mm read', 'Rinsed 2 times'],
+        jug: 'jug-15l 14.25',
+        goodUntil: '2026-04-10 three months, 3 months',
+        method: '5\u00a0L, five times over',
+        problem: 'Das gibt es hier nicht',
+        languages: ['12.5 mm read', '12,5 mm read'],
         differing: [],
       });
     },
@@ -159,6 +175,9 @@ import { dutiesAt } from '#core/areas/duties.ts';
 import { stateAt } from '#core/areas/store/state.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import { addMinutes } from '#core/base/day.ts';
+import { seedKinds, usableL } from '#core/storage/containers/kinds.ts';
+import { goodUntil } from '#core/storage/rotation/goodUntil.ts';
+import { methodOf } from '#core/treatment/methods/methods.ts';
 import { hand } from '#demo/hand.ts';
 import { removeFolder, startServer, tempFolder } from './testServer.ts';
 
@@ -181,6 +200,10 @@ const [fault] = wrong.body.errors;
 const snapshot = await server.get('/api/snapshot');
 const { differing } = await server.replay();
 const reader = { units: 'metric', timeZone: 'UTC' };
+const jug = seedKinds.find(k => k.id === 'jug-15l');
+const kept = { water: 'treated-tap', lasting: { by: 'rule' }, filledOn: '2026-01-10', sealed: true, lightProof: false, place: { dark: true }, timeZone: 'UTC' };
+const rule = goodUntil(kept, 'three-months');
+const nowhere = await fetch(new URL('/api/nowhere', server.address), { headers: { 'Accept-Language': 'de-CH, en;q=0.5' } });
 console.log(JSON.stringify({
   statuses: [set.status, more.status],
   refused: refused.body.judgements[0].reason.id,
@@ -189,6 +212,11 @@ console.log(JSON.stringify({
   duties,
   said: [setUp, read, rinsed].map(entry => sayTo(reader, wordsOf(entry, facts))),
   differing,
+  jug: jug.id + ' ' + usableL(jug),
+  goodUntil: rule.day + ' ' + sayTo(reader, rule.rule.rule),
+  method: sayTo(reader, methodOf('airing').answer({ volumeL: 5 }, {}).headline),
+  problem: (await nowhere.json()).title,
+  languages: ['en', 'de'].map(language => sayTo({ ...reader, language }, wordsOf(read, facts))),
 }));
 await server.stop();
 removeFolder(folder);

@@ -116,12 +116,10 @@ export const kind = <
   S extends AnySchema,
   const On extends SubjectType,
   const Also extends SubjectType = never,
-  F extends { readonly [T in On | Also]: Fold<T, DataOf<S>> } = {
-    readonly [T in On | Also]: Fold<T, DataOf<S>>;
-  },
+  F = unknown,
 >(
-  definition: Omit<KindDefinition<S, On, Also>, 'fold'> & { readonly fold: F & NamesDeclaredFacts<F> },
-): KindDefinition<S, On, Also> => definition as unknown as KindDefinition<S, On, Also>;
+  definition: KindDefinition<S, On, Also> & { readonly fold: F & NamesDeclaredFacts<F> },
+): KindDefinition<S, On, Also> => definition;
 
 /** A type of subject: what its facts are before anything happened, how it is named, and what it is looked up by. */
 export interface SubjectDefinition<T extends SubjectType = SubjectType> {

@@ -34,7 +34,7 @@ function faultsOf(texts: Texts, first: Texts, tag: string): string[] {
 }
 
 const [first] = languages;
-const english = await first!.texts();
+const english = await first.texts();
 
 describe('the languages', () => {
   it.each(languages.map(l => [l.tag, l] as const))(
@@ -70,7 +70,7 @@ describe('a reader', () => {
   });
 
   it('reads texts, plurals, numbers and dates of the language that they chose, beside others', async () => {
-    await learn({ ...first!, tag: 'de', dates: 'de-DE', texts: async () => english });
+    await learn({ ...first, tag: 'de', dates: 'de-DE', texts: async () => english });
     expect(litres(1.5, 'metric')).toBe('1.5\u00a0L');
     expect(speaking('de', () => litres(1.5, 'metric'))).toBe('1,5\u00a0L');
     expect(litres(1.5, 'metric')).toBe('1.5\u00a0L');

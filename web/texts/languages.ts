@@ -17,22 +17,29 @@ export interface Language {
   readonly texts: () => Promise<Texts>;
 }
 
-const english = (): Promise<Texts> =>
-  import('./en.json', { with: { type: 'json' } }).then(module => module.default);
-
 /**
- * The languages, the one that every text is written in first. Another is a file of texts beside `en.json` and a line here; it is loaded
- * when it is chosen. Dates stand with the day before the name of the month: "26 Nov 2026" is read one way by everybody.
+ * The language that every text is written in first. Dates stand with the day before the name of the month: "26 Nov 2026" is read
+ * one way by everybody.
  */
-export const languages: readonly Language[] = [
-  { tag: 'en', name: 'English', dates: 'en-GB', direction: 'ltr', script: 'latin', texts: english },
-];
+const english: Language = {
+  tag: 'en',
+  name: 'English',
+  dates: 'en-GB',
+  direction: 'ltr',
+  script: 'latin',
+  texts: () => import('./en.json', { with: { type: 'json' } }).then(module => module.default),
+};
+
+/** The others: each is a file of texts beside `en.json` and a line here, loaded when it is chosen. */
+const others: readonly Language[] = [];
+
+export const languages: readonly [Language, ...Language[]] = [english, ...others];
 
 /** For tests: what stands in plain letters on a screen that is drawn in it does not come from the catalogue. */
 const pseudoLanguage: Language = {
-  ...languages[0]!,
+  ...english,
   tag: 'pseudo',
-  texts: async () => (await import('./pseudo.ts')).pseudo(await english()),
+  texts: async () => (await import('./pseudo.ts')).pseudo(await english.texts()),
 };
 
 const KEY = 'zeolite.language';

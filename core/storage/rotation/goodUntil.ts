@@ -105,7 +105,8 @@ function fullTerm(c: KeepingCase, school: RotationSchoolId): DateRule {
   if (row.months !== undefined) return monthsRule(c, `rule.${c.water}`, row.months, row.source);
   // The longer schools hold only for what they were taught for: sealed and kept from light.
   const keepsDark = c.lightProof || c.place.dark === true;
-  const held = school === 'cautious' || (c.sealed && keepsDark) ? school : 'cautious';
+  const isLonger = rotationSchools[school].months > rotationSchools.cautious.months;
+  const held = !isLonger || (c.sealed && keepsDark) ? school : 'cautious';
   const { months, source } = rotationSchools[held];
   return monthsRule(c, held === school ? `rule.${held}` : 'rule.held-to-cautious', months, source);
 }
