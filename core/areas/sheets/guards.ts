@@ -9,6 +9,7 @@ import { filterStanding } from '../../treatment/filters/register.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import { needsWater, ofContainer } from '../store/guards.ts';
 import { runningBatch } from '../store/state.ts';
+import type { SupplyFacts } from '../supplies/facts.ts';
 import type { Dose, SheetEnd, SheetFields, StepDone } from './fields.ts';
 import { sheetAt } from './sheets.ts';
 import { isDosed, judgeTreating, secondDose } from './treating.ts';
@@ -93,6 +94,7 @@ export function onSheetBegun(facts: Facts, entry: Told<SheetFields>, now: Instan
   }
   for (const { supply: id, amount } of entry.data.uses) {
     const supply = facts.supply[id];
+    judgements.push(...judgeFilter(facts, supply, now));
     const left = supply ? supply.amount - supply.used : 0;
     if (left < amount)
       judgements.push(
@@ -116,9 +118,16 @@ function judgeDevice(facts: Facts, { subject, data }: Told<StepDone>, now: Insta
   const { legs = [], steps } = facts.sheet[subject]!;
   const place = (id: string) => steps.findIndex(step => step.id === id);
   const leg = legs.find(l => place(data.step) <= place(l.last));
-  const supply = leg?.supply ? facts.supply[leg.supply] : undefined;
+  return judgeFilter(facts, leg?.supply ? facts.supply[leg.supply] : undefined, now);
+}
+
+/** Why a filter may not be used; nothing of any other supply. */
+function judgeFilter(
+  { group: { timeZone } }: Pick<Facts, 'group'>,
+  supply: SupplyFacts | undefined,
+  now: Instant,
+): Judgement[] {
   if (supply?.kind !== 'filter') return [];
-  const { timeZone } = facts.group;
   const { judgement } = filterStanding(supply, timeZone, dayOf(now, timeZone));
   return judgement.verdict === 'refuse' ? [judgement] : [];
 }

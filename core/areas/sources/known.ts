@@ -16,7 +16,14 @@ import { poorerOf, type Sourced } from '../../water/waters.ts';
 import { type Care, homesOf } from '../plan/care.ts';
 import { lastFigure, lastOf } from '../readings/readings.ts';
 import type { ContainerFacts, Fill, Run } from '../store/facts.ts';
-import { type Drawn, findingsIn, originsOf, type Water as Stored, siteIn } from '../store/findings.ts';
+import {
+  type Drawn,
+  findingsIn,
+  originsOf,
+  type Poured,
+  type Water as Stored,
+  siteIn,
+} from '../store/findings.ts';
 import type { NoticeFacts, SourceFacts } from './facts.ts';
 import { findingsAt, type Grounds, heldAt, meaningAt, siteOf } from './findings.ts';
 
@@ -172,9 +179,20 @@ export interface Known {
   readonly says?: Judgement;
 }
 
-/** What a water was treated with, in this vessel and in those that it was poured out of. */
 const runsOf = (water: Stored): readonly Run[] =>
   ('batches' in water ? water.treated?.runs : water.runs) ?? [];
+
+/** What a water was treated with, in its vessel and in those that it was poured out of. */
+const runsThrough = (fill: Fill, poured: readonly Poured[]): readonly Run[] => [
+  ...runsOf(fill),
+  ...poured.flatMap(p => runsOf(p.water).filter(run => run.at <= p.at)),
+];
+
+/** What was read at the filters that a water went through: where it changes, so may what the water is. */
+export const testsBearingOn = (facts: Pick<Facts, 'container' | 'supply'>, fill: Fill): object[] =>
+  runsThrough(fill, originsOf(facts, fill).poured)
+    .flatMap(run => run.supplies)
+    .flatMap(id => facts.supply[id]?.tests ?? []);
 
 /** Barriers of which each run went through a filter that let germs through then. */
 function lostIn({ supply }: Pick<Facts, 'supply'>, runs: readonly Run[]): string[] {
@@ -252,10 +270,7 @@ export function knownOf(facts: Where, fill: Fill, now: Instant, vessel?: Contain
     ...past.filter(d => isHeldBy([d], facts.plan.targetDays)).map(judgeDissolved),
     ...holds.filter(h => h.most === 'as-asked').map(judgeHold),
   ];
-  const lost = lostIn(facts, [
-    ...runsOf(fill),
-    ...poured.flatMap(p => runsOf(p.water).filter(run => run.at <= p.at)),
-  ]);
+  const lost = lostIn(facts, runsThrough(fill, poured));
   const [first] = lost.length > 0 ? [...says, judgeLetThrough] : says;
   return {
     sourced,

@@ -4,7 +4,7 @@ import { addMinutes } from '../../base/day.ts';
 import type { Subject } from '../../base/subject.ts';
 import { credit } from '../../treatment/credit/credit.ts';
 import { dutiesAt } from '../duties.ts';
-import { fold, guard } from '../entries.ts';
+import { fold, foldOnto, guard } from '../entries.ts';
 import type { ReadingFields } from '../readings/fields.ts';
 import { carriedOf } from './fit.ts';
 import { stateAt } from './state.ts';
@@ -105,6 +105,12 @@ describe('germs that were read behind a filter', () => {
         d => d.id === `filter:${filter}` && d.verdict === 'refuse',
       ),
     ).toBe(true);
+    // a server and a browser fold what comes onto the facts that they have, and keep what did not change
+    const before = fold(h.entries.slice(0, -1));
+    expect(stateAt(before, later(3)).containers[one]!.counts).toBe('drinking');
+    const onto = foldOnto(before, h.entries.slice(-1));
+    expect(stateAt(onto, later(3)).containers[one]!.counts).toBe('utility');
+    expect(stateAt(onto, later(3)).containers[other]!.counts).toBe('utility');
     h.at(later(4));
     run(one, 'boil', 'heat', 6);
     expect(at(one, later(5)).counts).toBe('drinking');
@@ -112,6 +118,18 @@ describe('germs that were read behind a filter', () => {
     h.at(later(6));
     behind(filter, 0);
     expect(at(other, later(7)).counts).toBe('utility');
+  });
+
+  it('refuse a sheet that would run through it', () => {
+    const filter = kept('Bucket filter');
+    const can = drum('U-3');
+    h.write('filled', can, { volumeL: { value: 100, known: 'measured' }, water: 'rain', sealed: true });
+    run(can, 'filter', 'filter:ultrafilter', 3, filter);
+    const begun = h.entries.find(e => e.kind === 'sheet.begun')!;
+    const judged = () => guard(facts(), begun, later(1)).map(j => `${j.verdict} ${j.reason.id}`);
+    expect(judged()).not.toContain('refuse register.germs');
+    behind(filter, 4);
+    expect(judged()).toContain('refuse register.germs');
   });
 
   it('keep the filter from being forgotten', () => {

@@ -19,7 +19,7 @@ import { incubationAt } from '../../water/quality/incubation.ts';
 import { asItComes } from '../../water/waters.ts';
 import { neighboursOf, watchOfNeighbour } from '../readings/alarms.ts';
 import { sheetAt } from '../sheets/sheets.ts';
-import { type Known, knownOf, mainsGrade, watchOfDissolved } from '../sources/known.ts';
+import { type Known, knownOf, mainsGrade, testsBearingOn, watchOfDissolved } from '../sources/known.ts';
 import type { ContainerFacts, Fill } from './facts.ts';
 import { originsOf } from './findings.ts';
 import { fitnessIn, isGivenUp, vesselOf } from './fit.ts';
@@ -363,6 +363,7 @@ const kept = new WeakMap<ContainerFacts, Kept>();
 const bearingOn = (facts: Facts, container: ContainerFacts): readonly object[] => [
   ...(container.fill?.from ? wheresOf(facts, container.fill) : []),
   ...Object.values(facts.notice),
+  ...(container.fill ? testsBearingOn(facts, container.fill) : []),
   ...(container.fill ? neighboursOf(facts, container, container.fill).map(n => n.alarm) : []),
   // who drinks of it, how many fell ill, and what was washed off
   facts.home,
