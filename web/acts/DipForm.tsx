@@ -1,6 +1,8 @@
 import { useMemo } from 'react';
+import { dipped } from '#core/areas/rain/fields.ts';
 import { catchmentInto, roofAt } from '#core/areas/rain/known.ts';
 import { kindOf } from '#core/areas/store/state.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { dipL, type TankForm } from '#core/rain/catchment/dip.ts';
 import { standingAreaM2 } from '#core/storage/containers/kinds.ts';
 import { Act } from '../app/Act.tsx';
@@ -93,8 +95,7 @@ export function DipForm({ container, onDone }: ActFormProps) {
                 label={say('dip.depth')}
                 dimension="lengthCm"
                 value={depth}
-                least={0}
-                most={1000}
+                {...boundsOf(dipped, 'depthCm')}
                 fault={isTooDeep ? 'dip.too-deep' : undefined}
                 onValue={setDepth}
                 autoFocus

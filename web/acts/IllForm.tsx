@@ -1,4 +1,6 @@
 import { useMemo } from 'react';
+import { illness } from '#core/areas/sources/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import type { Subject } from '#core/base/subject.ts';
 import { Act } from '../app/Act.tsx';
 import { useTyped } from '../app/typed.ts';
@@ -52,9 +54,7 @@ export function IllForm({ subject, onDone }: { subject: Subject; onDone: () => v
                 dimension="people"
                 value={people}
                 onValue={setPeople}
-                least={1}
-                most={10_000}
-                wholeNumbers
+                {...boundsOf(illness, 'people')}
               />
             ),
             home: (

@@ -1,3 +1,5 @@
+import { plan as planFields } from '#core/areas/plan/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import {
   type AnimalKind,
   animalRates,
@@ -69,9 +71,7 @@ export function OthersList() {
             visitors !== plan.visitors &&
             void recordAndTell([draft('plan.set', 'plan', { visitors })], say('plan.changed'))
           }
-          least={0}
-          most={5000}
-          wholeNumbers
+          {...boundsOf(planFields, 'visitors')}
         />
         <span>
           {say('plan.visitors')} <span className="text-small text-ash">{say('plan.visitors-note')}</span>
@@ -85,9 +85,8 @@ export function OthersList() {
             dimension="number"
             value={countOf(kind)}
             onValue={n => setAnimals(kind, n)}
-            least={0}
-            most={100000}
             wholeNumbers
+            {...boundsOf(planFields, 'animals.count')}
           />
           <span>
             {say(`animal.${kind}`)}{' '}
@@ -105,8 +104,7 @@ export function OthersList() {
                 dimension="massKg"
                 value={massOf(kind)}
                 onValue={massKg => setMass(kind, massKg)}
-                least={0.2}
-                most={120}
+                {...boundsOf(planFields, 'animals.massKg')}
               />
             )}
           </span>
@@ -121,9 +119,8 @@ export function OthersList() {
             dimension="number"
             value={usersOf(kind)}
             onValue={n => setUsers(kind, n)}
-            least={0}
-            most={100000}
             wholeNumbers
+            {...boundsOf(planFields, 'institutions.users')}
           />
           <span>
             {say(`institution.${kind}`)}{' '}

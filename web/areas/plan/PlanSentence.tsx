@@ -1,4 +1,6 @@
 import type { PlanFields } from '#core/areas/plan/fields.ts';
+import { plan as planFields } from '#core/areas/plan/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { freshShares, type NeedSchoolId, needSchools } from '#core/planning/need/need.ts';
 import { type Climate, climateFactor, dayLadder } from '#core/planning/need/rates.ts';
 import { useFacts } from '../../session/state.ts';
@@ -46,9 +48,7 @@ function DaysBlank({ plan, set }: Props) {
       dimension="timeDays"
       value={plan.targetDays}
       onValue={targetDays => targetDays !== undefined && set({ targetDays })}
-      least={1}
-      most={3650}
-      wholeNumbers
+      {...boundsOf(planFields, 'targetDays')}
     />
   );
 }
@@ -106,8 +106,7 @@ function OwnRuleBlanks({ plan, set }: Props) {
             dimension="volumeL"
             value={ownRule.drinkingL}
             onValue={drinkingL => drinkingL !== undefined && set({ ownRule: { ...ownRule, drinkingL } })}
-            least={1}
-            most={200}
+            {...boundsOf(planFields, 'ownRule.drinkingL')}
           />
         ),
         utility: (
@@ -117,8 +116,7 @@ function OwnRuleBlanks({ plan, set }: Props) {
             dimension="volumeL"
             value={ownRule.utilityL}
             onValue={utilityL => utilityL !== undefined && set({ ownRule: { ...ownRule, utilityL } })}
-            least={0}
-            most={500}
+            {...boundsOf(planFields, 'ownRule.utilityL')}
           />
         ),
       }}
@@ -151,8 +149,7 @@ function ReserveBlank({ plan, set }: Props) {
       dimension="percent"
       value={Math.round(plan.reserveShare * 100)}
       onValue={share => share !== undefined && set({ reserveShare: share / 100 })}
-      least={0}
-      most={200}
+      {...boundsOf(planFields, 'reserveShare', 100)}
     />
   );
 }

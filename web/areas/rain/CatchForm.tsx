@@ -1,8 +1,9 @@
 import { useMemo } from 'react';
 import type { CatchmentFacts } from '#core/areas/rain/facts.ts';
-import { type CatchWay, catchWays } from '#core/areas/rain/fields.ts';
+import { type CatchWay, catchWays, caught } from '#core/areas/rain/fields.ts';
 import { areaOf, dueL, flushHoldsL, GUESS_SPREAD, roofAt, tanksOf } from '#core/areas/rain/known.ts';
 import { kindOf } from '#core/areas/store/state.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import type { Provenance } from '#core/base/units/amount.ts';
 import { SPRAY_US_CM } from '#core/rain/catchment/attended.ts';
 import { dipL } from '#core/rain/catchment/dip.ts';
@@ -123,8 +124,7 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
                 label={say('catch.gauge')}
                 dimension="lengthMm"
                 value={gaugeMm}
-                least={0}
-                most={1825}
+                {...boundsOf(caught, 'gaugeMm')}
                 onValue={setGauge}
                 autoFocus
               />
@@ -207,8 +207,7 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
                 label={say('catch.flushed')}
                 dimension="volumeL"
                 value={flushedL}
-                least={0}
-                most={5000}
+                {...boundsOf(caught, 'flushedL')}
                 onValue={setFlushed}
               />
             ),
@@ -229,8 +228,7 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
                 label={say('catch.spread')}
                 dimension="percent"
                 value={spreadPercent}
-                least={1}
-                most={90}
+                {...boundsOf(caught, 'caughtL.spread', 100)}
                 onValue={setSpread}
               />
             ),
@@ -239,8 +237,7 @@ export function CatchForm({ catchment: c, onDone }: { catchment: CatchmentFacts;
                 label={say('catch.conductivity')}
                 dimension="conductivityUsCm"
                 value={conductivityUsCm}
-                least={0}
-                most={100_000}
+                {...boundsOf(caught, 'conductivityUsCm')}
                 placeholder={say('catch.conductivity.unread')}
                 onValue={setConductivity}
               />

@@ -1,8 +1,9 @@
 import { useMemo, useState } from 'react';
 import type { CatchmentFacts } from '#core/areas/rain/facts.ts';
 import type { CatchmentFields } from '#core/areas/rain/fields.ts';
+import { catchment as catchmentFields } from '#core/areas/rain/fields.ts';
 import { builtRoof, poorerTanks, settingOf } from '#core/areas/rain/known.ts';
-import { MOST_PITCH_DEG, MOST_SIDE_M } from '#core/rain/catchment/size.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import {
   type CatchmentForm,
   catchmentForms,
@@ -161,8 +162,7 @@ export function CatchmentEditor({
                   label={say('catchment.length')}
                   dimension="lengthM"
                   value={d.lengthM}
-                  least={0.3}
-                  most={MOST_SIDE_M}
+                  {...boundsOf(catchmentFields, 'lengthM')}
                   onValue={lengthM => set({ lengthM })}
                 />
               ),
@@ -171,8 +171,7 @@ export function CatchmentEditor({
                   label={say('catchment.run')}
                   dimension="lengthM"
                   value={d.runM}
-                  least={0.3}
-                  most={MOST_SIDE_M}
+                  {...boundsOf(catchmentFields, 'runM')}
                   onValue={runM => set({ runM })}
                 />
               ),
@@ -192,8 +191,7 @@ export function CatchmentEditor({
                   label={say('catchment.pitch')}
                   dimension="pitchDeg"
                   value={d.pitchDeg}
-                  least={0}
-                  most={MOST_PITCH_DEG}
+                  {...boundsOf(catchmentFields, 'pitchDeg')}
                   onValue={pitchDeg => set({ pitchDeg })}
                 />
               ),
@@ -202,8 +200,7 @@ export function CatchmentEditor({
                   label={say('catchment.flush')}
                   dimension="lengthMm"
                   value={d.flushMm}
-                  least={0}
-                  most={5}
+                  {...boundsOf(catchmentFields, 'flushMm')}
                   onValue={flushMm => set({ flushMm })}
                 />
               ),
@@ -212,8 +209,7 @@ export function CatchmentEditor({
                   label={say('catchment.coefficient')}
                   dimension="number"
                   value={d.coefficient ?? surfaceRow(d.surface ?? 'tile').coefficient}
-                  least={0.05}
-                  most={1}
+                  {...boundsOf(catchmentFields, 'coefficient')}
                   onValue={coefficient => set({ coefficient })}
                 />
               ),
@@ -242,8 +238,7 @@ export function CatchmentEditor({
                   label={say('catchment.gutter')}
                   dimension="lengthMm"
                   value={d.gutterMm}
-                  least={40}
-                  most={500}
+                  {...boundsOf(catchmentFields, 'gutterMm')}
                   placeholder={say('catchment.gutter.unknown')}
                   onValue={gutterMm => set({ gutterMm })}
                 />

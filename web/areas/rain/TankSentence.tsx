@@ -1,7 +1,9 @@
 import { memo, useState } from 'react';
 import type { RainPlan } from '#core/areas/rain/fields.ts';
+import { rainPlan } from '#core/areas/rain/fields.ts';
 import { areaOf, catchmentsOf, recordOf } from '#core/areas/rain/known.ts';
 import { goesByDays, sameEachMonth, yearCvOf } from '#core/areas/rain/plan.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { yieldRules } from '#core/rain/catchment/balance.ts';
 import { climateIds } from '#core/rain/weather/climates.ts';
 import { MONTHS, sumOf, yearsOf } from '#core/rain/weather/normals.ts';
@@ -39,8 +41,7 @@ export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: P
               dimension="volumeL"
               value={ownL > 0 ? ownL : undefined}
               placeholder={say('rain.tank.none')}
-              least={10}
-              most={1_000_000}
+              {...boundsOf(rainPlan, 'tankL')}
               onValue={tankL => tankL !== undefined && onPlan({ tankL })}
             />
           ),
@@ -76,8 +77,7 @@ export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: P
               label={say('rain.asked')}
               dimension="percent"
               value={Math.round(plan.askedShare * 1000) / 10}
-              least={50}
-              most={99.9}
+              {...boundsOf(rainPlan, 'askedShare', 100)}
               onValue={percent => percent !== undefined && onPlan({ askedShare: percent / 100 })}
             />
           ),
@@ -87,9 +87,7 @@ export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: P
               label={say('rain.years')}
               dimension="number"
               value={plan.years}
-              wholeNumbers
-              least={30}
-              most={10_000}
+              {...boundsOf(rainPlan, 'years')}
               onLeave
               onValue={years => years !== undefined && onPlan({ years })}
             />
@@ -99,8 +97,7 @@ export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: P
               label={say('rain.differ')}
               dimension="percent"
               value={Math.round(yearCvOf(plan) * 1000) / 10}
-              least={0}
-              most={100}
+              {...boundsOf(rainPlan, 'yearCv', 100)}
               onLeave
               onValue={percent => percent !== undefined && onPlan({ yearCv: percent / 100 })}
             />
@@ -138,9 +135,7 @@ function OutageSentence({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
               label={say('rain.outage.people')}
               dimension="number"
               value={plan.outagePeople}
-              wholeNumbers
-              least={0}
-              most={100_000}
+              {...boundsOf(rainPlan, 'outagePeople')}
               onValue={outagePeople => outagePeople !== undefined && onPlan({ outagePeople })}
             />
           ),
@@ -149,9 +144,7 @@ function OutageSentence({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
               label={say('rain.outage.days')}
               dimension="timeDays"
               value={plan.outageDays}
-              wholeNumbers
-              least={0}
-              most={365}
+              {...boundsOf(rainPlan, 'outageDays')}
               onValue={outageDays => outageDays !== undefined && onPlan({ outageDays })}
             />
           ),
@@ -160,8 +153,7 @@ function OutageSentence({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
               label={say('rain.outage.each')}
               dimension="volumeL"
               value={plan.outageL}
-              least={0}
-              most={1000}
+              {...boundsOf(rainPlan, 'outageL')}
               onValue={outageL => outageL !== undefined && onPlan({ outageL })}
             />
           ),

@@ -1,5 +1,7 @@
 import { useMemo } from 'react';
 import type { SourceFacts } from '#core/areas/sources/facts.ts';
+import { look as lookFields } from '#core/areas/sources/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import {
   type Look,
   looks,
@@ -88,8 +90,7 @@ export function LookForm({ source, onDone }: Props) {
                 dimension="turbidityNtu"
                 value={turbidityNtu}
                 onValue={setNtu}
-                least={0}
-                most={10_000}
+                {...boundsOf(lookFields, 'turbidityNtu')}
               />
             ),
             flow: (
@@ -98,8 +99,7 @@ export function LookForm({ source, onDone }: Props) {
                 dimension="flowLMin"
                 value={flowLMin}
                 onValue={setFlow}
-                least={0}
-                most={10_000}
+                {...boundsOf(lookFields, 'flowLMin')}
               />
             ),
           }}

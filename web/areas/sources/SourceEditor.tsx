@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { SourceFacts } from '#core/areas/sources/facts.ts';
-import { MOST_DISTANCE_M } from '#core/areas/sources/fields.ts';
+import { source as sourceFields } from '#core/areas/sources/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { type Upstream, upstreams } from '#core/water/hazards.ts';
 import { kindRow, type SourceKind, sourceKindIds } from '#core/water/sourceKinds.ts';
 import { rowOf } from '#core/water/waters.ts';
@@ -85,8 +86,7 @@ function SourceSentence({ form, set }: BlanksProps) {
             dimension="lengthM"
             value={form.distanceM}
             onValue={distanceM => set({ distanceM })}
-            least={0}
-            most={MOST_DISTANCE_M}
+            {...boundsOf(sourceFields, 'distanceM')}
           />
         ),
         climb: (
@@ -125,8 +125,7 @@ function SourceSentence({ form, set }: BlanksProps) {
             dimension="flowLMin"
             value={form.flowLMin}
             onValue={flowLMin => set({ flowLMin })}
-            least={0.01}
-            most={10_000}
+            {...boundsOf(sourceFields, 'flowLMin')}
           />
         ),
         shared: (
@@ -135,9 +134,7 @@ function SourceSentence({ form, set }: BlanksProps) {
             dimension="people"
             value={form.sharedBy}
             onValue={sharedBy => set({ sharedBy })}
-            least={0}
-            most={100_000}
-            wholeNumbers
+            {...boundsOf(sourceFields, 'sharedBy')}
           />
         ),
         protected: (
@@ -168,8 +165,7 @@ function SourceSentence({ form, set }: BlanksProps) {
             dimension="money"
             value={form.pricePerL}
             onValue={pricePerL => set({ pricePerL })}
-            least={0}
-            most={1000}
+            {...boundsOf(sourceFields, 'pricePerL')}
           />
         ),
         season: (

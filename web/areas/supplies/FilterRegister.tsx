@@ -1,4 +1,6 @@
 import type { SupplyFacts } from '#core/areas/supplies/facts.ts';
+import { filterLine } from '#core/areas/supplies/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import type { FilterEvent } from '#core/storage/stock/supply.ts';
 import { filterStanding } from '#core/treatment/filters/register.ts';
 import { useTyped } from '../../app/typed.ts';
@@ -95,8 +97,7 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
                   dimension="temperatureC"
                   value={waterC}
                   onValue={setWaterC}
-                  least={0}
-                  most={60}
+                  {...boundsOf(filterLine, 'waterC')}
                   placeholder={say('bench.unknown')}
                 />
               ),
@@ -106,8 +107,7 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
                   dimension="lengthCm"
                   value={headCm}
                   onValue={setHeadCm}
-                  least={1}
-                  most={1000}
+                  {...boundsOf(filterLine, 'headCm')}
                   placeholder={say('bench.unknown')}
                 />
               ),

@@ -1,5 +1,7 @@
 import { useMemo, useState } from 'react';
 import type { SupplyFacts } from '#core/areas/supplies/facts.ts';
+import { supply as supplyFields } from '#core/areas/supplies/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { dimensionOfUnit } from '#core/base/units/dimension.ts';
 import { type SupplyKind, supplyKindIds, supplyKinds } from '#core/storage/stock/kinds.ts';
 import { bleachProducts, strengthBases } from '#core/treatment/chlorine/strength.ts';
@@ -124,8 +126,7 @@ function AmountBlank({ form, set }: BlanksProps) {
       dimension={dimensionOfUnit(supplyKinds[form.kind].unit)}
       value={form.amount}
       onValue={amount => set({ amount })}
-      least={0}
-      most={10_000_000}
+      {...boundsOf(supplyFields, 'amount')}
     />
   );
 }
@@ -143,8 +144,7 @@ function BleachBlanks({ form, set }: BlanksProps) {
             dimension={form.basis === 'g-per-l' ? 'strengthMgMl' : 'percent'}
             value={form.strength}
             onValue={strength => set({ strength })}
-            least={0.1}
-            most={200}
+            {...boundsOf(supplyFields, 'bleach.strength')}
           />
         ),
         basis: (
@@ -169,8 +169,7 @@ function BleachBlanks({ form, set }: BlanksProps) {
             dimension="temperatureC"
             value={form.keptC}
             onValue={keptC => set({ keptC })}
-            least={-20}
-            most={60}
+            {...boundsOf(supplyFields, 'bleach.keptC')}
           />
         ),
         measured: (
@@ -179,8 +178,7 @@ function BleachBlanks({ form, set }: BlanksProps) {
             dimension="strengthMgMl"
             value={form.measuredMgMl}
             onValue={measuredMgMl => set({ measuredMgMl })}
-            least={0.1}
-            most={250}
+            {...boundsOf(supplyFields, 'bleach.measuredMgMl')}
             placeholder={say('bench.unknown')}
           />
         ),
@@ -197,8 +195,7 @@ function TreatsBlank({ form, set }: BlanksProps) {
       dimension="volumeL"
       value={form.treatsL}
       onValue={treatsL => set({ treatsL })}
-      least={0.1}
-      most={100_000}
+      {...boundsOf(supplyFields, 'treatsL')}
     />
   );
 }
@@ -233,8 +230,7 @@ function LastsBlank({ form, set }: BlanksProps) {
       dimension="timeMonths"
       value={form.lastsMonths}
       onValue={lastsMonths => set({ lastsMonths })}
-      least={1}
-      most={600}
+      {...boundsOf(supplyFields, 'lastsMonths')}
       placeholder={say('bench.unknown')}
     />
   );
