@@ -12,7 +12,8 @@ import { HANDS, TIME_ZONE } from './people.ts';
 const RECORD_YEARS = 31;
 const SEED = 54;
 
-const hall: CatchmentFields = {
+/** The roof of the hall, without the tanks that it runs into. */
+export const hall: CatchmentFields = {
   name: 'Hall roof',
   form: 'roof',
   surface: 'tile',

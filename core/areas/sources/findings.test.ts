@@ -2,6 +2,7 @@ import fc from 'fast-check';
 import { describe, expect, it } from 'vitest';
 import { drumInCellar } from '#demo/cellar.ts';
 import { type Hand, hand } from '#demo/hand.ts';
+import { hall } from '#demo/rain.ts';
 import { addMinutes, type Instant } from '../../base/day.ts';
 import type { Subject } from '../../base/subject.ts';
 import { credit } from '../../treatment/credit/credit.ts';
@@ -323,24 +324,10 @@ const goodThere = ({ h, can }: Scene): void => {
   });
 };
 
-const barn: EntryData['catchment.set'] = {
-  name: 'Hall roof',
-  form: 'roof',
-  surface: 'tile',
-  lengthM: 12,
-  runM: 8,
-  runAlong: 'ground',
-  pitchDeg: 35,
-  flushMm: 1,
-  trims: [],
-  soiled: [],
-  tanks: [],
-};
-
 /** The roof that the source is known by. */
 function roofOf({ h, source }: Scene): Subject {
   const roof = h.subject('catchment');
-  h.write('catchment.set', roof, { ...barn, source });
+  h.write('catchment.set', roof, { ...hall, source });
   return roof;
 }
 

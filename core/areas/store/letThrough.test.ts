@@ -1,4 +1,5 @@
 import { beforeEach, describe, expect, it } from 'vitest';
+import { drumInCellar } from '#demo/cellar.ts';
 import { type Hand, hand } from '#demo/hand.ts';
 import { addMinutes } from '../../base/day.ts';
 import type { Subject } from '../../base/subject.ts';
@@ -13,32 +14,15 @@ const START = '2026-06-01T08:00:00.000Z';
 const later = (hours: number) => addMinutes(START, hours * 60);
 
 let h: Hand;
-let place: Subject;
+let one: Subject;
 const facts = () => fold(h.entries);
 const at = (id: Subject, when: string) => stateAt(facts(), when).containers[id]!;
 
 beforeEach(() => {
   h = hand(START);
-  const building = h.subject('building');
-  h.write('building.set', building, { name: 'House', order: 0, roof: 'pitched' });
-  place = h.subject('place');
-  h.write('place.set', place, {
-    name: 'Cellar',
-    building,
-    level: -1,
-    widthM: 5,
-    heightM: 2,
-    shelves: [],
-    dark: true,
-  });
+  one = drumInCellar(h);
+  h.write('filled', one, { volumeL: { value: 100, known: 'measured' }, water: 'rain', sealed: true });
 });
-
-/** A new drum. */
-function drum(code: string): Subject {
-  const id = h.subject('container');
-  h.write('container.added', id, { code, kind: 'drum-208l', place, role: 'clean', heldBefore: 'new' });
-  return id;
-}
 
 /** A finished sheet on a vessel, with what it is run with. */
 function run(id: Subject, method: string, barrier: string, earns: number, filter?: Subject): void {
@@ -74,8 +58,15 @@ function kept(name: string): Subject {
 describe('germs that were read behind a filter', () => {
   it('take its credit from what it filtered, and from what was poured out of that, until it is boiled', () => {
     const filter = kept('Bucket filter');
-    const [one, other] = [drum('U-1'), drum('U-2')];
-    h.write('filled', one, { volumeL: { value: 100, known: 'measured' }, water: 'rain', sealed: true });
+    const other = h.subject('container');
+    const { place } = facts().container[one]!;
+    h.write('container.added', other, {
+      code: 'A-2',
+      kind: 'drum-208l',
+      place,
+      role: 'clean',
+      heldBefore: 'new',
+    });
     run(one, 'filter', 'filter:ultrafilter', 3, filter);
     expect(at(one, later(1)).counts).toBe('drinking');
     const carried = carriedOf(facts().container[one]!.fill!, later(1))!;
@@ -122,9 +113,7 @@ describe('germs that were read behind a filter', () => {
 
   it('refuse a sheet that would run through it', () => {
     const filter = kept('Bucket filter');
-    const can = drum('U-3');
-    h.write('filled', can, { volumeL: { value: 100, known: 'measured' }, water: 'rain', sealed: true });
-    run(can, 'filter', 'filter:ultrafilter', 3, filter);
+    run(one, 'filter', 'filter:ultrafilter', 3, filter);
     const begun = h.entries.find(e => e.kind === 'sheet.begun')!;
     const judged = () => guard(facts(), begun, later(1)).map(j => `${j.verdict} ${j.reason.id}`);
     expect(judged()).not.toContain('refuse register.germs');
