@@ -21,7 +21,17 @@ import {
 /** What the state of every container, or the need, depends on: a change there is worked out whole. */
 const shared = ['plan', 'group', 'home', 'kind', 'place', 'source', 'notice', 'catchment'] as const;
 const isShared = (facts: Facts, next: Facts): boolean =>
-  shared.some(type => next[type] !== facts[type]) || !isSameAlarms(facts, next) || !isSamePoured(facts, next);
+  shared.some(type => next[type] !== facts[type]) ||
+  !isSameTests(facts, next) ||
+  !isSameAlarms(facts, next) ||
+  !isSamePoured(facts, next);
+
+/** What is read behind a filter is told of whatever it filtered. */
+function isSameTests(facts: Facts, next: Facts): boolean {
+  if (facts.supply === next.supply) return true;
+  const ids = new Set([...Object.keys(facts.supply), ...Object.keys(next.supply)]);
+  return [...ids].every(id => facts.supply[id]?.tests === next.supply[id]?.tests);
+}
 
 /** What is found in a vessel is told of those that were filled out of it. */
 function isSamePoured(facts: Facts, next: Facts): boolean {

@@ -7,6 +7,7 @@ import { credit } from '../../treatment/credit/credit.ts';
 import { dutiesAt } from '../duties.ts';
 import { fold, foldOnto, guard } from '../entries.ts';
 import type { ReadingFields } from '../readings/fields.ts';
+import { reachAfter, stateAfter } from './change.ts';
 import { carriedOf } from './fit.ts';
 import { stateAt } from './state.ts';
 
@@ -102,6 +103,9 @@ describe('germs that were read behind a filter', () => {
     const onto = foldOnto(before, h.entries.slice(-1));
     expect(stateAt(onto, later(3)).containers[one]!.counts).toBe('utility');
     expect(stateAt(onto, later(3)).containers[other]!.counts).toBe('utility');
+    const after = stateAfter(before, stateAt(before, later(3)), onto, later(3));
+    expect(after).toEqual(stateAt(onto, later(3)));
+    expect(reachAfter(before, stateAt(before, later(3)), onto, [filter]).drinkingL).toBe(0);
     h.at(later(4));
     run(one, 'boil', 'heat', 6);
     expect(at(one, later(5)).counts).toBe('drinking');
