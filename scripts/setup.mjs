@@ -212,14 +212,7 @@ const commands = {
     process.exit(node('scripts/kill.ts', rest));
   },
   mutate() {
-    const [folder] = rest;
-    if (folder) process.env.ZEOLITE_MUTATE = folder;
-    process.exit(
-      script(bin('stryker', '@stryker-mutator/core'), [
-        'run',
-        ...(folder ? ['-m', `${folder}/**/*.ts,!**/*.test.ts,!**/entries.ts,!**/fields.ts`] : []),
-      ]),
-    );
+    process.exit(node('scripts/mutate.ts', rest));
   },
   kernel() {
     process.exit(node('scripts/kernel.ts', rest));
