@@ -1,4 +1,4 @@
-import { createBrowserRouter, type RouteObject, redirect } from 'react-router';
+import { type RouteObject, redirect } from 'react-router';
 import * as areas from '../areas.ts';
 import { LayerFault } from './LayerFault.tsx';
 import { Shell } from './Shell.tsx';
@@ -17,7 +17,8 @@ export async function fetchLayers(): Promise<void> {
   }
 }
 
-export const router = createBrowserRouter([
+/** The shell, and the pages in it. */
+export const routes: RouteObject[] = [
   {
     path: '/',
     element: <Shell />,
@@ -30,4 +31,4 @@ export const router = createBrowserRouter([
     ],
     hydrateFallbackElement: <></>,
   },
-]);
+];

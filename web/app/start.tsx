@@ -1,6 +1,7 @@
 import { type ReactNode, StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { Provider } from 'react-redux';
+import { createBrowserRouter } from 'react-router';
 import { RouterProvider } from 'react-router/dom';
 import { serverApi } from '../session/api.ts';
 import { createClock } from '../session/clock.ts';
@@ -11,7 +12,7 @@ import { keptByBrowser } from '../session/logSlice.ts';
 import { createSession, type Session } from '../session/session.ts';
 import { ReaderProvider, useReaderOfPage } from '../session/state.ts';
 import { pageLanguage } from '../texts/languages.ts';
-import { fetchLayers, router } from './router.tsx';
+import { fetchLayers, routes } from './router.tsx';
 
 /** Connects to the server that this page came from, and draws the application. */
 export async function start(root: HTMLElement): Promise<void> {
@@ -22,15 +23,22 @@ export async function start(root: HTMLElement): Promise<void> {
   void session.connect().then(fetchLayers);
   createRoot(root).render(
     <StrictMode>
-      <SessionProvider value={session}>
-        <Provider store={session.store}>
-          <ForReader>
-            {/* a running clock ticks each second, and every tick would start a navigation in transition anew: it would never end */}
-            <RouterProvider router={router} useTransitions={false} />
-          </ForReader>
-        </Provider>
-      </SessionProvider>
+      <Application session={session}>
+        {/* a running clock ticks each second, and every tick would start a navigation in transition anew: it would never end */}
+        <RouterProvider router={createBrowserRouter(routes)} useTransitions={false} />
+      </Application>
     </StrictMode>,
+  );
+}
+
+/** What everything that is drawn of a session stands in. */
+export function Application({ session, children }: { session: Session; children: ReactNode }) {
+  return (
+    <SessionProvider value={session}>
+      <Provider store={session.store}>
+        <ForReader>{children}</ForReader>
+      </Provider>
+    </SessionProvider>
   );
 }
 
