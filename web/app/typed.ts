@@ -1,4 +1,4 @@
-import { type Dispatch, type SetStateAction, useCallback, useState } from 'react';
+import { type Dispatch, type SetStateAction, useCallback, useReducer, useState } from 'react';
 import { forget, keep, keysOf, read } from '../kept.ts';
 
 // What a hand has typed into a form, until it is recorded: closing, Escape, Back and a reload lose nothing of it. It is kept with the
@@ -27,6 +27,13 @@ export function forgetTyped(form: string): void {
   for (const key of keysOf('session')) if (key.startsWith(formKey(form))) forget('session', key);
 }
 
+/** What a blank begins with, and what stands in it: what was typed before, where it began with the same. */
+function begun<T>(form: string, blank: string, first: T): { readonly from: string; readonly value: T } {
+  const before = keptIn(form, blank);
+  const from = textOf(first);
+  return { from, value: before?.from === from ? (before.value as T) : first };
+}
+
 /**
  * The state of a blank that outlives its form.
  * @param form the form, and what it is about
@@ -38,10 +45,7 @@ export function useTyped<T>(
   initial: T | (() => T),
 ): [T, Dispatch<SetStateAction<T>>] {
   const [{ value }, set] = useState(() => {
-    const first = initial instanceof Function ? initial() : initial;
-    const before = keptIn(form, blank);
-    const text = textOf(first);
-    return { from: text, value: before?.from === text ? (before.value as T) : first };
+    return begun(form, blank, initial instanceof Function ? initial() : initial);
   });
   const change = useCallback<Dispatch<SetStateAction<T>>>(
     next =>
@@ -53,4 +57,35 @@ export function useTyped<T>(
     [form, blank],
   );
   return [value, change];
+}
+
+/** What stands in the blanks of a form, and how it is changed: several at once where one follows from another. */
+export interface Written<T extends object> {
+  readonly values: T;
+  readonly change: (values: Partial<T>) => void;
+}
+
+/**
+ * The state of all blanks of a form, which outlives it like `useTyped`.
+ * @param form the form, and what it is about
+ * @param initial what stands in each blank at first
+ */
+export function useWritten<T extends object>(form: string, initial: () => T): Written<T> {
+  const [from] = useState<Readonly<Record<string, { readonly from: string; readonly value: unknown }>>>(() =>
+    Object.fromEntries(Object.entries(initial()).map(([blank, first]) => [blank, begun(form, blank, first)])),
+  );
+  const [values, write] = useReducer(
+    (now: T, next: Partial<T>) => ({ ...now, ...next }),
+    undefined,
+    () => Object.fromEntries(Object.entries(from).map(([blank, { value }]) => [blank, value])) as T,
+  );
+  const change = useCallback(
+    (next: Partial<T>) => {
+      for (const [blank, value] of Object.entries(next))
+        keepBlank(form, blank, from[blank]?.from ?? '', value);
+      write(next);
+    },
+    [form, from],
+  );
+  return { values, change };
 }

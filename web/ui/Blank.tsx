@@ -71,7 +71,7 @@ function useFault(id: string, fault: string | undefined): void {
 const faultProps = (id: string, fault: string | undefined) =>
   fault ? { 'aria-invalid': true, 'aria-describedby': `${id}-fault` } : {};
 
-interface QuantityProps {
+export interface QuantityProps {
   readonly label: string;
   readonly dimension: Dimension;
   readonly value: number | undefined;

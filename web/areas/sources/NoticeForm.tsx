@@ -1,17 +1,30 @@
 import { useMemo, useState } from 'react';
+import type { SourceFacts } from '#core/areas/sources/facts.ts';
 import { sourcesOf } from '#core/areas/sources/known.ts';
+import type { Day } from '#core/base/day.ts';
+import { given } from '#core/base/given.ts';
+import type { Subject } from '#core/base/subject.ts';
 import { type NoticeAllows, type NoticeKind, noticeAllows, noticeKinds } from '#core/water/notices.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
 import { Act } from '../../app/Act.tsx';
-import { useTyped } from '../../app/typed.ts';
+import { type Blanks, useBlanks } from '../../app/blanks.tsx';
 import { draft, newSubject } from '../../session/draft.ts';
 import { useFacts, useToday } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
-import { DateBlank } from '../../ui/DateBlank.tsx';
+import { Sentence } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
-import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
+
+/** The blanks of a notice. */
+interface Notice {
+  readonly authority: string;
+  readonly kind: NoticeKind;
+  readonly sources: readonly Subject[];
+  readonly givenOn: Day | '';
+  readonly suspectedFrom: Day | '';
+  readonly allows: readonly NoticeAllows[];
+  readonly area: string;
+}
 
 /** What an authority says: which notice, for which taps, since when, and from when on the water is suspected. */
 export function NoticeForm({ onClose }: { onClose: () => void }) {
@@ -22,35 +35,13 @@ export function NoticeForm({ onClose }: { onClose: () => void }) {
   const supplied = sourcesOf(facts).filter(s => kindRow(s.kind).isSupplied);
   const offered = supplied.length > 0 ? supplied : sourcesOf(facts);
   const typed = 'notice';
-  const [authority, setAuthority] = useTyped(typed, 'authority', '');
-  const [kind, setKind] = useTyped<NoticeKind>(typed, 'kind', 'boil');
-  const [sources, setSources] = useTyped<readonly string[]>(
-    typed,
-    'sources',
-    supplied.filter(s => s.kind === 'tap').map(s => s.id),
-  );
-  const [givenOn, setGiven] = useTyped<string>(typed, 'givenOn', today);
-  const [suspectedFrom, setSuspected] = useTyped<string>(typed, 'suspectedFrom', today);
-  const [allows, setAllows] = useTyped<readonly NoticeAllows[]>(typed, 'allows', []);
-  const [area, setArea] = useTyped(typed, 'area', '');
-  const isBefore = givenOn !== '' && suspectedFrom > givenOn;
-  const drafts = useMemo(
-    () =>
-      authority.trim() && sources.length > 0 && givenOn && suspectedFrom && suspectedFrom <= givenOn
-        ? [
-            draft('notice.given', id, {
-              kind,
-              authority: authority.trim(),
-              sources,
-              givenOn,
-              suspectedFrom,
-              ...(kind === 'boil' && allows.length > 0 ? { allows } : {}),
-              ...(area.trim() ? { area: area.trim() } : {}),
-            }),
-          ]
-        : undefined,
-    [id, kind, authority, sources, givenOn, suspectedFrom, allows, area],
-  );
+  const blanks = useBlanks<Notice>(typed, () => ({
+    ...{ authority: '', kind: 'boil', allows: [], area: '', givenOn: today, suspectedFrom: today },
+    sources: supplied.filter(s => s.kind === 'tap').map(s => s.id),
+  }));
+  const { values } = blanks;
+  const isBefore = values.givenOn !== '' && values.suspectedFrom > values.givenOn;
+  const drafts = useMemo(() => draftsOf(id, values), [id, values]);
   return (
     <Dialog title={say('notice-form.title')} open onClose={onClose} wide>
       {offered.length === 0 ? (
@@ -64,66 +55,7 @@ export function NoticeForm({ onClose }: { onClose: () => void }) {
           look="stop"
           onDone={onClose}
         >
-          <Sentence>
-            <Phrase
-              text="notice-form.sentence"
-              cases={{ boil: kind === 'boil' ? 'yes' : undefined }}
-              blanks={{
-                authority: (
-                  <TextBlank
-                    label={say('notice-form.authority')}
-                    value={authority}
-                    onValue={setAuthority}
-                    placeholder={say('notice-form.authority-hint')}
-                  />
-                ),
-                kind: (
-                  <ChoiceBlank<NoticeKind>
-                    label={say('notice-form.kind')}
-                    value={kind}
-                    onValue={setKind}
-                    choices={noticeKinds.map(value => ({ value, label: say(`notice.${value}`) }))}
-                  />
-                ),
-                sources: (
-                  <ManyBlank<string>
-                    label={say('notice-form.sources')}
-                    values={sources}
-                    onValues={setSources}
-                    choices={offered.map(s => ({ value: s.id, label: s.name }))}
-                  />
-                ),
-                given: (
-                  <DateBlank label={say('notice-form.given')} value={givenOn} onValue={setGiven} isPast />
-                ),
-                suspected: (
-                  <DateBlank
-                    label={say('notice-form.suspected')}
-                    value={suspectedFrom}
-                    onValue={setSuspected}
-                    isPast
-                  />
-                ),
-                allows: (
-                  <ManyBlank<NoticeAllows>
-                    label={say('notice-form.allows')}
-                    values={allows}
-                    onValues={setAllows}
-                    placeholder={say('notice-form.allows.nothing')}
-                    choices={noticeAllows.map(value => ({ value, label: say(`allows.${value}`) }))}
-                  />
-                ),
-                area: (
-                  <TextBlank
-                    label={say('notice-form.area')}
-                    value={area}
-                    onValue={setArea}
-                    placeholder={say('notice-form.area-hint')}
-                  />
-                ),
-              }}
-            />
-          </Sentence>
+          <NoticeSentence blanks={blanks} offered={offered} />
           {isBefore && (
             <p role="alert" className="text-iron">
               {say('notice-form.before')}
@@ -132,5 +64,46 @@ export function NoticeForm({ onClose }: { onClose: () => void }) {
         </Act>
       )}
     </Dialog>
+  );
+}
+
+/** What is recorded of a notice; undefined until it says who gave it, of which water and since when. */
+function draftsOf(id: Subject, { authority, kind, sources, givenOn, suspectedFrom, allows, area }: Notice) {
+  if (!authority.trim() || sources.length === 0) return undefined;
+  if (!givenOn || !suspectedFrom || suspectedFrom > givenOn) return undefined;
+  return [
+    draft('notice.given', id, {
+      ...{ kind, sources, givenOn, suspectedFrom, authority: authority.trim() },
+      ...given({
+        allows: kind === 'boil' && allows.length > 0 ? allows : undefined,
+        area: area.trim() || undefined,
+      }),
+    }),
+  ];
+}
+
+function NoticeSentence({ blanks, offered }: { blanks: Blanks<Notice>; offered: readonly SourceFacts[] }) {
+  const { values, text, choice, many, day } = blanks;
+  const allowed = (value: NoticeAllows) => `allows.${value}` as const;
+  return (
+    <Sentence>
+      <Phrase
+        text="notice-form.sentence"
+        cases={{ boil: values.kind === 'boil' ? 'yes' : undefined }}
+        blanks={{
+          authority: text('authority', 'notice-form.authority', 'notice-form.authority-hint'),
+          kind: choice('kind', 'notice-form.kind', noticeKinds, kind => `notice.${kind}`),
+          sources: many(
+            'sources',
+            'notice-form.sources',
+            offered.map(s => ({ value: s.id, label: s.name })),
+          ),
+          given: day('givenOn', 'notice-form.given', true),
+          suspected: day('suspectedFrom', 'notice-form.suspected', true),
+          allows: many('allows', 'notice-form.allows', noticeAllows, allowed, 'notice-form.allows.nothing'),
+          area: text('area', 'notice-form.area', 'notice-form.area-hint'),
+        }}
+      />
+    </Sentence>
   );
 }
