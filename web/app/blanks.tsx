@@ -23,6 +23,8 @@ import { useWritten, type Written } from './typed.ts';
 /** Names of the blanks that take a value of a kind. */
 type Of<T, V> = { [K in keyof T]-?: [T[K]] extends [V] ? K : never }[keyof T] & string;
 
+type OneOf<L> = NonNullable<L> extends readonly (infer V extends string)[] ? V : never;
+
 type Label = TextId | Message;
 type Quantity = Partial<Omit<QuantityProps, 'label' | 'dimension' | 'value' | 'onValue' | 'placeholder'>> & {
   readonly placeholder?: Label;
@@ -42,9 +44,14 @@ export interface Blanks<T extends object> extends Written<T> {
   /** How warm water is: read off, or in words. */
   readonly warmth: (name: Of<T, number | undefined>, label: Label) => ReactNode;
   /** A word or a sentence. */
-  readonly text: (name: Of<T, string>, label: Label, hint?: Label, offers?: readonly string[]) => ReactNode;
+  readonly text: (
+    name: Of<T, string | undefined>,
+    label: Label,
+    hint?: Label,
+    offers?: readonly string[],
+  ) => ReactNode;
   /** A day; one that dates what was done lies behind us. */
-  readonly day: (name: Of<T, Day | ''>, label: Label, isPast?: boolean) => ReactNode;
+  readonly day: (name: Of<T, Day | '' | undefined>, label: Label, isPast?: boolean) => ReactNode;
   /** One of several words; they are said as their texts, or as they are given. */
   readonly choice: <K extends Of<T, string | undefined>>(
     name: K,
@@ -54,12 +61,18 @@ export interface Blanks<T extends object> extends Written<T> {
     placeholder?: Label,
   ) => ReactNode;
   /** Several of several words. */
-  readonly many: <K extends Of<T, readonly string[]>>(
+  readonly many: <K extends Of<T, readonly string[] | undefined>>(
     name: K,
     label: Label,
-    offered: Offered<T[K] extends readonly (infer V extends string)[] ? V : never>,
-    word?: (value: T[K] extends readonly (infer V extends string)[] ? V : never) => Label,
+    offered: Offered<OneOf<T[K]>>,
+    word?: (value: OneOf<T[K]>) => Label,
     placeholder?: Label,
+  ) => ReactNode;
+  /** Whether something is so. */
+  readonly yesNo: (
+    name: Of<T, boolean | undefined>,
+    label: Label,
+    word: (is: 'yes' | 'no') => Label,
   ) => ReactNode;
   /** How an amount is known. */
   readonly known: (name: Of<T, Provenance>) => ReactNode;
@@ -81,8 +94,13 @@ function choicesOf<V extends string>(
  * @param initial what stands in each blank at first, by its name
  */
 export function useBlanks<T extends object>(form: string, initial: () => T): Blanks<T> {
+  return useBlanksOf(useWritten<T>(form, initial));
+}
+
+/** The blanks of a form that keeps what is written in it by itself. */
+export function useBlanksOf<T extends object>(written: Written<T>): Blanks<T> {
   const say = useSay();
-  return blanksOf(say, useWritten<T>(form, initial));
+  return blanksOf(say, written);
 }
 
 function blanksOf<T extends object>(say: Say, written: Written<T>): Blanks<T> {
@@ -107,13 +125,18 @@ function blanksOf<T extends object>(say: Say, written: Written<T>): Blanks<T> {
     text: (name, label, hint, offers) => (
       <TextBlank
         label={say(label)}
-        value={at<string>(name)}
+        value={at<string | undefined>(name) ?? ''}
         onValue={put(name)}
         {...given({ placeholder: hint && say(hint), offers })}
       />
     ),
     day: (name, label, isPast = false) => (
-      <DateBlank label={say(label)} value={at<Day | ''>(name)} onValue={put(name)} isPast={isPast} />
+      <DateBlank
+        label={say(label)}
+        value={at<Day | '' | undefined>(name) ?? ''}
+        onValue={put(name)}
+        isPast={isPast}
+      />
     ),
     choice: (name, label, offered, word, placeholder) => (
       <ChoiceBlank
@@ -127,12 +150,23 @@ function blanksOf<T extends object>(say: Say, written: Written<T>): Blanks<T> {
     many: (name, label, offered, word, placeholder) => (
       <ManyBlank
         label={say(label)}
-        values={at<readonly never[]>(name)}
+        values={at<readonly never[] | undefined>(name) ?? []}
         onValues={put(name)}
         choices={choicesOf(offered, word, say)}
         {...given({ placeholder: placeholder && say(placeholder) })}
       />
     ),
+    yesNo: (name, label, word) => {
+      const is = at<boolean | undefined>(name);
+      return (
+        <ChoiceBlank<'yes' | 'no'>
+          label={say(label)}
+          value={is === undefined ? undefined : is ? 'yes' : 'no'}
+          onValue={value => put(name)(value === 'yes')}
+          choices={choicesOf(['yes', 'no'], word, say)}
+        />
+      );
+    },
     known: name => <ProvenanceBlank value={at<Provenance>(name)} onValue={put(name)} />,
   };
 }

@@ -3,21 +3,17 @@ import type { SourceFacts } from '#core/areas/sources/facts.ts';
 import { source as sourceFields } from '#core/areas/sources/fields.ts';
 import { boundsOf } from '#core/base/bounds.ts';
 import { type Upstream, upstreams } from '#core/water/hazards.ts';
-import { kindRow, type SourceKind, sourceKindIds } from '#core/water/sourceKinds.ts';
+import { kindRow, sourceKindIds } from '#core/water/sourceKinds.ts';
 import { rowOf } from '#core/water/waters.ts';
 import { Act } from '../../app/Act.tsx';
+import { useBlanksOf } from '../../app/blanks.tsx';
 import { useTyped } from '../../app/typed.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Sentence } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { ManyBlank } from '../../ui/ManyBlank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { draftsOf, formOf, type SourceForm } from './sourceForm.ts';
-
-interface BlanksProps {
-  readonly form: SourceForm;
-  readonly set: (change: Partial<SourceForm>) => void;
-}
 
 /** A source as a sentence: what it is, how far, what lies upstream, and what only its kind asks. */
 export function SourceEditor({
@@ -50,10 +46,23 @@ export function SourceEditor({
   );
 }
 
-function SourceSentence({ form, set }: BlanksProps) {
+interface SentenceProps {
+  readonly form: SourceForm;
+  readonly set: (change: Partial<SourceForm>) => void;
+}
+
+const seasons = ['all-year', 'dry-in-summer', 'frozen-in-winter'] as const;
+const permissions = ['ours', 'asked', 'to-ask', 'refused'] as const;
+
+function SourceSentence({ form, set }: SentenceProps) {
   const say = useSay();
-  const kind: SourceKind = form.kind ?? 'spring';
+  const { text, quantity, choice, yesNo } = useBlanksOf({
+    values: { ...form, kind: form.kind ?? 'spring' },
+    change: set,
+  });
+  const kind = form.kind ?? 'spring';
   const { outlet, isSupplied, water } = kindRow(kind);
+  const bounds = (name: 'distanceM' | 'flowLMin' | 'sharedBy' | 'pricePerL') => boundsOf(sourceFields, name);
   return (
     <Phrase
       text="source-form.sentence"
@@ -64,52 +73,11 @@ function SourceSentence({ form, set }: BlanksProps) {
         sold: kind === 'carrier' ? 'yes' : undefined,
       }}
       blanks={{
-        name: (
-          <TextBlank
-            label={say('source-form.name')}
-            value={form.name ?? ''}
-            onValue={name => set({ name })}
-            placeholder={say('source-form.name-hint')}
-          />
-        ),
-        kind: (
-          <ChoiceBlank<SourceKind>
-            label={say('source-form.kind')}
-            value={kind}
-            onValue={next => set({ kind: next })}
-            choices={sourceKindIds.map(value => ({ value, label: say(`source-kind.${value}`) }))}
-          />
-        ),
-        distance: (
-          <QuantityBlank
-            label={say('source-form.distance')}
-            dimension="lengthM"
-            value={form.distanceM}
-            onValue={distanceM => set({ distanceM })}
-            {...boundsOf(sourceFields, 'distanceM')}
-          />
-        ),
-        climb: (
-          <QuantityBlank
-            label={say('source-form.climb')}
-            dimension="lengthM"
-            value={form.climbM}
-            onValue={climbM => set({ climbM })}
-            least={0}
-            most={2000}
-          />
-        ),
-        side: (
-          <ChoiceBlank<'up' | 'down'>
-            label={say('source-form.side')}
-            value={form.side}
-            onValue={side => set({ side })}
-            choices={(['up', 'down'] as const).map(value => ({
-              value,
-              label: say(`source-form.side.${value}`),
-            }))}
-          />
-        ),
+        name: text('name', 'source-form.name', 'source-form.name-hint'),
+        kind: choice('kind', 'source-form.kind', sourceKindIds, one => `source-kind.${one}`),
+        distance: quantity('distanceM', 'source-form.distance', 'lengthM', bounds('distanceM')),
+        climb: quantity('climbM', 'source-form.climb', 'lengthM', { least: 0, most: 2000 }),
+        side: choice('side', 'source-form.side', ['up', 'down'], side => `source-form.side.${side}`),
         are: say('source-form.are'),
         upstream: (
           <ManyBlank<Upstream>
@@ -119,85 +87,14 @@ function SourceSentence({ form, set }: BlanksProps) {
             choices={upstreams.map(value => ({ value, label: say(`upstream.${value}`) }))}
           />
         ),
-        flow: (
-          <QuantityBlank
-            label={say('source-form.flow')}
-            dimension="flowLMin"
-            value={form.flowLMin}
-            onValue={flowLMin => set({ flowLMin })}
-            {...boundsOf(sourceFields, 'flowLMin')}
-          />
-        ),
-        shared: (
-          <QuantityBlank
-            label={say('source-form.shared')}
-            dimension="people"
-            value={form.sharedBy}
-            onValue={sharedBy => set({ sharedBy })}
-            {...boundsOf(sourceFields, 'sharedBy')}
-          />
-        ),
-        protected: (
-          <ChoiceBlank<'yes' | 'no'>
-            label={say('source-form.protected')}
-            value={form.isProtected === undefined ? undefined : form.isProtected ? 'yes' : 'no'}
-            onValue={value => set({ isProtected: value === 'yes' })}
-            choices={(['yes', 'no'] as const).map(value => ({
-              value,
-              label: say(`source-form.protected.${value}`),
-            }))}
-          />
-        ),
-        roof: (
-          <ChoiceBlank<'fit' | 'unfit'>
-            label={say('source-form.roof')}
-            value={form.roof}
-            onValue={roof => set({ roof })}
-            choices={(['fit', 'unfit'] as const).map(value => ({
-              value,
-              label: say(`source-form.roof.${value}`),
-            }))}
-          />
-        ),
-        price: isSupplied && (
-          <QuantityBlank
-            label={say('source-form.price')}
-            dimension="money"
-            value={form.pricePerL}
-            onValue={pricePerL => set({ pricePerL })}
-            {...boundsOf(sourceFields, 'pricePerL')}
-          />
-        ),
-        season: (
-          <ChoiceBlank
-            label={say('source-form.season')}
-            value={form.season}
-            onValue={season => set({ season })}
-            choices={(['all-year', 'dry-in-summer', 'frozen-in-winter'] as const).map(value => ({
-              value,
-              label: say(`season.${value}`),
-            }))}
-          />
-        ),
-        permission: (
-          <ChoiceBlank
-            label={say('source-form.permission')}
-            value={form.permission}
-            onValue={permission => set({ permission })}
-            choices={(['ours', 'asked', 'to-ask', 'refused'] as const).map(value => ({
-              value,
-              label: say(`permission.${value}`),
-            }))}
-          />
-        ),
-        knownBy: (
-          <TextBlank
-            label={say('source-form.knownBy')}
-            value={form.knownBy ?? ''}
-            onValue={knownBy => set({ knownBy })}
-            placeholder={say('blank.empty')}
-          />
-        ),
+        flow: quantity('flowLMin', 'source-form.flow', 'flowLMin', bounds('flowLMin')),
+        shared: quantity('sharedBy', 'source-form.shared', 'people', bounds('sharedBy')),
+        protected: yesNo('isProtected', 'source-form.protected', is => `source-form.protected.${is}`),
+        roof: choice('roof', 'source-form.roof', ['fit', 'unfit'], roof => `source-form.roof.${roof}`),
+        price: isSupplied && quantity('pricePerL', 'source-form.price', 'money', bounds('pricePerL')),
+        season: choice('season', 'source-form.season', seasons, season => `season.${season}`),
+        permission: choice('permission', 'source-form.permission', permissions, one => `permission.${one}`),
+        knownBy: text('knownBy', 'source-form.knownBy', 'blank.empty'),
       }}
     />
   );

@@ -1,4 +1,7 @@
 import { useMemo } from 'react';
+import { containerKind } from '#core/areas/store/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
+import { given } from '#core/base/given.ts';
 import type { Dimension } from '#core/base/units/dimension.ts';
 import {
   type ContainerKind,
@@ -8,15 +11,24 @@ import {
   shapes,
 } from '#core/storage/containers/kinds.ts';
 import { Act } from '../../app/Act.tsx';
-import { useTyped } from '../../app/typed.ts';
+import { type Blanks, useBlanks } from '../../app/blanks.tsx';
 import { draft } from '../../session/draft.ts';
 import { useFacts } from '../../session/state.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
+import { Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 
-type YesNo = 'yes' | 'no';
+/** What each size is measured in, and the most of it. */
+const sizes = {
+  nominalL: ['volumeL', 100_000],
+  tareKg: ['massKg', 10_000],
+  widthCm: ['lengthCm', 1000],
+  depthCm: ['lengthCm', 1000],
+  heightCm: ['lengthCm', 1000],
+  price: ['money', 1_000_000],
+  years: ['timeYears', 100],
+} as const satisfies Record<string, readonly [Dimension, number]>;
 /** How many bottles a pack has until somebody says it. */
 const USUAL_PIECES = 24;
 
@@ -29,155 +41,124 @@ const idOf = (name: string): string =>
     .replace(/^-|-$/g, '')
     .slice(0, 32);
 
+/** The blanks of a kind. */
+interface Made {
+  readonly name: string;
+  readonly shape: Shape;
+  readonly material: Material;
+  readonly nominalL: number | undefined;
+  readonly tareKg: number | undefined;
+  readonly widthCm: number | undefined;
+  readonly depthCm: number | undefined;
+  readonly heightCm: number | undefined;
+  readonly price: number | undefined;
+  readonly years: number | undefined;
+  readonly pieces: number | undefined;
+  readonly lightProof: boolean;
+  readonly stackable: boolean;
+  readonly tap: boolean;
+}
+
+/** The kind that the blanks make; undefined while one is open. */
+function kindMade(made: Made): ContainerKind | undefined {
+  const { name, shape, material, lightProof, stackable, tap } = made;
+  const { nominalL, tareKg, widthCm, depthCm, heightCm, price, years, pieces } = made;
+  if (!idOf(name) || nominalL === undefined || tareKg === undefined || price === undefined) return undefined;
+  if (!widthCm || !depthCm || !heightCm || !years || (shape === 'pack' && !pieces)) return undefined;
+  return {
+    ...{ id: `own-${idOf(name)}`, name: name.trim(), shape, material, nominalL, tareKg, price },
+    // bottles are bought full
+    usableShare: nominalL <= 4 || shape === 'pack' ? 1 : 0.95,
+    ...given({ pieces: shape === 'pack' ? pieces : undefined }),
+    ...{ widthMm: widthCm * 10, depthMm: depthCm * 10, heightMm: heightCm * 10 },
+    ...{ neck: 'narrow', serviceYears: years, lightProof, stackable, tap },
+  };
+}
+
+interface Props {
+  readonly onDone: (kind: ContainerKind) => void;
+  readonly onClose: () => void;
+}
+
 /** A kind of one's own: what it holds, weighs and measures, and what it is made of. */
-export function KindEditor({
-  onDone,
-  onClose,
-}: {
-  onDone: (kind: ContainerKind) => void;
-  onClose: () => void;
-}) {
+export function KindEditor({ onDone, onClose }: Props) {
   const say = useSay();
-  const facts = useFacts();
   const typed = 'kind';
-  const [name, setName] = useTyped(typed, 'name', '');
-  const [shape, setShape] = useTyped<Shape>(typed, 'shape', 'can');
-  const [material, setMaterial] = useTyped<Material>(typed, 'material', 'HDPE');
-  const [sizes, setSizes] = useTyped<
-    Record<'nominalL' | 'tareKg' | 'widthCm' | 'depthCm' | 'heightCm' | 'price' | 'years', number | undefined>
-  >(typed, 'sizes', {
-    nominalL: undefined,
-    tareKg: undefined,
-    widthCm: undefined,
-    depthCm: undefined,
-    heightCm: undefined,
-    price: 0,
-    years: 10,
-  });
-  const [pieces, setPieces] = useTyped<number | undefined>(typed, 'pieces', USUAL_PIECES);
-  const [flags, setFlags] = useTyped(typed, 'flags', { lightProof: false, stackable: false, tap: false });
-  const kind = useMemo((): ContainerKind | undefined => {
-    const { nominalL, tareKg, widthCm, depthCm, heightCm, price, years } = sizes;
-    if (
-      !idOf(name) ||
-      nominalL === undefined ||
-      tareKg === undefined ||
-      !widthCm ||
-      !depthCm ||
-      !heightCm ||
-      price === undefined ||
-      !years ||
-      (shape === 'pack' && !pieces)
-    )
-      return undefined;
-    return {
-      id: `own-${idOf(name)}`,
-      name: name.trim(),
-      shape,
-      nominalL,
-      // bottles are bought full
-      usableShare: nominalL <= 4 || shape === 'pack' ? 1 : 0.95,
-      ...(shape === 'pack' && pieces ? { pieces } : {}),
-      tareKg,
-      widthMm: widthCm * 10,
-      depthMm: depthCm * 10,
-      heightMm: heightCm * 10,
-      material,
-      neck: 'narrow',
-      price,
-      serviceYears: years,
-      ...flags,
-    };
-  }, [name, shape, pieces, material, sizes, flags]);
+  const blanks = useBlanks<Made>(typed, () => ({
+    ...{
+      name: '',
+      shape: 'can',
+      material: 'HDPE',
+      nominalL: undefined,
+      tareKg: undefined,
+      price: 0,
+      years: 10,
+    },
+    ...{ widthCm: undefined, depthCm: undefined, heightCm: undefined, pieces: USUAL_PIECES },
+    ...{ lightProof: false, stackable: false, tap: false },
+  }));
+  const { values } = blanks;
+  const kind = useMemo(() => kindMade(values), [values]);
   const drafts = useMemo(() => kind && [draft('kind.set', `kind:${kind.id}`, kind)], [kind]);
-  const size = (key: keyof typeof sizes, dimension: Dimension, most: number) => (
-    <QuantityBlank
-      label={say(`kind.${key}`)}
-      dimension={dimension}
-      value={sizes[key]}
-      onValue={value => setSizes(s => ({ ...s, [key]: value }))}
-      least={0}
-      most={most}
-    />
-  );
-  const flag = (key: keyof typeof flags) => (
-    <ChoiceBlank<YesNo>
-      label={say(`kind.${key}`)}
-      value={flags[key] ? 'yes' : 'no'}
-      onValue={value => setFlags(f => ({ ...f, [key]: value === 'yes' }))}
-      choices={(['yes', 'no'] as const).map(value => ({ value, label: say(`kind.${key}.${value}`) }))}
-    />
-  );
   return (
     <Dialog title={say('kind.title')} open onClose={onClose} wide>
       <Act
         typed={typed}
         drafts={drafts}
         label={say('kind.keep')}
-        told={say('kind.told', { name })}
+        told={say('kind.told', { name: values.name })}
         onDone={() => kind && onDone(kind)}
       >
-        <Sentence>
-          <Phrase
-            text="kind.sentence"
-            blanks={{
-              name: (
-                <TextBlank
-                  label={say('kind.name')}
-                  value={name}
-                  onValue={setName}
-                  placeholder={say('kind.name-hint')}
-                  fault={facts.kind[`own-${idOf(name)}`] ? 'kind.taken' : undefined}
-                />
-              ),
-              shape: (
-                <ChoiceBlank<Shape>
-                  label={say('kind.shape')}
-                  value={shape}
-                  onValue={setShape}
-                  choices={shapes.map(value => ({ value, label: say(`shape.${value}`) }))}
-                />
-              ),
-              pack: shape === 'pack' && (
-                <Phrase
-                  text="kind.sentence.pack"
-                  blanks={{
-                    pieces: (
-                      <QuantityBlank
-                        label={say('kind.pieces')}
-                        dimension="number"
-                        value={pieces}
-                        onValue={setPieces}
-                        least={2}
-                        most={1000}
-                        wholeNumbers
-                      />
-                    ),
-                  }}
-                />
-              ),
-              material: (
-                <ChoiceBlank<Material>
-                  label={say('kind.material')}
-                  value={material}
-                  onValue={setMaterial}
-                  choices={materials.map(value => ({ value, label: say(`material.${value}`) }))}
-                />
-              ),
-              nominalL: size('nominalL', 'volumeL', 100_000),
-              tareKg: size('tareKg', 'massKg', 10_000),
-              widthCm: size('widthCm', 'lengthCm', 1000),
-              depthCm: size('depthCm', 'lengthCm', 1000),
-              heightCm: size('heightCm', 'lengthCm', 1000),
-              lightProof: flag('lightProof'),
-              stackable: flag('stackable'),
-              tap: flag('tap'),
-              price: size('price', 'money', 1_000_000),
-              years: size('years', 'timeYears', 100),
-            }}
-          />
-        </Sentence>
+        <KindSentence blanks={blanks} />
       </Act>
     </Dialog>
+  );
+}
+
+function KindSentence({ blanks }: { blanks: Blanks<Made> }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { values, change, quantity, choice, yesNo } = blanks;
+  const size = (name: 'nominalL' | 'tareKg' | 'widthCm' | 'depthCm' | 'heightCm' | 'price' | 'years') => {
+    const [dimension, most] = sizes[name];
+    return quantity(name, `kind.${name}`, dimension, { least: 0, most });
+  };
+  const flag = (name: 'lightProof' | 'stackable' | 'tap') =>
+    yesNo(name, `kind.${name}`, is => `kind.${name}.${is}`);
+  return (
+    <Sentence>
+      <Phrase
+        text="kind.sentence"
+        blanks={{
+          name: (
+            <TextBlank
+              label={say('kind.name')}
+              value={values.name}
+              onValue={name => change({ name })}
+              placeholder={say('kind.name-hint')}
+              fault={facts.kind[`own-${idOf(values.name)}`] ? 'kind.taken' : undefined}
+            />
+          ),
+          shape: choice('shape', 'kind.shape', shapes, shape => `shape.${shape}`),
+          pack: values.shape === 'pack' && (
+            <Phrase
+              text="kind.sentence.pack"
+              blanks={{
+                pieces: quantity('pieces', 'kind.pieces', 'number', boundsOf(containerKind, 'pieces')),
+              }}
+            />
+          ),
+          material: choice('material', 'kind.material', materials, material => `material.${material}`),
+          ...{
+            nominalL: size('nominalL'),
+            tareKg: size('tareKg'),
+            price: size('price'),
+            years: size('years'),
+          },
+          ...{ widthCm: size('widthCm'), depthCm: size('depthCm'), heightCm: size('heightCm') },
+          ...{ lightProof: flag('lightProof'), stackable: flag('stackable'), tap: flag('tap') },
+        }}
+      />
+    </Sentence>
   );
 }
