@@ -37,7 +37,7 @@ async function tried(folder: string, chosen: readonly Edit[]): Promise<Map<strin
       ({ file, from, to }) => `${file}:${from.line + 1}:${from.column}-${to.line + 1}:${to.column}`,
     ),
     mutator: { excludedMutations: [...NOT_MADE] },
-    reporters: [],
+    reporters: ['progress-append-only'],
     tempDirName: 'test-results/stryker',
     logLevel: 'error',
     concurrency: 2,

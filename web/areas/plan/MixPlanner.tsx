@@ -3,17 +3,19 @@ import { toast } from 'sonner';
 import { mixSpots } from '#core/areas/store/mixRoom.ts';
 import { type Fillable, fillableOwn, willBeReady } from '#core/areas/store/ownFirst.ts';
 import { allKinds, kindOf } from '#core/areas/store/state.ts';
+import { given } from '#core/base/given.ts';
 import { stockNeedL } from '#core/planning/need/need.ts';
 import { usableL } from '#core/storage/containers/kinds.ts';
 import { massKg, portability } from '#core/storage/containers/mass.ts';
 import type { MixAim, MixPlan, MixQuestion } from '#core/storage/containers/mixProgram.ts';
 import { rotationSchools } from '#core/storage/rotation/goodUntil.ts';
-import { useTyped } from '../../app/typed.ts';
+import { useBlanksOf } from '../../app/blanks.tsx';
+import { useTyped, type Written } from '../../app/typed.ts';
 import { ghostsPlanned } from '../../session/ghosts.ts';
 import { useAppDispatch, useFacts, useReader, useWaterState } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
+import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { type KeptWorker, keptWorker } from '../../workers/keptWorker.ts';
@@ -71,7 +73,7 @@ function useQuestion(blanks: Blanks): Missing {
       needL: Math.max(0, wantedL - reach.drinkingL - standingL - ownL),
       carryL: Math.max(0, need.drinkingL * blanks.carryDays - portableL - ownPortableL),
       liftKg: plan.liftKg,
-      ...(blanks.budget === undefined ? {} : { budget: blanks.budget }),
+      ...given({ budget: blanks.budget }),
       years: blanks.years,
       fillsPerYear: 12 / rotationSchools[plan.rotationSchool].months,
       litrePrice: blanks.litrePrice,
@@ -88,24 +90,19 @@ interface Run {
   readonly plan?: MixPlan;
 }
 
-/** What to buy so that a floor, a budget and a back can bear it: an integer program, solved in a worker. */
-export function MixPlanner() {
+/** Where the vessels of a plan, or of the nearest that can be done, would stand. */
+const ghostsOf = (plan: MixPlan) =>
+  ((plan.possible ? plan : plan.nearest)?.counts ?? []).map(({ kind, spot, count }) => ({
+    ...{ kind: kind.id, place: spot.place, count },
+    ...given({ shelf: spot.shelf || undefined }),
+  }));
+
+/** Works a mix out in a worker, which tells what it knows so far. */
+function useMix(question: MixQuestion) {
   const say = useSay();
-  const { units } = useReader();
   const dispatch = useAppDispatch();
-  const typed = 'mix';
-  const [blanks, setBlanks] = useTyped<Blanks>(typed, 'blanks', {
-    budget: undefined,
-    carryDays: 3,
-    years: 10,
-    litrePrice: 0.004,
-    aim: 'cost',
-  });
-  const set = (change: Partial<Blanks>) => setBlanks(b => ({ ...b, ...change }));
-  const { question, own, standingL } = useQuestion(blanks);
   const [run, setRun] = useState<Run | null>(null);
   const worker = useRef<KeptWorker<MixWorker> | null>(null);
-
   // what is known so far stays
   const stop = () => {
     worker.current?.end();
@@ -113,16 +110,9 @@ export function MixPlanner() {
     setRun(before => (before?.plan ? { aim: before.aim, plan: before.plan } : null));
   };
   useEffect(() => () => worker.current?.end(), []);
-
-  const show = (plan: MixPlan) => {
-    const counts = (plan.possible ? plan : plan.nearest)?.counts ?? [];
-    const ghosts = counts.map(c => ({
-      kind: c.kind.id,
-      place: c.spot.place,
-      count: c.count,
-      ...(c.spot.shelf ? { shelf: c.spot.shelf } : {}),
-    }));
-    dispatch(ghostsPlanned(ghosts));
+  const tell = (next: Run & { readonly plan: MixPlan }) => {
+    setRun(next);
+    dispatch(ghostsPlanned(ghostsOf(next.plan)));
   };
   const work = async () => {
     stop();
@@ -132,33 +122,33 @@ export function MixPlanner() {
     );
     worker.current = thread;
     setRun({ aim, share: 0 });
-    const { told, end } = progress((share: number, plan: MixPlan) => {
-      setRun({ aim, share, plan });
-      show(plan);
-    });
+    const { told, end } = progress((share: number, plan: MixPlan) => tell({ aim, share, plan }));
     const plan = await thread.remote.plan(question, told).catch(() => undefined);
     end();
     thread.end();
-    if (!plan) {
-      setRun(null);
-      toast.error(say('mix.failed'));
-      return;
-    }
-    setRun({ aim, plan });
-    show(plan);
+    if (plan) return tell({ aim, plan });
+    setRun(null);
+    toast.error(say('mix.failed'));
   };
-  const isWorking = run?.share !== undefined;
+  return { run, stop, work };
+}
 
+/** What to buy so that a floor, a budget and a back can bear it: an integer program, solved in a worker. */
+export function MixPlanner() {
+  const say = useSay();
+  const [blanks, setBlanks] = useTyped<Blanks>('mix', 'blanks', {
+    ...{ budget: undefined, carryDays: 3, years: 10, litrePrice: 0.004, aim: 'cost' },
+  });
+  const { question, own, standingL } = useQuestion(blanks);
+  const { run, stop, work } = useMix(question);
+  const { needL, carryL, kinds, years, fillsPerYear, litrePrice } = question;
   return (
     <section aria-labelledby="mix-title">
       <h2 id="mix-title" className="mb-1 border-b border-slate pb-1 text-base">
         {say('mix.title')}
       </h2>
       <p className="text-ash">
-        {say(question.needL > 0 || question.carryL === 0 ? 'mix.missing' : 'mix.carry-only', {
-          needL: question.needL,
-          carryL: question.carryL,
-        })}
+        {say(needL > 0 || carryL === 0 ? 'mix.missing' : 'mix.carry-only', { needL, carryL })}
       </p>
       {own.length > 0 && (
         <p data-testid="mix-own">
@@ -170,102 +160,101 @@ export function MixPlanner() {
         </p>
       )}
       {standingL > 0 && <p>{say('mix.standing', { litres: standingL })}</p>}
-      <Sentence>
-        <Phrase
-          text="mix.sentence"
-          blanks={{
-            aim: (
-              <ChoiceBlank<MixAim>
-                label={say('mix.aim')}
-                value={blanks.aim}
-                onValue={aim => set({ aim })}
-                choices={aims.map(value => ({ value, label: say(`mix.aim.${value}`) }))}
-              />
-            ),
-            budget: (
-              <QuantityBlank
-                label={say('mix.budget-label')}
-                dimension="money"
-                value={blanks.budget}
-                onValue={budget => set({ budget })}
-                least={0}
-                most={1e7}
-                placeholder={say('mix.any')}
-              />
-            ),
-            years: (
-              <QuantityBlank
-                label={say('mix.years')}
-                dimension="timeYears"
-                value={blanks.years}
-                onValue={years => years !== undefined && set({ years })}
-                least={1}
-                most={50}
-                wholeNumbers
-              />
-            ),
-            carry: (
-              <QuantityBlank
-                label={say('mix.carry')}
-                dimension="timeDays"
-                value={blanks.carryDays}
-                onValue={carryDays => carryDays !== undefined && set({ carryDays })}
-                least={0}
-                most={60}
-              />
-            ),
-            price: (
-              <QuantityBlank
-                label={say('mix.price')}
-                dimension="money"
-                value={Number((blanks.litrePrice / format.volumeFigure(1, units)).toPrecision(3))}
-                onValue={price =>
-                  price !== undefined && set({ litrePrice: price * format.volumeFigure(1, units) })
-                }
-                least={0}
-                most={100}
-              />
-            ),
-          }}
-        />
-      </Sentence>
-      <div className="mt-3 flex items-center gap-3">
-        {isWorking ? (
-          <>
-            <progress
-              className="accent-[var(--pool)]"
-              max={1}
-              {...(run.plan ? { value: run.share ?? 0 } : {})}
-              aria-label={say('mix.working')}
-            />
-            <span>{say(run.plan ? 'mix.easing' : 'mix.working')}</span>
-            <Button onClick={stop}>{say('mix.cancel')}</Button>
-          </>
-        ) : (
-          <Button
-            look="primary"
-            disabled={question.needL <= 0 && question.carryL <= 0}
-            onClick={() => void work()}
-          >
-            {say('mix.work')}
-          </Button>
-        )}
-        {question.needL <= 0 && question.carryL <= 0 && (
-          <span className="text-ash">{say('mix.nothing')}</span>
-        )}
-      </div>
+      <MixSentence values={blanks} change={change => setBlanks(b => ({ ...b, ...change }))} />
+      <MixRun run={run} isNothing={needL <= 0 && carryL <= 0} onStop={stop} onWork={() => void work()} />
       <details className="mt-3">
         <summary className="cursor-pointer font-semibold">{say('chart.cost-title')}</summary>
         <Suspense fallback={null}>
-          <CostChart
-            kinds={question.kinds}
-            years={question.years}
-            fillsPerYear={question.fillsPerYear}
-            litrePrice={question.litrePrice}
-          />
+          <CostChart kinds={kinds} years={years} fillsPerYear={fillsPerYear} litrePrice={litrePrice} />
         </Suspense>
       </details>
       {run?.plan && <MixAnswer plan={run.plan} aim={run.aim} />}
     </section>
+  );
+}
+
+function MixSentence(written: Written<Blanks>) {
+  const say = useSay();
+  const { units } = useReader();
+  const { values, change } = written;
+  const { quantity, choice } = useBlanksOf(written);
+  // a price is asked by the litre or by the gallon
+  const perUnit = format.volumeFigure(1, units);
+  return (
+    <Sentence>
+      <Phrase
+        text="mix.sentence"
+        blanks={{
+          aim: choice('aim', 'mix.aim', aims, aim => `mix.aim.${aim}`),
+          budget: quantity('budget', 'mix.budget-label', 'money', {
+            ...{ least: 0, most: 1e7, placeholder: 'mix.any' },
+          }),
+          years: (
+            <QuantityBlank
+              label={say('mix.years')}
+              dimension="timeYears"
+              value={values.years}
+              onValue={years => years !== undefined && change({ years })}
+              least={1}
+              most={50}
+              wholeNumbers
+            />
+          ),
+          carry: (
+            <QuantityBlank
+              label={say('mix.carry')}
+              dimension="timeDays"
+              value={values.carryDays}
+              onValue={carryDays => carryDays !== undefined && change({ carryDays })}
+              least={0}
+              most={60}
+            />
+          ),
+          price: (
+            <QuantityBlank
+              label={say('mix.price')}
+              dimension="money"
+              value={Number((values.litrePrice / perUnit).toPrecision(3))}
+              onValue={price => price !== undefined && change({ litrePrice: price * perUnit })}
+              least={0}
+              most={100}
+            />
+          ),
+        }}
+      />
+    </Sentence>
+  );
+}
+
+interface RunProps {
+  readonly run: Run | null;
+  readonly isNothing: boolean;
+  readonly onStop: () => void;
+  readonly onWork: () => void;
+}
+
+/** The button that begins it; while it is worked out, how far it is. */
+function MixRun({ run, isNothing, onStop, onWork }: RunProps) {
+  const say = useSay();
+  return (
+    <div className="mt-3 flex items-center gap-3">
+      {run?.share !== undefined ? (
+        <>
+          <progress
+            className="accent-[var(--pool)]"
+            max={1}
+            {...(run.plan ? { value: run.share } : {})}
+            aria-label={say('mix.working')}
+          />
+          <span>{say(run.plan ? 'mix.easing' : 'mix.working')}</span>
+          <Button onClick={onStop}>{say('mix.cancel')}</Button>
+        </>
+      ) : (
+        <Button look="primary" disabled={isNothing} onClick={onWork}>
+          {say('mix.work')}
+        </Button>
+      )}
+      {isNothing && <span className="text-ash">{say('mix.nothing')}</span>}
+    </div>
   );
 }
