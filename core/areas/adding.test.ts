@@ -109,12 +109,12 @@ const lines = (pieces: readonly Piece[]) =>
   pieces.filter(p => p.isAdded && !p.path.endsWith('.json')).flatMap(p => p.code.trim().split('\n'));
 
 describe('adding', () => {
-  it('an entry kind is one file and its text; a subject type one file and one line; an area a folder and a line a room', () => {
+  it('an entry kind is one file and its text; a subject type one file and one line; an area a folder a room and three lines', () => {
     expect(kind.map(p => p.path)).toEqual(['core/areas/store/entries.ts', 'web/texts/en.json']);
     expect(own(subject)).toHaveLength(1);
     expect(lines(subject)).toHaveLength(1);
     expect(new Set(own(area).map(dirname))).toEqual(new Set(['core/areas/book', 'web/areas/book']));
-    expect(lines(area)).toHaveLength(2);
+    expect(lines(area)).toHaveLength(3);
     expect(own(data)).toEqual(['core/treatment/methods/airing.ts']);
     for (const path of own([...data, ...subject, ...area]))
       expect(existsSync(join(root, path)), path).toBe(false);
