@@ -46,18 +46,29 @@ export async function editsOf(folder: string): Promise<Edit[]> {
     }));
 }
 
-/** As many of a list as are asked, drawn by a seed without putting back; the same seed draws the same ones. */
-export function drawn<T>(list: readonly T[], count: number, seed: number): T[] {
+/** Places where more edits than this can be made are whole functions: their parts are drawn instead. */
+const MOST_AT_A_PLACE = 6;
+
+const isBefore = (a: Edit['from'], b: Edit['from']): boolean =>
+  a.line < b.line || (a.line === b.line && a.column <= b.column);
+const isWithin = (edit: Edit, place: Edit): boolean =>
+  edit.file === place.file && isBefore(place.from, edit.from) && isBefore(edit.to, place.to);
+
+/** At least as many edits as are asked, all that can be made at places drawn by a seed; the same seed draws the same. */
+export function drawn(edits: readonly Edit[], count: number, seed: number): Edit[] {
+  if (count >= edits.length) return [...edits];
   const generator = xoroshiro128plus(seed);
-  const left = [...list];
-  const taken: T[] = [];
-  while (taken.length < count && left.length > 0) {
+  const left = [...edits];
+  const taken = new Set<Edit>();
+  while (taken.size < count && left.length > 0) {
     const at = (generator.next() >>> 0) % left.length;
-    taken.push(left[at]!);
+    const place = left[at]!;
     left[at] = left.at(-1)!;
     left.pop();
+    const here = edits.filter(edit => isWithin(edit, place));
+    if (here.length <= MOST_AT_A_PLACE) for (const edit of here) taken.add(edit);
   }
-  return taken;
+  return [...taken];
 }
 
 /** Tests that take seconds for each edit: they notice more than is counted here. */
