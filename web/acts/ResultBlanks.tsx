@@ -1,3 +1,4 @@
+import { given } from '#core/base/given.ts';
 import {
   incubates,
   isFoundBy,
@@ -7,6 +8,7 @@ import {
   type TestMethod,
 } from '#core/water/quality/parameters.ts';
 import { slipOf } from '#core/water/quality/testReading.ts';
+import { useBlanksOf } from '../app/blanks.tsx';
 import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank } from '../ui/Blank.tsx';
@@ -23,70 +25,73 @@ interface ResultProps {
 }
 
 /** What a method asks for: centimetres of a tube, the steps of a strip, what turned, tubes of a rack, or a figure. */
-export function ResultBlanks({
-  blanks,
-  parameter,
-  method,
-  isSample,
-  onBlanks,
-}: ResultProps & { isSample: boolean }) {
-  const say = useSay();
-  const stood = !isSample && incubates.includes(method) && (
-    <StoodBlanks blanks={blanks} onBlanks={onBlanks} />
-  );
-  const { unit, words = [], as, least, most, dimension } = parameterRow(parameter);
-  if (isFoundBy(method))
-    return (
-      <>
-        <ChoiceBlank<string>
-          label={say('reading.found')}
-          value={blanks.found}
-          onValue={found => onBlanks({ found: found as NonNullable<ReadingBlanks['found']> })}
-          choices={words.map(value => ({
-            value,
-            label: say(`found-word.${value}`),
-            ...(incubates.includes(method) ? { note: say(`found-bottle.${value as 'present'}`) } : {}),
-          }))}
-        />
-        {stood}
-      </>
-    );
-  if (method === 'tubes')
-    return (
-      <>
+export function ResultBlanks({ isSample, ...asked }: ResultProps & { isSample: boolean }) {
+  const { blanks, method, onBlanks } = asked;
+  if (method === 'tube') return <TubeBlanks {...asked} />;
+  return (
+    <>
+      {isFoundBy(method) ? (
+        <FoundBlank {...asked} />
+      ) : method === 'tubes' ? (
         <RackBlanks rack={blanks.rack ?? freshRack} onRack={rack => onBlanks({ rack })} />
-        {stood}
-      </>
-    );
-  if (method === 'tube')
-    return (
-      <Phrase
-        text="reading.tube"
-        blanks={{
-          depth: (
-            <QuantityBlank
-              label={say('reading.depth')}
-              dimension="lengthCm"
-              value={blanks.depthCm}
-              onValue={depthCm => onBlanks({ depthCm })}
-              least={0.5}
-              most={200}
-            />
-          ),
-          beyond: (
-            <ChoiceBlank<'seen' | 'lost'>
-              label={say('reading.tube-mark')}
-              value={blanks.beyond === 'below' ? 'seen' : 'lost'}
-              onValue={mark => onBlanks({ beyond: mark === 'seen' ? 'below' : undefined })}
-              choices={(['lost', 'seen'] as const).map(value => ({
-                value,
-                label: say(`reading.tube.${value}`),
-              }))}
-            />
-          ),
-        }}
-      />
-    );
+      ) : (
+        <FigureBlanks {...asked} />
+      )}
+      {!isSample && incubates.includes(method) && <StoodBlanks blanks={blanks} onBlanks={onBlanks} />}
+    </>
+  );
+}
+
+/** What was seen: a colour, a smell, a bottle that turned. */
+function FoundBlank({ blanks, parameter, method, onBlanks }: ResultProps) {
+  const say = useSay();
+  const { words = [] } = parameterRow(parameter);
+  return (
+    <ChoiceBlank<string>
+      label={say('reading.found')}
+      value={blanks.found}
+      onValue={found => onBlanks({ found: found as NonNullable<ReadingBlanks['found']> })}
+      choices={words.map(value => ({
+        value,
+        label: say(`found-word.${value}`),
+        ...given({
+          note: incubates.includes(method) ? say(`found-bottle.${value as 'present'}`) : undefined,
+        }),
+      }))}
+    />
+  );
+}
+
+/** How deep the cross of a turbidity tube is lost, or that it is still seen in the full tube. */
+function TubeBlanks({ blanks, onBlanks }: ResultProps) {
+  const say = useSay();
+  const { quantity } = useBlanksOf({ values: blanks, change: onBlanks });
+  return (
+    <Phrase
+      text="reading.tube"
+      blanks={{
+        depth: quantity('depthCm', 'reading.depth', 'lengthCm', { least: 0.5, most: 200 }),
+        beyond: (
+          <ChoiceBlank<'seen' | 'lost'>
+            label={say('reading.tube-mark')}
+            value={blanks.beyond === 'below' ? 'seen' : 'lost'}
+            onValue={mark => onBlanks({ beyond: mark === 'seen' ? 'below' : undefined })}
+            choices={(['lost', 'seen'] as const).map(value => ({
+              value,
+              label: say(`reading.tube.${value}`),
+            }))}
+          />
+        ),
+      }}
+    />
+  );
+}
+
+/** A figure, or the step of a strip; that it lies beyond what can be read, and as what it is written. */
+function FigureBlanks({ blanks, parameter, method, onBlanks }: ResultProps) {
+  const say = useSay();
+  const { quantity, choice } = useBlanksOf({ values: blanks, change: onBlanks });
+  const { unit, as, least, most, dimension } = parameterRow(parameter);
   const slip = slipOf({ parameter, method, value: blanks.value });
   return (
     <>
@@ -119,67 +124,33 @@ export function ResultBlanks({
                 most={most}
               />
             ),
-          as: as && (
-            <ChoiceBlank<ReportedAs>
-              label={say('reading.as')}
-              value={blanks.as}
-              placeholder={say('reading.as.ask')}
-              onValue={next => onBlanks({ as: next })}
-              choices={(Object.keys(as) as ReportedAs[]).map(value => ({ value, label: say(`as.${value}`) }))}
-            />
-          ),
+          as:
+            as &&
+            choice('as', 'reading.as', Object.keys(as) as ReportedAs[], one => `as.${one}`, 'reading.as.ask'),
         }}
       />
       {method === 'plate' && (
         <Phrase
           text="reading.examined"
           blanks={{
-            volume: (
-              <QuantityBlank
-                label={say('reading.examined-ml')}
-                dimension="number"
-                value={blanks.volumeMl}
-                onValue={volumeMl => onBlanks({ volumeMl })}
-                least={0.01}
-                most={10_000}
-              />
-            ),
+            volume: quantity('volumeMl', 'reading.examined-ml', 'number', { least: 0.01, most: 10_000 }),
           }}
         />
       )}
       {slip !== undefined && say('reading.slip', { slip })}
-      {stood}
     </>
   );
 }
 
 /** How long and how warm it stood, for a bottle that was not begun here. */
 function StoodBlanks({ blanks, onBlanks }: Pick<ResultProps, 'blanks' | 'onBlanks'>) {
-  const say = useSay();
+  const { quantity } = useBlanksOf({ values: blanks, change: onBlanks });
   return (
     <Phrase
       text="reading.stood"
       blanks={{
-        hours: (
-          <QuantityBlank
-            label={say('reading.stood-h')}
-            dimension="timeH"
-            value={blanks.stoodH}
-            onValue={stoodH => onBlanks({ stoodH })}
-            least={0}
-            most={720}
-          />
-        ),
-        temperature: (
-          <QuantityBlank
-            label={say('reading.stood-c')}
-            dimension="temperatureC"
-            value={blanks.temperatureC}
-            onValue={temperatureC => onBlanks({ temperatureC })}
-            least={-5}
-            most={60}
-          />
-        ),
+        hours: quantity('stoodH', 'reading.stood-h', 'timeH', { least: 0, most: 720 }),
+        temperature: quantity('temperatureC', 'reading.stood-c', 'temperatureC', { least: -5, most: 60 }),
       }}
     />
   );

@@ -1,5 +1,7 @@
+import type { EntryData } from '#core/areas/entries.ts';
 import { plan as planFields } from '#core/areas/plan/fields.ts';
 import { boundsOf } from '#core/base/bounds.ts';
+import { given } from '#core/base/given.ts';
 import {
   type AnimalKind,
   animalRates,
@@ -22,55 +24,30 @@ const institutionKinds = Object.keys(institutionRates) as InstitutionKind[];
 /** A typical body mass where the rate goes by kg. */
 const TYPICAL_KG: Partial<Record<AnimalKind, number>> = { dog: 20, cat: 4 };
 
+const ROW = 'grid grid-cols-[64px_1fr] items-baseline gap-2 py-0.5';
+
+/** Changes the plan, and tells that it was changed. */
+function useChange(): (change: EntryData['plan.set']) => void {
+  const say = useSay();
+  const { recordAndTell } = useRecord();
+  return change => void recordAndTell([draft('plan.set', 'plan', change)], say('plan.changed'));
+}
+
 /** Animals, which drink utility water, and what institutions add to what their users need at home. */
 export function OthersList() {
   const say = useSay();
-  const { units } = useReader();
   const { plan } = useFacts();
-  const { recordAndTell } = useRecord();
-  const countOf = (kind: AnimalKind) => plan.animals.find(a => a.kind === kind)?.count ?? 0;
-  const massOf = (kind: AnimalKind) => plan.animals.find(a => a.kind === kind)?.massKg ?? TYPICAL_KG[kind];
-  const setMass = (kind: AnimalKind, massKg: number | undefined) => {
-    if (massKg === undefined || massKg === massOf(kind)) return;
-    const animals = plan.animals.map(a => (a.kind === kind ? { ...a, massKg } : a));
-    void recordAndTell([draft('plan.set', 'plan', { animals })], say('plan.changed'));
-  };
-  const usersOf = (kind: InstitutionKind) => plan.institutions.find(i => i.kind === kind)?.users ?? 0;
-  const setAnimals = (kind: AnimalKind, count: number | undefined) => {
-    if (count === undefined || count === countOf(kind)) return;
-    const massKg = massOf(kind);
-    const rest = plan.animals.filter(a => a.kind !== kind);
-    const animals = count === 0 ? rest : [...rest, { kind, count, ...(massKg ? { massKg } : {}) }];
-    void recordAndTell([draft('plan.set', 'plan', { animals })], say('plan.changed'));
-  };
-  const setUsers = (kind: InstitutionKind, users: number | undefined) => {
-    if (users === undefined || users === usersOf(kind)) return;
-    const before = plan.institutions.find(i => i.kind === kind);
-    const rest = plan.institutions.filter(i => i.kind !== kind);
-    const institutions = users === 0 ? rest : [...rest, { ...before, kind, users }];
-    void recordAndTell([draft('plan.set', 'plan', { institutions })], say('plan.changed'));
-  };
-  const setRate = (kind: InstitutionKind, rateL: number | undefined) => {
-    const before = plan.institutions.find(i => i.kind === kind);
-    if (!before || rateL === undefined || rateL === before.rateL) return;
-    const institutions = plan.institutions.map(i => (i.kind === kind ? { ...i, rateL } : i));
-    void recordAndTell([draft('plan.set', 'plan', { institutions })], say('plan.changed'));
-  };
-  const row = 'grid grid-cols-[64px_1fr] items-baseline gap-2 py-0.5';
+  const change = useChange();
   return (
     <section>
       <h2 className="mb-1 border-b border-slate pb-1 text-base">{say('plan.others')}</h2>
-      <p className={row}>
+      <p className={ROW}>
         <QuantityBlank
           onLeave
           label={say('plan.visitors')}
           dimension="people"
           value={plan.visitors}
-          onValue={visitors =>
-            visitors !== undefined &&
-            visitors !== plan.visitors &&
-            void recordAndTell([draft('plan.set', 'plan', { visitors })], say('plan.changed'))
-          }
+          onValue={visitors => visitors !== undefined && visitors !== plan.visitors && change({ visitors })}
           {...boundsOf(planFields, 'visitors')}
         />
         <span>
@@ -78,66 +55,106 @@ export function OthersList() {
         </span>
       </p>
       {animalKinds.map(kind => (
-        <p key={kind} className={row}>
-          <QuantityBlank
-            onLeave
-            label={say(`animal.${kind}`)}
-            dimension="number"
-            value={countOf(kind)}
-            onValue={n => setAnimals(kind, n)}
-            wholeNumbers
-            {...boundsOf(planFields, 'animals.count')}
-          />
-          <span>
-            {say(`animal.${kind}`)}{' '}
-            <span className="text-small text-ash">
-              {say(animalRates[kind].perKg ? 'animal.rate-kg' : 'animal.rate', {
-                litres: format.litres(animalRates[kind].litres, units),
-                perEach: animalRates[kind].litres * (massOf(kind) ?? 0),
-                massKg: massOf(kind) ?? 0,
-              })}
-            </span>{' '}
-            {animalRates[kind].perKg && countOf(kind) > 0 && (
-              <QuantityBlank
-                onLeave
-                label={say('animal.mass', { animal: say(`animal.${kind}`) })}
-                dimension="massKg"
-                value={massOf(kind)}
-                onValue={massKg => setMass(kind, massKg)}
-                {...boundsOf(planFields, 'animals.massKg')}
-              />
-            )}
-          </span>
-        </p>
+        <AnimalRow key={kind} kind={kind} />
       ))}
       <h3 className="mt-3 mb-1 text-base">{say('plan.institutions')}</h3>
       {institutionKinds.map(kind => (
-        <p key={kind} className={row}>
-          <QuantityBlank
-            onLeave
-            label={say(`institution.${kind}`)}
-            dimension="number"
-            value={usersOf(kind)}
-            onValue={n => setUsers(kind, n)}
-            wholeNumbers
-            {...boundsOf(planFields, 'institutions.users')}
-          />
-          <span>
-            {say(`institution.${kind}`)}{' '}
-            <span className="text-small text-ash">
-              {say('institution.rate', {
-                litres: format.litres(institutionRates[kind].litres, units),
-                grade: `grade.${institutionRates[kind].grade}`,
-              })}
-            </span>
-            <RateBlank
-              institution={plan.institutions.find(i => i.kind === kind)}
-              onRate={rateL => setRate(kind, rateL)}
-            />
-          </span>
-        </p>
+        <InstitutionRow key={kind} kind={kind} />
       ))}
     </section>
+  );
+}
+
+function AnimalRow({ kind }: { kind: AnimalKind }) {
+  const say = useSay();
+  const { units } = useReader();
+  const { animals } = useFacts().plan;
+  const change = useChange();
+  const kept = animals.find(a => a.kind === kind);
+  const count = kept?.count ?? 0;
+  const massKg = kept?.massKg ?? TYPICAL_KG[kind];
+  const { litres, perKg } = animalRates[kind];
+  const put = (next: number | undefined, mass = massKg) => {
+    if (next === undefined || (next === count && mass === massKg)) return;
+    const row = { kind, count: next, ...given({ massKg: mass || undefined }) };
+    const isNew = next > 0 && !kept;
+    change({
+      animals: [
+        ...animals.flatMap(a => (a.kind !== kind ? a : next > 0 ? row : [])),
+        ...(isNew ? [row] : []),
+      ],
+    });
+  };
+  return (
+    <p className={ROW}>
+      <QuantityBlank
+        onLeave
+        label={say(`animal.${kind}`)}
+        dimension="number"
+        value={count}
+        onValue={next => put(next)}
+        wholeNumbers
+        {...boundsOf(planFields, 'animals.count')}
+      />
+      <span>
+        {say(`animal.${kind}`)}{' '}
+        <span className="text-small text-ash">
+          {say(perKg ? 'animal.rate-kg' : 'animal.rate', {
+            litres: format.litres(litres, units),
+            perEach: litres * (massKg ?? 0),
+            massKg: massKg ?? 0,
+          })}
+        </span>{' '}
+        {perKg && count > 0 && (
+          <QuantityBlank
+            onLeave
+            label={say('animal.mass', { animal: say(`animal.${kind}`) })}
+            dimension="massKg"
+            value={massKg}
+            onValue={next => next !== undefined && put(count, next)}
+            {...boundsOf(planFields, 'animals.massKg')}
+          />
+        )}
+      </span>
+    </p>
+  );
+}
+
+function InstitutionRow({ kind }: { kind: InstitutionKind }) {
+  const say = useSay();
+  const { units } = useReader();
+  const { institutions } = useFacts().plan;
+  const change = useChange();
+  const kept = institutions.find(i => i.kind === kind);
+  const { litres, grade } = institutionRates[kind];
+  const put = (row: Institution) => {
+    const rest = institutions.filter(i => i.kind !== kind);
+    change({ institutions: row.users === 0 ? rest : [...rest, row] });
+  };
+  return (
+    <p className={ROW}>
+      <QuantityBlank
+        onLeave
+        label={say(`institution.${kind}`)}
+        dimension="number"
+        value={kept?.users ?? 0}
+        onValue={users =>
+          users !== undefined && users !== (kept?.users ?? 0) && put({ ...kept, kind, users })
+        }
+        wholeNumbers
+        {...boundsOf(planFields, 'institutions.users')}
+      />
+      <span>
+        {say(`institution.${kind}`)}{' '}
+        <span className="text-small text-ash">
+          {say('institution.rate', { litres: format.litres(litres, units), grade: `grade.${grade}` })}
+        </span>
+        <RateBlank
+          institution={kept}
+          onRate={rateL => kept && rateL !== undefined && rateL !== kept.rateL && put({ ...kept, rateL })}
+        />
+      </span>
+    </p>
   );
 }
 

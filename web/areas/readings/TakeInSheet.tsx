@@ -2,6 +2,7 @@ import Papa from 'papaparse';
 import { useEffect, useMemo, useState } from 'react';
 import { routes } from '#contract/routes.ts';
 import type { ReadingFields } from '#core/areas/readings/fields.ts';
+import { given } from '#core/base/given.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { type ColumnMeaning, columnOf, type SheetColumn } from '#core/water/quality/labColumns.ts';
 import { type RowReading, readLabSheet, sheetRow } from '#core/water/quality/labSheet.ts';
@@ -45,32 +46,21 @@ const fixKey = (line: number, column: string, was: string): string => `${line} $
 const cellAt = ({ header, rows, lines }: LabTable, line: number, column: string): string =>
   rows[lines.indexOf(line)]?.[header.indexOf(column)] ?? '';
 
-/** Takes in a laboratory's sheet: its headings told once, every doubt at its row and column, mended where it stands. */
-export function TakeInSheet() {
-  const say = useSay();
+/** A sheet as it is read: its table, what its columns are, and the readings and doubts in it. */
+function useSheet(text: string, { fixes, samples, means, forms, units, lies, dayFirst }: SheetAnswers) {
   const facts = useFacts();
   const { timeZone } = useReader();
   const { clock } = useSession();
-  const { recordAndTell } = useRecord();
-  const typed = 'lab-sheet';
-  const [text, setText] = useTyped(typed, 'text', '');
-  const [answers, setAnswers] = useTyped<SheetAnswers>(typed, 'answers', noAnswers);
-  const answer = (change: Partial<SheetAnswers>) => setAnswers(before => ({ ...before, ...change }));
-  const { fixes, samples, means, forms, units, lies, dayFirst } = answers;
-  /** What was said of one sheet is not said of the next. */
-  const begin = (next: string) => {
-    setAnswers(noAnswers);
-    setText(next);
-  };
   const lines = useMemo(() => cellsOf(text.trimEnd()), [text]);
   const table = useMemo(() => labTableOf(lines, lies), [lines, lies]);
   const columns = useMemo(
     () =>
       table.header.map((heading): SheetColumn => {
         const column = columnOf(heading, { ...facts.sampling.headings, ...means });
-        const as = forms[heading] ?? column.as;
-        const unit = units[heading] ?? column.unit;
-        return { ...column, ...(as ? { as } : {}), ...(unit ? { unit } : {}) };
+        return {
+          ...column,
+          ...given({ as: forms[heading] ?? column.as, unit: (units[heading] ?? column.unit) || undefined }),
+        };
       }),
     [table, facts.sampling.headings, means, forms, units],
   );
@@ -85,45 +75,38 @@ export function TakeInSheet() {
     () =>
       readLabSheet(rows, columns, {
         subjectOf: name => samples[name] ?? testedBy(facts, name)?.id,
-        dayFirst,
-        decimal: decimalMark,
-        timeZone,
-        now: clock.now(),
-        lines: table.lines,
+        ...{ dayFirst, decimal: decimalMark, timeZone, now: clock.now(), lines: table.lines },
       }),
     [rows, columns, table, samples, facts, dayFirst, timeZone, clock],
   );
-  const known = useKnown(sheet.readings.length > 0);
-  const fresh = useMemo(
+  return { lines, table, columns, sheet };
+}
+
+/** Readings of a sheet that are not here yet. */
+function useFresh(readings: readonly RowReading[]): readonly RowReading[] {
+  const facts = useFacts();
+  const known = useKnown(readings.length > 0);
+  return useMemo(
     // a laboratory names no entries: its sheet is known again row by row, by what was read of which sample and when
     () =>
-      sheet.readings.filter(r =>
+      readings.filter(r =>
         r.entry ? known && !known.entries.has(r.entry) : !known?.rows.has(rowKey(facts, r)),
       ),
-    [sheet, known, facts],
+    [readings, known, facts],
   );
-  const drafts = useMemo(
-    () =>
-      fresh.length === 0
-        ? undefined
-        : fresh.map(r =>
-            draft('read', r.subject, r.reading as ReadingFields, {
-              at: r.at,
-              ...(r.entry ? { id: r.entry } : {}),
-            }),
-          ),
-    [fresh],
-  );
-  const tell = (heading: string, what: ColumnMeaning) => {
-    // a column without a heading is this sheet's alone
-    if (isNameless(heading)) answer({ means: { ...means, [heading.toLowerCase()]: what } });
-    else
-      void recordAndTell(
-        [draft('heading.mapped', 'sampling', { heading, means: what })],
-        say('sheet-in.told-heading'),
-      );
+}
+
+/** Takes in a laboratory's sheet: its headings told once, every doubt at its row and column, mended where it stands. */
+export function TakeInSheet() {
+  const say = useSay();
+  const typed = 'lab-sheet';
+  const [text, setText] = useTyped(typed, 'text', '');
+  const [answers, setAnswers] = useTyped<SheetAnswers>(typed, 'answers', noAnswers);
+  /** What was said of one sheet is not said of the next. */
+  const begin = (next: string) => {
+    setAnswers(noAnswers);
+    setText(next);
   };
-  const unknown = [...new Set(sheet.doubts.filter(d => d.why === 'no-sample' && d.text).map(d => d.text))];
   return (
     <div className="flex max-w-[1040px] flex-col gap-4 p-6 max-wide:p-4">
       <PageHead title={say('sheet-in.title')} />
@@ -148,57 +131,101 @@ export function TakeInSheet() {
           onChange={e => void e.currentTarget.files?.[0]?.text().then(begin)}
         />
       </label>
-      {table.rows.length > 0 && (
-        <>
-          <LabLies lines={lines} table={table} lies={lies} onLies={next => answer({ lies: next })} />
-          <LabColumns
-            columns={columns}
-            onMeans={tell}
-            onForm={(h, as) => answer({ forms: { ...forms, [h]: as } })}
-            onUnit={(h, u) => answer({ units: { ...units, [h]: u } })}
-          />
-          {(dayFirst !== undefined || sheet.doubts.some(d => d.why === 'two-dates')) && (
-            <Sentence>
-              <Phrase
-                text="sheet-in.day-first"
-                blanks={{
-                  order: (
-                    <DateOrderBlank dayFirst={dayFirst} onDayFirst={order => answer({ dayFirst: order })} />
-                  ),
-                }}
-              />
-            </Sentence>
-          )}
-          <LabSamples
-            names={unknown}
-            onSample={(name, id) => answer({ samples: { ...samples, [name]: id } })}
-          />
-          <LabDoubts
-            doubts={sheet.doubts}
-            onFix={({ line, column }, fixed) =>
-              answer({ fixes: { ...fixes, [fixKey(line, column, cellAt(table, line, column))]: fixed } })
-            }
-          />
-          <p className="text-large font-bold" data-testid="sheet-answer">
-            {say('sheet-in.answer', {
-              readings: sheet.readings.length,
-              rows: table.rows.length,
-              doubts: sheet.doubts.length,
-            })}
-          </p>
-          {known && fresh.length < sheet.readings.length && (
-            <p role="status">{say('sheet-in.known', { count: sheet.readings.length - fresh.length })}</p>
-          )}
-          <Act
-            typed={typed}
-            drafts={drafts}
-            label={say('sheet-in.do')}
-            told={say('sheet-in.told', { count: fresh.length })}
-            onDone={() => begin('')}
-          />
-        </>
-      )}
+      <SheetRead
+        typed={typed}
+        text={text}
+        answers={answers}
+        onAnswer={change => setAnswers(before => ({ ...before, ...change }))}
+        onDone={() => begin('')}
+      />
     </div>
+  );
+}
+
+interface ReadProps {
+  readonly typed: string;
+  readonly text: string;
+  readonly answers: SheetAnswers;
+  readonly onAnswer: (change: Partial<SheetAnswers>) => void;
+  readonly onDone: () => void;
+}
+
+/** What is read of a sheet, with everything that is asked of it. */
+function SheetRead({ typed, text, answers, onAnswer: answer, onDone }: ReadProps) {
+  const say = useSay();
+  const { recordAndTell } = useRecord();
+  const { fixes, samples, means, forms, units, lies, dayFirst } = answers;
+  const { lines, table, columns, sheet } = useSheet(text, answers);
+  const tell = (heading: string, what: ColumnMeaning) => {
+    // a column without a heading is this sheet's alone
+    if (isNameless(heading)) return answer({ means: { ...means, [heading.toLowerCase()]: what } });
+    const told = say('sheet-in.told-heading');
+    void recordAndTell([draft('heading.mapped', 'sampling', { heading, means: what })], told);
+  };
+  const unknown = [...new Set(sheet.doubts.filter(d => d.why === 'no-sample' && d.text).map(d => d.text))];
+  if (table.rows.length === 0) return null;
+  return (
+    <>
+      <LabLies lines={lines} table={table} lies={lies} onLies={next => answer({ lies: next })} />
+      <LabColumns
+        columns={columns}
+        onMeans={tell}
+        onForm={(h, as) => answer({ forms: { ...forms, [h]: as } })}
+        onUnit={(h, u) => answer({ units: { ...units, [h]: u } })}
+      />
+      {(dayFirst !== undefined || sheet.doubts.some(d => d.why === 'two-dates')) && (
+        <Sentence>
+          <Phrase
+            text="sheet-in.day-first"
+            blanks={{
+              order: <DateOrderBlank dayFirst={dayFirst} onDayFirst={order => answer({ dayFirst: order })} />,
+            }}
+          />
+        </Sentence>
+      )}
+      <LabSamples names={unknown} onSample={(name, id) => answer({ samples: { ...samples, [name]: id } })} />
+      <LabDoubts
+        doubts={sheet.doubts}
+        onFix={({ line, column }, fixed) =>
+          answer({ fixes: { ...fixes, [fixKey(line, column, cellAt(table, line, column))]: fixed } })
+        }
+      />
+      <p className="text-large font-bold" data-testid="sheet-answer">
+        {say('sheet-in.answer', {
+          ...{ readings: sheet.readings.length, rows: table.rows.length, doubts: sheet.doubts.length },
+        })}
+      </p>
+      <KeepSheet typed={typed} readings={sheet.readings} onDone={onDone} />
+    </>
+  );
+}
+
+/** Keeps the readings that are not here yet, and says how many are. */
+function KeepSheet({
+  typed,
+  readings,
+  onDone,
+}: Pick<ReadProps, 'typed' | 'onDone'> & { readonly readings: readonly RowReading[] }) {
+  const say = useSay();
+  const fresh = useFresh(readings);
+  const drafts = useMemo(() => {
+    const kept = fresh.map(({ subject, reading, at, entry }) =>
+      draft('read', subject, reading as ReadingFields, { at, ...given({ id: entry || undefined }) }),
+    );
+    return kept.length === 0 ? undefined : kept;
+  }, [fresh]);
+  const here = readings.length - fresh.length;
+  return (
+    <>
+      {here > 0 && <p role="status">{say('sheet-in.known', { count: here })}</p>}
+      <Act
+        typed={typed}
+        drafts={drafts}
+        label={say('sheet-in.do')}
+        told={say('sheet-in.told', { count: fresh.length })}
+        onDone={onDone}
+      />
+    </>
   );
 }
 

@@ -1,11 +1,12 @@
-import { type ReactNode, useState } from 'react';
+import { type ComponentProps, type ReactNode, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import type { ContainerFacts } from '#core/areas/store/facts.ts';
 import { isHeldElsewhere } from '#core/areas/store/guards.ts';
 import { labelOf, saysOf } from '#core/areas/store/label.ts';
-import { kindOf } from '#core/areas/store/state.ts';
+import { type ContainerState, kindOf } from '#core/areas/store/state.ts';
 import { bottlesOf } from '#core/areas/supplies/bottles.ts';
 import { addDays } from '#core/base/day.ts';
+import { given } from '#core/base/given.ts';
 import { measured } from '#core/base/units/amount.ts';
 import { usableL } from '#core/storage/containers/kinds.ts';
 import { sanitisingRinse } from '#core/treatment/chlorine/sanitise.ts';
@@ -149,148 +150,13 @@ function Heading({ container }: { container: ContainerFacts }) {
 
 function RoundSheet({ container }: { container: ContainerFacts }) {
   const say = useSay();
-  const facts = useFacts();
   const state = useWaterState().containers[container.id];
   const { recordAndTell } = useRecord();
-  const kind = kindOf(facts, container.kind);
-  const typed = `round ${container.id}`;
-  const [sourced, setSourced] = useTyped<Sourced>(typed, 'sourced', { water: 'treated-tap', origin: {} });
-  const [volumeL, setVolumeL] = useTyped<number | undefined>(typed, 'volumeL', kind && usableL(kind));
   if (!state) return null;
   const step = stepOf(container);
   const tell = (what: string, ...drafts: Draft[]) =>
     void recordAndTell(drafts, say('round.told', { code: container.code, what }));
-  const rinse = sanitisingRinse(kind?.nominalL ?? 20, 61.8);
-  const supply = bottlesOf(facts)[0]?.id;
-  const big = 'min-h-16 w-full';
-
-  const live: Record<Step, ReactNode> = {
-    empty: (
-      <div className="flex flex-col gap-3">
-        <p>
-          {state.state === 'failed'
-            ? say('round.failed-note')
-            : say('round.empty.how', { litres: state.litres })}
-        </p>
-        <Button
-          look="primary"
-          className={big}
-          onClick={() => tell(say('round.empty.garden'), draft('emptied', container.id, { to: 'utility' }))}
-        >
-          {say('round.empty.garden')}
-        </Button>
-        <Button
-          className={big}
-          onClick={() => tell(say('round.empty.drain'), draft('emptied', container.id, { to: 'drain' }))}
-        >
-          {say('round.empty.drain')}
-        </Button>
-      </div>
-    ),
-    clean: (
-      <div className="flex flex-col gap-3">
-        <p>{say('round.clean.how')}</p>
-        <Button
-          look="primary"
-          className={big}
-          onClick={() =>
-            tell(say('round.clean.washed'), draft('inspected', container.id, { found: 'sound' }))
-          }
-        >
-          {say('round.clean.washed')}
-        </Button>
-        <Button
-          className={big}
-          onClick={() =>
-            tell(
-              say('act.sanitise'),
-              draft(
-                'sanitised',
-                container.id,
-                { waterL: rinse.waterL, bleachMl: rinse.bleachMl },
-                supply ? { also: [supply] } : {},
-              ),
-            )
-          }
-        >
-          {say('round.clean.sanitised', { bleachMl: rinse.bleachMl, waterL: rinse.waterL })}
-        </Button>
-        <Button
-          look="stop"
-          className={big}
-          onClick={() =>
-            tell(say('round.clean.unsound'), draft('condemned', container.id, { why: 'why.unsound' }))
-          }
-        >
-          {say('round.clean.unsound')}
-        </Button>
-      </div>
-    ),
-    fill: (
-      <div className="flex flex-col gap-3">
-        <p className="leading-10">
-          <Phrase
-            text="round.fill-sentence"
-            blanks={{
-              volume: (
-                <QuantityBlank
-                  label={say('fill.volume')}
-                  dimension="volumeL"
-                  value={volumeL}
-                  onValue={setVolumeL}
-                />
-              ),
-              water: <WaterBlanks {...sourced} onChange={setSourced} />,
-            }}
-          />
-        </p>
-        <Button
-          look="primary"
-          className={big}
-          disabled={volumeL === undefined}
-          onClick={() =>
-            volumeL !== undefined &&
-            tell(
-              say('fill.filled'),
-              draft('filled', container.id, {
-                volumeL: measured(volumeL),
-                ...sourcedFields(sourced),
-                sealed: true,
-              }),
-            )
-          }
-        >
-          {say('round.fill.filled', { volumeL: volumeL ?? 0 })}
-        </Button>
-      </div>
-    ),
-    label: (
-      <div className="flex flex-col gap-3">
-        <p>{say('round.label.how')}</p>
-        <p className="border-[1.5px] border-dashed border-slate bg-paper p-2">
-          {tapeText(labelOf(facts, container, state), say)}
-        </p>
-        <Button
-          look="primary"
-          className={big}
-          onClick={() =>
-            tell(
-              say('round.label.written'),
-              draft('label.printed', container.id, { says: saysOf(labelOf(facts, container, state)) }),
-            )
-          }
-        >
-          {say('round.label.written')}
-        </Button>
-        <Link
-          to={`/bench?container=${container.id}`}
-          className="inline-flex min-h-11 items-center justify-center border-[1.5px] border-slate bg-paper font-semibold"
-        >
-          {say('round.label.dose')}
-        </Link>
-      </div>
-    ),
-  };
+  const Live = live[step];
   const at = steps.indexOf(step);
   const lines = steps.map(
     (id, i): SheetLine => ({
@@ -304,7 +170,132 @@ function RoundSheet({ container }: { container: ContainerFacts }) {
       <div className="p-4">
         <Heading container={container} />
       </div>
-      <BenchSheet lines={lines} live={live[step]} />
+      <BenchSheet lines={lines} live={<Live container={container} state={state} tell={tell} />} />
     </section>
   );
 }
+
+interface StepProps {
+  readonly container: ContainerFacts;
+  readonly state: ContainerState;
+  /** Records what was done at this step. */
+  readonly tell: (what: string, ...drafts: Draft[]) => void;
+}
+
+/** A button under a thumb. */
+function Big({ look, disabled, onClick, children }: ComponentProps<typeof Button>) {
+  return (
+    <Button {...given({ look, disabled, onClick })} className="min-h-16 w-full">
+      {children}
+    </Button>
+  );
+}
+
+function EmptyStep({ container: { id }, state, tell }: StepProps) {
+  const say = useSay();
+  const [garden, drain] = [say('round.empty.garden'), say('round.empty.drain')];
+  return (
+    <div className="flex flex-col gap-3">
+      <p>
+        {state.state === 'failed'
+          ? say('round.failed-note')
+          : say('round.empty.how', { litres: state.litres })}
+      </p>
+      <Big look="primary" onClick={() => tell(garden, draft('emptied', id, { to: 'utility' }))}>
+        {garden}
+      </Big>
+      <Big onClick={() => tell(drain, draft('emptied', id, { to: 'drain' }))}>{drain}</Big>
+    </div>
+  );
+}
+
+function CleanStep({ container: { id, kind }, tell }: StepProps) {
+  const say = useSay();
+  const facts = useFacts();
+  const { waterL, bleachMl } = sanitisingRinse(kindOf(facts, kind)?.nominalL ?? 20, 61.8);
+  const supply = bottlesOf(facts)[0]?.id;
+  const [washed, unsound] = [say('round.clean.washed'), say('round.clean.unsound')];
+  const also = supply ? { also: [supply] } : {};
+  return (
+    <div className="flex flex-col gap-3">
+      <p>{say('round.clean.how')}</p>
+      <Big look="primary" onClick={() => tell(washed, draft('inspected', id, { found: 'sound' }))}>
+        {washed}
+      </Big>
+      <Big onClick={() => tell(say('act.sanitise'), draft('sanitised', id, { waterL, bleachMl }, also))}>
+        {say('round.clean.sanitised', { bleachMl, waterL })}
+      </Big>
+      <Big look="stop" onClick={() => tell(unsound, draft('condemned', id, { why: 'why.unsound' }))}>
+        {unsound}
+      </Big>
+    </div>
+  );
+}
+
+function FillStep({ container: { id, kind: kindId }, tell }: StepProps) {
+  const say = useSay();
+  const kind = kindOf(useFacts(), kindId);
+  const typed = `round ${id}`;
+  const [sourced, setSourced] = useTyped<Sourced>(typed, 'sourced', { water: 'treated-tap', origin: {} });
+  const [volumeL, setVolumeL] = useTyped<number | undefined>(typed, 'volumeL', kind && usableL(kind));
+  const fill = () =>
+    volumeL !== undefined &&
+    tell(
+      say('fill.filled'),
+      draft('filled', id, { volumeL: measured(volumeL), ...sourcedFields(sourced), sealed: true }),
+    );
+  return (
+    <div className="flex flex-col gap-3">
+      <p className="leading-10">
+        <Phrase
+          text="round.fill-sentence"
+          blanks={{
+            volume: (
+              <QuantityBlank
+                label={say('fill.volume')}
+                dimension="volumeL"
+                value={volumeL}
+                onValue={setVolumeL}
+              />
+            ),
+            water: <WaterBlanks {...sourced} onChange={setSourced} />,
+          }}
+        />
+      </p>
+      <Big look="primary" disabled={volumeL === undefined} onClick={fill}>
+        {say('round.fill.filled', { volumeL: volumeL ?? 0 })}
+      </Big>
+    </div>
+  );
+}
+
+function LabelStep({ container, state, tell }: StepProps) {
+  const say = useSay();
+  const label = labelOf(useFacts(), container, state);
+  const written = say('round.label.written');
+  return (
+    <div className="flex flex-col gap-3">
+      <p>{say('round.label.how')}</p>
+      <p className="border-[1.5px] border-dashed border-slate bg-paper p-2">{tapeText(label, say)}</p>
+      <Big
+        look="primary"
+        onClick={() => tell(written, draft('label.printed', container.id, { says: saysOf(label) }))}
+      >
+        {written}
+      </Big>
+      <Link
+        to={`/bench?container=${container.id}`}
+        className="inline-flex min-h-11 items-center justify-center border-[1.5px] border-slate bg-paper font-semibold"
+      >
+        {say('round.label.dose')}
+      </Link>
+    </div>
+  );
+}
+
+const live: Readonly<Record<Step, (props: StepProps) => ReactNode>> = {
+  empty: EmptyStep,
+  clean: CleanStep,
+  fill: FillStep,
+  label: LabelStep,
+};
