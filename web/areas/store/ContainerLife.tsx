@@ -7,7 +7,8 @@ import { sourcesOf } from '#core/areas/sources/known.ts';
 import { offersTopUp } from '#core/areas/store/acts.ts';
 import type { ContainerFacts, Fill } from '#core/areas/store/facts.ts';
 import { heldIn } from '#core/areas/store/findings.ts';
-import { kindOf } from '#core/areas/store/state.ts';
+import { type ContainerState, kindOf } from '#core/areas/store/state.ts';
+import type { Facts } from '#core/log/facts.ts';
 import { portability } from '#core/storage/containers/mass.ts';
 import { askedOf } from '#core/water/waters.ts';
 import { ContainerActs } from '../../acts/ContainerActs.tsx';
@@ -111,136 +112,25 @@ function Strips({ container }: { container: ContainerFacts }) {
   );
 }
 
+interface Lived {
+  readonly container: ContainerFacts;
+  readonly state: ContainerState;
+}
+
 /** A container's life: what is in it, how long it is good, what can be done, and all that was recorded. */
 export function ContainerLife({ container, onLabel }: { container: ContainerFacts; onLabel: () => void }) {
   const say = useSay();
   const facts = useFacts();
-  const { timeZone, today } = useReader();
-  const calm = useCalmWater().state;
-  const state = calm.containers[container.id];
-  const { now } = calm;
-  const kindName = useKindName();
-  const { recordAndTell } = useRecord();
-  const kind = kindOf(facts, container.kind);
+  const { today } = useReader();
+  const { containers, now } = useCalmWater().state;
+  const state = containers[container.id];
   if (!state) return null;
-  const { fill } = container;
-  const place = facts.place[container.place];
-  const reading = fill?.readings.at(-1);
   return (
     <div className="flex flex-col gap-4 p-5">
-      <div className="flex items-start justify-between">
-        <p className="flex items-center gap-2 rounded-sm border-[1.5px] border-slate px-2 py-0.5 text-small font-semibold">
-          <Swatch state={state.state} size={14} /> {say(`state-name.${state.state}`)}
-        </p>
-        <Link to="/store" aria-label={say('life.close')} className="-m-2 p-2">
-          <X size={19} aria-hidden="true" />
-        </Link>
-      </div>
-      <h2 className="text-title outline-none" data-arrival tabIndex={-1}>
-        {container.code} <span className="text-large font-normal text-ash">{kindName(container.kind)}</span>
-      </h2>
+      <LifeHead container={container} state={state} />
       <dl className="grid grid-cols-[92px_1fr] gap-x-3 gap-y-1.5">
-        <Line name={say('life.place')}>
-          {place && container.shelf
-            ? say('place.on-shelf', { place: place.name, id: container.shelf })
-            : place?.name}
-          {place?.finding && <span className="block text-small text-ash">{place.finding}</span>}
-        </Line>
-        {fill && state.litres > 0 && (
-          <>
-            <Line name={say('life.water')}>
-              <Phrase
-                text="life.water-line"
-                params={{ water: `water.${fill.water}`, litres: state.litres }}
-                blanks={{ known: <ProvenanceTag amount={fill.volumeL} /> }}
-              />
-              <OriginLine container={container} {...fill} />
-            </Line>
-            {fill.from?.every(part => part.source ?? part.vessel) ? (
-              <Line name={say('life.source')}>
-                {format.listing([
-                  ...new Set(
-                    fill.from.flatMap(
-                      ({ source = '', vessel = '' }) =>
-                        facts.source[source]?.name ?? facts.container[vessel]?.code ?? [],
-                    ),
-                  ),
-                ])}
-              </Line>
-            ) : (
-              <SourceLine container={container} />
-            )}
-            <Line name={say('life.filled')}>{format.dayAndTime(fill.at, timeZone)}</Line>
-          </>
-        )}
-        {state.goodUntil && (
-          <Line name={say('life.good-until')}>
-            <Phrase
-              text="life.until-line"
-              params={{
-                until: state.goodUntil.at
-                  ? format.dayAndTime(state.goodUntil.at, timeZone)
-                  : format.day(state.goodUntil.day),
-              }}
-              blanks={{
-                rule: (
-                  <span className="text-ash">
-                    {say('life.until-rule', { rule: say(state.goodUntil.rule.rule) })}
-                  </span>
-                ),
-              }}
-            />
-          </Line>
-        )}
-        {reading && (
-          <Line name={say('life.chlorine')}>
-            <Phrase
-              {...(reading.mgL === undefined
-                ? { text: 'life.smelt-line', params: { smell: `smell.${reading.smell ?? 'none'}` } }
-                : { text: 'life.read-line', params: { mgL: reading.mgL } })}
-              blanks={{ at: <span className="text-ash">{format.dayAndTime(reading.at, timeZone)}</span> }}
-            />
-          </Line>
-        )}
-        {fill && state.litres > 0 && (fill.readings.length > 1 || offersTopUp(state)) && (
-          <Line name={say('forecast.name')}>
-            <ResidualForecast fill={fill} state={state} />
-          </Line>
-        )}
-        <Line name={say('life.mass')}>
-          {say('life.mass-line', {
-            massKg: state.massKg,
-            carry: `carry.${portability(state.massKg, facts.plan.liftKg)}`,
-          })}
-          {kind && state.massKg > 2 * facts.plan.liftKg && (
-            <span className="block text-small text-ash">{say('life.strap')}</span>
-          )}
-        </Line>
-        <Line name={say('life.role')}>
-          {say(`role.${container.role}`)}
-          {container.role === 'clean' && state.state === 'empty' && (
-            <Button
-              look="quiet"
-              className="text-small"
-              onClick={() =>
-                void recordAndTell(
-                  [draft('container.changed', container.id, { role: 'raw' })],
-                  say('role.told', { code: container.code }),
-                )
-              }
-            >
-              {say('role.to-raw')}
-            </Button>
-          )}
-          {container.role === 'raw' && (
-            <span className="block text-small text-ash">{say('role.raw.note')}</span>
-          )}
-        </Line>
-        {container.heldBefore !== 'new' && (
-          <Line name={say('life.held')}>{say(`held.${container.heldBefore}`)}</Line>
-        )}
-        {container.setApart && <Line name={say('life.apart')}>{container.setApart}</Line>}
-        {container.note && <Line name={say('life.note')}>{container.note}</Line>}
+        <WaterLines container={container} state={state} />
+        <VesselLines container={container} state={state} />
       </dl>
       <JudgementLine judgement={state.judgement} />
       {state.state === 'limited' && <Judgements of={judgeCare(facts, ['limited'], today)} />}
@@ -257,5 +147,145 @@ export function ContainerLife({ container, onLabel }: { container: ContainerFact
       </div>
       <History subject={container.id} version={container} />
     </div>
+  );
+}
+
+function LifeHead({ container, state: { state } }: Lived) {
+  const say = useSay();
+  const kindName = useKindName();
+  return (
+    <>
+      <div className="flex items-start justify-between">
+        <p className="flex items-center gap-2 rounded-sm border-[1.5px] border-slate px-2 py-0.5 text-small font-semibold">
+          <Swatch state={state} size={14} /> {say(`state-name.${state}`)}
+        </p>
+        <Link to="/store" aria-label={say('life.close')} className="-m-2 p-2">
+          <X size={19} aria-hidden="true" />
+        </Link>
+      </div>
+      <h2 className="text-title outline-none" data-arrival tabIndex={-1}>
+        {container.code} <span className="text-large font-normal text-ash">{kindName(container.kind)}</span>
+      </h2>
+    </>
+  );
+}
+
+/** Where it stands, what is in it and where that is from, how long it is good, and what was read in it. */
+function WaterLines({ container, state }: Lived) {
+  const say = useSay();
+  const facts = useFacts();
+  const { timeZone } = useReader();
+  const { fill, shelf } = container;
+  const place = facts.place[container.place];
+  const reading = fill?.readings.at(-1);
+  const hasWater = fill && state.litres > 0;
+  return (
+    <>
+      <Line name={say('life.place')}>
+        {place && shelf ? say('place.on-shelf', { place: place.name, id: shelf }) : place?.name}
+        {place?.finding && <span className="block text-small text-ash">{place.finding}</span>}
+      </Line>
+      {hasWater && (
+        <>
+          <Line name={say('life.water')}>
+            <Phrase
+              text="life.water-line"
+              params={{ water: `water.${fill.water}`, litres: state.litres }}
+              blanks={{ known: <ProvenanceTag amount={fill.volumeL} /> }}
+            />
+            <OriginLine container={container} {...fill} />
+          </Line>
+          {fill.from?.every(part => part.source ?? part.vessel) ? (
+            <Line name={say('life.source')}>{format.listing(namesOf(facts, fill.from))}</Line>
+          ) : (
+            <SourceLine container={container} />
+          )}
+          <Line name={say('life.filled')}>{format.dayAndTime(fill.at, timeZone)}</Line>
+        </>
+      )}
+      {state.goodUntil && <UntilLine until={state.goodUntil} />}
+      {reading && (
+        <Line name={say('life.chlorine')}>
+          <Phrase
+            {...(reading.mgL === undefined
+              ? { text: 'life.smelt-line', params: { smell: `smell.${reading.smell ?? 'none'}` } }
+              : { text: 'life.read-line', params: { mgL: reading.mgL } })}
+            blanks={{ at: <span className="text-ash">{format.dayAndTime(reading.at, timeZone)}</span> }}
+          />
+        </Line>
+      )}
+      {hasWater && (fill.readings.length > 1 || offersTopUp(state)) && (
+        <Line name={say('forecast.name')}>
+          <ResidualForecast fill={fill} state={state} />
+        </Line>
+      )}
+    </>
+  );
+}
+
+/** Sources and vessels that a water came from, each once. */
+const namesOf = (facts: Facts, from: NonNullable<Fill['from']>): string[] => [
+  ...new Set(
+    from.flatMap(
+      ({ source = '', vessel = '' }) => facts.source[source]?.name ?? facts.container[vessel]?.code ?? [],
+    ),
+  ),
+];
+
+function UntilLine({ until }: { until: NonNullable<ContainerState['goodUntil']> }) {
+  const say = useSay();
+  const { timeZone } = useReader();
+  return (
+    <Line name={say('life.good-until')}>
+      <Phrase
+        text="life.until-line"
+        params={{ until: until.at ? format.dayAndTime(until.at, timeZone) : format.day(until.day) }}
+        blanks={{
+          rule: <span className="text-ash">{say('life.until-rule', { rule: say(until.rule.rule) })}</span>,
+        }}
+      />
+    </Line>
+  );
+}
+
+/** What it weighs, what it is for, and what is known of the vessel. */
+function VesselLines({ container, state }: Lived) {
+  const say = useSay();
+  const facts = useFacts();
+  const { heldBefore, setApart, note } = container;
+  const { liftKg } = facts.plan;
+  const { massKg } = state;
+  return (
+    <>
+      <Line name={say('life.mass')}>
+        {say('life.mass-line', { massKg, carry: `carry.${portability(massKg, liftKg)}` })}
+        {kindOf(facts, container.kind) && massKg > 2 * liftKg && (
+          <span className="block text-small text-ash">{say('life.strap')}</span>
+        )}
+      </Line>
+      <RoleLine container={container} state={state} />
+      {heldBefore !== 'new' && <Line name={say('life.held')}>{say(`held.${heldBefore}`)}</Line>}
+      {setApart && <Line name={say('life.apart')}>{setApart}</Line>}
+      {note && <Line name={say('life.note')}>{note}</Line>}
+    </>
+  );
+}
+
+/** An empty clean vessel can be given to raw water; there is no way back that is not a cleaning. */
+function RoleLine({ container: { id, code, role }, state: { state } }: Lived) {
+  const say = useSay();
+  const { recordAndTell } = useRecord();
+  const toRaw = () =>
+    void recordAndTell([draft('container.changed', id, { role: 'raw' })], say('role.told', { code }));
+  return (
+    <Line name={say('life.role')}>
+      {say(`role.${role}`)}
+      {role === 'clean' && state === 'empty' && (
+        <Button look="quiet" className="text-small" onClick={toRaw}>
+          {say('role.to-raw')}
+        </Button>
+      )}
+      {role === 'raw' && <span className="block text-small text-ash">{say('role.raw.note')}</span>}
+    </Line>
   );
 }
