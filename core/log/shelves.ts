@@ -5,6 +5,14 @@ import type { Types } from './types.ts';
 
 type Shelf = Record<string, SubjectFacts>;
 
+/** Makes what is looked up in facts that are changed in place, so that no hand waits for it. */
+function lookUpAll(facts: Facts, shelved: Types['shelved'], definitions: Types['definitions']): void {
+  for (const type of shelved) {
+    const { indexes = {} } = definitions[type]!;
+    for (const name in indexes) lookUp(facts[type] as Shelf, indexes, name);
+  }
+}
+
 /** Where the facts of each subject stand among all facts: on the shelf of its type, or in the place of the one there is. */
 export function createShelves({ types, shelved, definitions, freshOf, typeOf, keyOf }: Types) {
   /** Facts of an empty log. */
@@ -79,13 +87,6 @@ export function createShelves({ types, shelved, definitions, freshOf, typeOf, ke
     }
   }
 
-  /** Makes what is looked up in facts that are changed in place, so that no hand waits for it. */
-  function index(facts: Facts): void {
-    for (const type of shelved) {
-      const { indexes = {} } = definitions[type]!;
-      for (const name in indexes) lookUp(facts[type] as Shelf, indexes, name);
-    }
-  }
-
+  const index = (facts: Facts) => lookUpAll(facts, shelved, definitions);
   return { noFacts, subjectFactsOf, ownOf, withSubjects, putSubject, gather, rowsOf, index };
 }

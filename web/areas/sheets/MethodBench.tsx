@@ -1,10 +1,9 @@
 import { lazy, Suspense, useMemo, useState } from 'react';
-import { useNavigate, useSearchParams } from 'react-router';
+import { useSearchParams } from 'react-router';
 import { routes } from '#contract/routes.ts';
 import { type Care, judgeCare } from '#core/areas/plan/care.ts';
 import { promiseOfRun } from '#core/areas/sheets/expected.ts';
 import { judgeTreating } from '#core/areas/sheets/treating.ts';
-import { citations } from '#core/base/citations.ts';
 import type { Day } from '#core/base/day.ts';
 import { given } from '#core/base/given.ts';
 import { type Message, refusals } from '#core/base/judgement.ts';
@@ -25,9 +24,7 @@ import { CardButton } from '../../acts/CardButton.tsx';
 import { Act } from '../../app/Act.tsx';
 import { useStateNow } from '../../session/hooks.ts';
 import { useAppSelector, useFacts, useWaterState } from '../../session/state.ts';
-import { listing } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
-import { Button } from '../../ui/Button.tsx';
 import { useIsFaulty } from '../../ui/FaultGate.tsx';
 import { InTurn } from '../../ui/InTurn.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
@@ -36,8 +33,9 @@ import { RuleScale } from '../../ui/RuleScale.tsx';
 import { ContainerBlank } from './ContainerBlank.tsx';
 import { JarBoard } from './JarBoard.tsx';
 import { LayerDrawing } from './LayerDrawing.tsx';
+import { AnswerBox, CreditLine, MakeIt, stoppedAnswer } from './MethodAnswer.tsx';
 import { MethodSentence } from './MethodSentence.tsx';
-import { carryTo, type SetBlank, useMethodForm } from './methodForm.ts';
+import { type SetBlank, useMethodForm } from './methodForm.ts';
 import { NO_CONTAINER } from './question.ts';
 import { SaidAbout } from './SaidAbout.tsx';
 import { SkyNote } from './SkyNote.tsx';
@@ -255,100 +253,3 @@ const enteredOf = ({ blanks }: Method, inputs: Inputs): Inputs =>
   Object.fromEntries(
     blanks.flatMap(({ id }) => (id === MEANT || inputs[id] === undefined ? [] : [[id, inputs[id]]])),
   );
-
-/** What stands where the water itself forbids the method. */
-const stoppedAnswer: MethodAnswer = {
-  headline: { id: 'answer.stop' },
-  working: [],
-  judgements: [],
-  steps: [],
-  uses: [],
-};
-
-function AnswerBox({
-  answer,
-  isStopped,
-  promised,
-}: {
-  answer: MethodAnswer;
-  isStopped: boolean;
-  promised: Message | undefined;
-}) {
-  const say = useSay();
-  const navigate = useNavigate();
-  const { carries } = answer;
-  return (
-    <div
-      className={`border-[1.5px] bg-paper p-5 ${isStopped ? 'border-iron' : 'border-slate'}`}
-      data-testid="method-answer"
-      data-stopped={isStopped}
-    >
-      <p
-        className={`text-[40px] leading-[46px] font-extrabold tracking-tight max-wide:text-title ${isStopped ? 'text-iron' : ''}`}
-      >
-        {say(answer.headline)}
-      </p>
-      {answer.under && <p className="text-large">{say(answer.under)}</p>}
-      {promised && (
-        <p className="mt-1 font-semibold" data-testid="promise">
-          {say(promised)}
-        </p>
-      )}
-      {answer.working.map(line => (
-        <p key={line.id} className="mt-1 text-ash">
-          {say(line)}
-        </p>
-      ))}
-      {carries && (
-        <Button
-          className="mt-3"
-          onClick={() => {
-            carryTo(carries.method, carries.inputs);
-            void navigate(`/bench?method=${carries.method}`);
-          }}
-        >
-          {say('carries.to', { method: `method.${carries.method}` })}
-        </Button>
-      )}
-    </div>
-  );
-}
-
-/** The correction of what somebody would have done, one click away. */
-function MakeIt({ answer, set }: { answer: Guarded; set: SetBlank }) {
-  const say = useSay();
-  const { due, guard } = answer;
-  if (!due || !guard) return null;
-  return (
-    <p>
-      <Button onClick={() => set(MEANT, due.amount)}>
-        {say('due.make-it', { amount: due.amount, unit: `due.${due.unit}` })}
-      </Button>
-    </p>
-  );
-}
-
-/** What this run earns for each kind of germ, and where that is published: said once, from this answer. */
-function CreditLine({ method, credit }: { method: Method; credit: Credit }) {
-  const say = useSay();
-  const earns = targets.filter(target => credit[target] > 0);
-  const named = (hazards: Method['removes']) => listing(hazards.map(h => say(`hazard.${h}`)));
-  return (
-    <p className="text-small text-ash" data-testid="credit-line">
-      <Phrase
-        text="credit.line"
-        params={{
-          figures: earns.map(t => say('credit.figure', { target: `log.${t}`, value: credit[t] })).join(' · '),
-          removes: named(method.removes),
-          concentrates: named(method.concentrates),
-        }}
-        blanks={{ source: <span>{citations['who-hwt']}</span> }}
-        cases={{
-          earns: earns.length > 0 ? 'yes' : 'no',
-          removes: method.removes.length > 0 ? 'yes' : undefined,
-          concentrates: method.concentrates.length > 0 ? 'yes' : undefined,
-        }}
-      />
-    </p>
-  );
-}
