@@ -57,6 +57,7 @@ const CONTROL = /[\u0000-\u0008\u000b\u000c\u000e-\u001f\u007f]/;
 const LONE_SURROGATE = /\p{Surrogate}/u;
 const isPlain = (text: string): boolean => !CONTROL.test(text) && !LONE_SURROGATE.test(text);
 
+/** A line of text of at most so many letters, without control characters. */
 export const line = (most: number) =>
   v.pipe(v.string(), v.maxLength(most, 'too-long'), v.check(isPlain, 'control-character'));
 /** A name that must be there. */

@@ -108,6 +108,7 @@ export const inspectionRisks = [...new Set(Object.values(inspectionForms).flat()
   ...InspectionRisk[],
 ];
 
+/** The questions of a sanitary inspection, in the order of the walk (WHO sanitary inspection forms). */
 export const risksOf = (form: InspectionForm): readonly InspectionRisk[] => inspectionForms[form];
 
 /** How urgent a source is to be mended, treated or left. */

@@ -35,4 +35,6 @@ export const sourceKinds = {
 
 export type SourceKind = keyof typeof sourceKinds;
 export const sourceKindIds = Object.keys(sourceKinds) as [SourceKind, ...SourceKind[]];
+
+/** What is known of a kind of source: its water, how it is drawn, and whether somebody supplies it. */
 export const kindRow = (kind: SourceKind): SourceKindRow => sourceKinds[kind];

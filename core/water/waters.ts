@@ -52,6 +52,7 @@ export const waters = {
 export type Water = keyof typeof waters;
 export const waterIds = Object.keys(waters) as Water[];
 
+/** What is known of a water: its class, and what it asks before it is drunk. */
 export const rowOf = (water: Water): WaterRow => waters[water];
 
 /** What somebody who looked knows of where a water comes from; what nobody answered is taken on the safe side. */

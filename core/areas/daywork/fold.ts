@@ -4,6 +4,7 @@ import type { SheetEnd, StepDone } from '../sheets/fields.ts';
 import { passes } from '../sheets/sheets.ts';
 import type { BatchFacts, WorkFacts } from './facts.ts';
 
+/** The work with those of its batches changed that a test picks. */
 export const changed = <R extends BatchFacts>(
   facts: WorkFacts,
   is: (batch: BatchFacts) => boolean,

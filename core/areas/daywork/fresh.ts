@@ -9,6 +9,7 @@ import { lastWork, usualHands } from './tools.ts';
 const LOAD_L = 20;
 const [FROM, UNTIL, EVENING] = ['07:00', '22:00', '20:00'];
 
+/** A pair of hands by its name, up for the usual hours of a day. */
 export const handRow = (name: string): HandRow => ({ name, from: FROM, until: UNTIL });
 
 /** What a day's work begins with. */

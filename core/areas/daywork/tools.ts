@@ -89,9 +89,11 @@ export function toolRow(
   return { kind, count: pieces >= 1 ? Math.min(MOST_TOOLS, Math.round(pieces)) : count, litres };
 }
 
+/** The work that was laid out last; undefined where there is none. */
 export const lastWork = ({ work }: Pick<Facts, 'work'>): WorkFacts | undefined =>
   Object.values(work).sort((a, b) => (a.laidAt < b.laidAt ? 1 : -1))[0];
 
+/** Each tool by itself, with an id of its own and its room (L). @example two pots of 5 L are pot-1 and pot-2 */
 export const toolsOf = (rows: readonly ToolRow[]): Tool[] =>
   rows.flatMap(({ kind, count = 0, litres = 0 }) =>
     Array.from({ length: count }, (_, i) => ({ id: `${kind}-${i + 1}`, kind, litres })),

@@ -12,6 +12,8 @@ export const numberOf = (batch: string): number => Number(batch.split('#').at(-1
 /** The minute of the work that an instant lies in, and the instant of a minute. */
 export const minuteOf = ({ laidAt }: WorkFacts, at: Instant): Minute =>
   Math.max(0, Math.floor(minutesBetween(laidAt, at)));
+
+/** The instant of a minute of the work, counted from when it was laid out. */
 export const instantOf = ({ laidAt }: WorkFacts, minute: Minute): Instant => addMinutes(laidAt, minute);
 
 /**
@@ -75,6 +77,7 @@ export function problemNow(work: WorkFacts): Problem {
   return { ...work.problem, hands };
 }
 
+/** How far the work is: the minute that it is now, and the phases that were begun. */
 export const underwayOf = (work: WorkFacts, now: Instant): Underway => ({
   now: minuteOf(work, now),
   begun: begunOf(work),

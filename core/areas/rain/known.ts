@@ -58,6 +58,7 @@ export function upkeepOf(c: CatchmentFacts, timeZone: string): Upkeep[] {
   });
 }
 
+/** The area of a catchment as rain sees it from above (m²). */
 export const areaOf = (c: CatchmentFields): number => planAreaM2(c);
 
 /** What is wrong with a surface; one that throws no first water away lacks the first flush. */
@@ -68,6 +69,7 @@ export const surfaceCase = ({ form, surface, trims, soiled, flushMm }: Catchment
   soiled: flushMm === 0 && !soiled.includes('no-first-flush') ? [...soiled, 'no-first-flush'] : soiled,
 });
 
+/** Whether it is something that falls on every roof: ash, smoke, what fields are sprayed with. */
 export const isFallout = (what: string): what is Fallout => fallouts.some(one => one === what);
 
 /** What lies on a surface now. */
@@ -135,6 +137,7 @@ export function poorerTanks(facts: Pick<Facts, 'container'>, c: CatchmentFields)
 export const assumedCoefficient = ({ coefficient, surface }: CatchmentFields): number =>
   coefficient ?? surfaceRow(surface).coefficient;
 
+/** A catchment as the tank's sum takes it: its area (m²), the share that runs off, and the first flush (mm). */
 export const catcherOf = (c: CatchmentFields): Catcher => ({
   areaM2: areaOf(c),
   coefficient: assumedCoefficient(c),
@@ -168,7 +171,10 @@ export const flushHoldsL = (c: CatchmentFields): number => c.flushPipeL ?? flush
 const catchesOf = (c: CatchmentFacts): CatchMeasured[] =>
   c.caught.filter(one => !one.ranOver).map(measuredOf);
 
+/** The share of rain that a catchment brought, fitted to what was caught; undefined while too little was. */
 export const fitAt = (c: CatchmentFacts) => fitCoefficient(catchesOf(c));
+
+/** Whether a catchment brings so much less than it should that its gutter may be blocked. */
 export const isBlockedAt = (c: CatchmentFacts): boolean => isBlocked(catchesOf(c), assumedCoefficient(c));
 
 /** The tanks that a catchment runs into, those that are still there. */

@@ -23,6 +23,7 @@ const EACH_L: Readonly<Record<UnitSystem, number>> = {
   imperial: toLitres(0.7, 'imp gal'),
 };
 
+/** The same litres a day in each month of the year. */
 export const sameEachMonth = (litres: number): number[] => Array.from({ length: MONTHS }, () => litres);
 
 /** What is asked at first, in round figures of a measure: all roofs, what the household uses besides drinking, for the days that it plans for. */

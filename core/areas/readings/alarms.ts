@@ -22,6 +22,7 @@ interface Alarmed {
   readonly alarms?: readonly Alarm[];
 }
 
+/** Alarms that are not closed yet. */
 export const openAlarms = ({ alarms = [] }: Alarmed): readonly Alarm[] => alarms.filter(a => !a.closedAt);
 
 /** The facts of a subject after a reading that may hold its water back. */
@@ -56,6 +57,7 @@ const changed = <F extends Alarmed, R extends Alarm>(
     ? { ...facts, alarms: facts.alarms.map(a => (a.entry === of ? change(a) : a)) }
     : facts;
 
+/** The facts of a subject after one step of following an alarm up. */
 export const stepped = <F extends Alarmed>(
   facts: F,
   { happenedAt, by, data }: { happenedAt: Instant; by: string; data: Followed },
@@ -66,6 +68,7 @@ export const stepped = <F extends Alarmed>(
     return { ...alarm, steps: { ...alarm.steps, [data.step]: done } };
   });
 
+/** The facts of a subject whose alarm was closed at an instant. */
 export const closed = <F extends Alarmed>(facts: F, of: string, at: Instant): F =>
   changed(facts, of, alarm => ({ ...alarm, closedAt: at }));
 
@@ -107,6 +110,7 @@ export const alarmParams = ({ reading, at }: Pick<Alarm, 'reading' | 'at'>): Par
   unit: unitText(reading.parameter),
 });
 
+/** The refusal that an open alarm is for the water that it holds back, with its remedy. */
 export const judgeAlarm = ({ alarm, why }: HeldByAlarm): Judgement =>
   judge('refuse', message(`alarm.${why}`, alarmParams(alarm)), 'who-gdwq', {
     remedy: message(`alarm.${why}.remedy`),

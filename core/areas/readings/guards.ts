@@ -125,6 +125,7 @@ export function onClosed(facts: Facts, { subject, data }: Told<{ readonly of: st
   return step ? [refuse('guard.follow-up-open', { step: `follow.${step}` }, true)] : [];
 }
 
+/** Refuses a check of what is no test kit, and a figure that the parameter cannot have. */
 export const onKitChecked = (facts: Facts, { subject, data }: Told<KitChecked>): Judgement[] => {
   if (facts.supply[subject]?.kind !== 'test-kit') return [refuse('guard.no-kit')];
   const { most } = parameterRow(data.parameter);

@@ -8,6 +8,7 @@ import type { ReadingFields } from './fields.ts';
 /** Of each parameter so many readings are kept beside a subject; the rest stays in the log. */
 const KEPT = 24;
 
+/** A reading as it is kept with its subject: what it says, and when; its photo and its rack stay in the log. */
 export function keptOf({ id, happenedAt, data }: Told<ReadingFields>): Kept {
   const { photo: _, note: __, rack: ___, sampledBy: ____, ...reading } = data;
   return { at: happenedAt, entry: id, ...reading };

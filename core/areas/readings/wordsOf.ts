@@ -24,6 +24,7 @@ function plainWords(r: TestReading): Message | undefined {
   });
 }
 
+/** A reading in a line of the history. */
 export function wordsOfReading(r: TestReading): Message {
   const { parameter, method, value, beyond, found, as } = r;
   if (parameter === 'chlorine-smell') return message('entry.smelled', { what: `smell.${found ?? 'none'}` });

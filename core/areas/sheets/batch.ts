@@ -24,19 +24,24 @@ export function onBatch(fill: Fill, event: BatchEvent): Fill {
 
 const when = ({ happenedAt, id }: Told) => ({ at: happenedAt, entry: id });
 
+/** The fill with a batch that was begun: its dose, and when the water may be read. */
 export function begun(fill: Fill, entry: Told<DoseInstruction>): Fill {
   const { id, happenedAt, by, data: instruction } = entry;
   return { ...fill, batches: [...fill.batches, { id, begunAt: happenedAt, by, instruction, events: [] }] };
 }
 
+/** The fill after a look at its running batch. */
 export const checked = (fill: Fill, entry: Told<BatchCheck>): Fill =>
   onBatch(fill, { what: 'checked', ...when(entry), ...entry.data });
 
+/** The fill after its running batch was mixed. */
 export const mixed = (fill: Fill, entry: Told): Fill => onBatch(fill, { what: 'mixed', ...when(entry) });
 
+/** The fill after its running batch was labelled. */
 export const labelled = (fill: Fill, entry: Told): Fill =>
   onBatch(fill, { what: 'labelled', ...when(entry) });
 
+/** The fill after its running batch was given up. */
 export const left = (fill: Fill, { happenedAt, data }: Told<Leaving>): Fill =>
   onLast(fill, batch => ({ ...batch, abandoned: { at: happenedAt, why: data.why } }));
 

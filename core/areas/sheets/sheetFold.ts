@@ -9,6 +9,7 @@ import type { SheetFacts } from './facts.ts';
 import type { SheetEnd, SheetFields, StepDone } from './fields.ts';
 import { passes } from './sheets.ts';
 
+/** A sheet as it begins, with the vessel and the work that it is of. */
 export function begun(_: SheetFacts | undefined, entry: Told<SheetFields>, id: string): SheetFacts {
   const touched = (type: string) => entry.also?.find(subject => subject.startsWith(`${type}:`));
   const [container, work] = [touched('container'), touched('work')];
@@ -23,6 +24,7 @@ export function begun(_: SheetFacts | undefined, entry: Told<SheetFields>, id: s
   };
 }
 
+/** A sheet after one of its steps was done. */
 export function stepped(facts: SheetFacts, { happenedAt, by, data }: Told<StepDone>): SheetFacts {
   const { step, ...read } = data;
   return { ...facts, done: [...facts.done, { step, at: happenedAt, by, ...read }] };
@@ -61,6 +63,7 @@ export function begunOn(facts: ContainerFacts, entry: Told<SheetFields>): Contai
   return { ...begun, held: [...(begun.held ?? []), { sheet: entry.subject, method, holds }] };
 }
 
+/** A vessel after the sheet that treated its water ended: what that earned, and what it sets free. */
 export const endedOn = (facts: ContainerFacts, entry: Told<SheetEnd>): ContainerFacts =>
   released(credited(facts, entry), entry);
 

@@ -19,6 +19,7 @@ export type Grounds = Pick<Facts, 'source' | 'home' | 'catchment' | 'group'>;
 export const inTime = (findings: readonly Finding[]): Finding[] =>
   [...findings].sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : 0));
 
+/** What was read of a water, and the alarms that it raised, as findings. */
 export const ofReadings = (tests: Readings = {}, alarms: readonly Alarm[] = []): Finding[] =>
   Object.values(tests)
     .flat()
@@ -41,6 +42,7 @@ export function drinkersOf({ home }: Pick<Facts, 'home'>): Drinkers {
 /** The end of a local day is told by its date alone: what was tested that day does not answer who fell ill on it. */
 const endOf = (day: string): Instant => `${day}T23:59:59.999Z`;
 
+/** People who fell ill, as findings: each outbreak holds the water back from its first day. */
 export const ofIllness = (ill: readonly Illness[], drinkers: Drinkers): Finding[] =>
   outbreaksOf(ill, drinkers).map(({ from, last, isChemical }) => ({
     at: endOf(last),

@@ -14,6 +14,7 @@ const refuse = (id: string, params = {}, remedy?: string): Judgement =>
 /** Farther than anybody walks (m): most likely kilometres for metres, or feet. */
 const FAR_M = 10_000;
 
+/** Refuses two sources of one name, and what cannot be of its kind. */
 export function onSource(facts: Facts, { subject, data }: Told<SourceFields>): Judgement[] {
   const same = sourcesOf(facts).find(
     s => s.id !== subject && s.name.toLowerCase() === data.name.toLowerCase(),
@@ -54,6 +55,7 @@ export function onRemoved(facts: Facts, { subject }: Told): Judgement[] {
 /** Tap and spring water is nearly always below this (°C): warmer is a hot spring, or Fahrenheit. */
 const WARM_C = 35;
 
+/** Refuses a look that says two things which exclude each other. */
 export function onLooked(_: Facts, { data }: Told<Looking>): Judgement[] {
   const judgements: Judgement[] = [];
   if (data.looks.includes('clear') && data.looks.some(look => look === 'cloudy' || look === 'brown'))
@@ -71,9 +73,11 @@ export function onLooked(_: Facts, { data }: Told<Looking>): Judgement[] {
   return judgements;
 }
 
+/** Refuses a test that says nothing. */
 export const onTested = (_: Facts, { data }: Told<Testing>): Judgement[] =>
   data.eColi === undefined && data.nitrateMgL === undefined ? [refuse('guard.nothing-tested')] : [];
 
+/** Refuses a notice of a source that is not there, and one of a day to come. */
 export function onNotice(facts: Facts, { data }: Told<NoticeFields>, now: Instant): Judgement[] {
   const today = dayOf(now, facts.group.timeZone);
   if (data.sources.some(id => !facts.source[id])) return [refuse('guard.no-source')];
@@ -90,11 +94,13 @@ export function onEnded(facts: Facts, { subject, data }: Told<Ending>, now: Inst
   return [];
 }
 
+/** Refuses an illness of a day to come. */
 export const onIll = (facts: Facts, { data }: Told<Illness>, now: Instant): Judgement[] =>
   data.fellIllOn > dayOf(now, facts.group.timeZone)
     ? [refuse('guard.ill-ahead', { onDay: data.fellIllOn })]
     : [];
 
+/** Refuses an all-clear of what is over, of a day to come, and of before the notice was given. */
 export function onAllClear(facts: Facts, { subject, data }: Told<Clearing>, now: Instant): Judgement[] {
   const notice = facts.notice[subject]!;
   if (notice.allClear) return [refuse('guard.notice-over')];
@@ -104,5 +110,6 @@ export function onAllClear(facts: Facts, { subject, data }: Told<Clearing>, now:
     : [];
 }
 
+/** Refuses to flush taps before the all-clear: that fills them with the same water. */
 export const onFlushed = (facts: Facts, { subject }: Told): Judgement[] =>
   facts.notice[subject]!.allClear ? [] : [refuse('guard.flush-early', {}, 'guard.flush-early.remedy')];

@@ -91,6 +91,7 @@ export function* reachAfterInLots(
   return reachWith(held, next, { need });
 }
 
+/** How long the water reaches after changes, worked out at once. See `reachAfterInLots`. */
 export const reachAfter = (...asked: Parameters<typeof reachAfterInLots>): Reach =>
   atOnce(reachAfterInLots(...asked));
 

@@ -120,6 +120,7 @@ export function pouredOut(facts: ContainerFacts, { happenedAt, data }: Told<Fill
   };
 }
 
+/** The fill after its seal was broken. */
 export const opened = (fill: Fill, { happenedAt }: Told): Fill => ({
   ...fill,
   sealed: false,
@@ -135,6 +136,7 @@ export const unsealed = (fill: Fill, { happenedAt }: Told): Fill => ({
   openedByTap: false,
 });
 
+/** The fill after it failed, and why. */
 export const failed = (fill: Fill, { happenedAt, data }: Told<Failing>): Fill => ({
   ...fill,
   failed: { at: happenedAt, why: data.why },

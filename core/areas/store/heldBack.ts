@@ -3,6 +3,7 @@ import type { BatchStanding } from '../../treatment/chlorine/batch.ts';
 import { heldByAlarm, judgeAlarm } from '../readings/alarms.ts';
 import type { ContainerFacts, Fill, HeldBack } from './facts.ts';
 
+/** The refusal of water that failed, or of a vessel that did; undefined where neither did. */
 export function failure(
   container: ContainerFacts,
   fill: Fill,
@@ -33,6 +34,7 @@ export function failure(
   return undefined;
 }
 
+/** The judgement of water that waits for the end of its treatment. */
 export function waiting(standing: BatchStanding): Judgement {
   const params: Record<string, string | number> = standing.standsUntil
     ? { untilAt: standing.standsUntil }

@@ -73,6 +73,7 @@ function supplyDuties(facts: Facts, today: Day): Duty[] {
   });
 }
 
+/** What waits of supplies: filters to look at, bottles in the sun, what runs out or goes bad. */
 export const duties = (facts: Facts, state: State): Duty[] => [
   ...filterDuties(facts, state.today),
   ...bottleDuties(facts, state),

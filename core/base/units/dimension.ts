@@ -67,6 +67,8 @@ const rows = {
 
 export type Dimension = keyof typeof rows;
 export const dimensions = Object.keys(rows) as Dimension[];
+
+/** What a dimension is measured in, in each system of units. */
 export const dimensionOf = (dimension: Dimension): DimensionRow => rows[dimension];
 
 /** What a figure is of whose unit is written beside it; a count of anything else is a plain number. */
@@ -85,4 +87,6 @@ const byUnit: Readonly<Record<string, Dimension>> = {
   'L/h': 'flowLH',
   'Wh/m²': 'energyWhM2',
 };
+
+/** The dimension of a figure whose unit is written beside it; a plain number where there is none. */
 export const dimensionOfUnit = (unit: string | undefined): Dimension => byUnit[unit ?? ''] ?? 'number';

@@ -107,6 +107,7 @@ export function sizeOf({ sizesL }: Stage, litres: number): number {
   return at < 0 ? sizesL.length - 1 : at;
 }
 
+/** Minutes that a phase of a stage takes for a batch of so many litres. */
 export const minutesOf = (stage: Stage, phase: Phase, litres: number): Minute =>
   phase.minutes[sizeOf(stage, litres)]!;
 

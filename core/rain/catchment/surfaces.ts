@@ -39,6 +39,8 @@ export const surfaces = {
 
 export type Surface = keyof typeof surfaces;
 export const surfaceIds = Object.keys(surfaces) as [Surface, ...Surface[]];
+
+/** What is known of a surface: how much runs off it, and what its water serves at most. */
 export const surfaceRow = (id: Surface): SurfaceRow => surfaces[id];
 
 /** Metal and paint on the way of the water, beside the surface itself. */

@@ -45,6 +45,8 @@ export const climates = {
 
 export type ClimateId = keyof typeof climates;
 export const climateIds = Object.keys(climates) as [ClimateId, ...ClimateId[]];
+
+/** The months of a climate: rain (mm), wet days and warmth (°C). */
 export const climateOf = (id: ClimateId): Normals => climates[id];
 
 /** How much the rain of years differs in temperate places (standard deviation ÷ mean). */

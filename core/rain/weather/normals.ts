@@ -58,4 +58,5 @@ export function faultOfNormals({
   return undefined;
 }
 
+/** The sum of the months. */
 export const sumOf = (months: readonly number[]): number => months.reduce((sum, one) => sum + one, 0);

@@ -85,6 +85,8 @@ const spoils: Readonly<Partial<Record<Finding, 'cleaned' | 'mended'>>> = {
   smell: 'cleaned',
   algae: 'cleaned',
 };
+
+/** Whether what was found at a vessel spoils the water in it. */
 export const isSpoiling = (found: Finding): boolean => spoils[found] !== undefined;
 /** Whether sanitising a vessel ends what was found at it; a crack is not washed away. */
 export const isCleanedAway = (found: Finding): boolean => spoils[found] === 'cleaned';

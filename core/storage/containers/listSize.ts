@@ -95,6 +95,8 @@ export function partOf(text: string): number | undefined {
   const percent = /^(\d{1,3})\s*%$/.exec(t);
   return percent && Number(percent[1]) <= 100 ? Number(percent[1]) / 100 : undefined;
 }
+
+/** Whether a cell says how full a vessel is. @example isPart('half') // true */
 export const isPart = (text: string): boolean => partOf(text) !== undefined;
 
 /** The unit that a heading names: "Size (gal)", "litres". */

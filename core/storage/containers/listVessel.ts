@@ -72,8 +72,11 @@ const ON_WARNING =
 const IN_BUILDING =
   /\b(?:water heater|hot water (?:tank|cylinder)|geyser|boiler|toilet cistern|pressure tank)\b/;
 
+/** Whether words say that a vessel is filled only on a warning: a bladder, a folded tub. */
 export const isOnWarning = (texts: readonly string[]): boolean =>
   texts.some(text => ON_WARNING.test(text.toLowerCase()) && !/hot tub/i.test(text));
+
+/** Whether words say that a vessel is a part of the building: a heater, a cistern. */
 export const isInBuilding = (texts: readonly string[]): boolean =>
   texts.some(text => IN_BUILDING.test(text.toLowerCase()));
 

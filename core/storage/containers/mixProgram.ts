@@ -127,6 +127,7 @@ export interface Column {
   readonly isPortable: boolean;
 }
 
+/** A column for each kind at each place where it has room: how many stand there is what the program finds. */
 export function columnsOf(q: MixQuestion): Column[] {
   return q.spots.flatMap((spot, s) =>
     q.kinds.flatMap((kind, k): Column[] => {
@@ -176,6 +177,7 @@ export interface Row {
   readonly bound: number;
 }
 
+/** The limits of the program: need (L), what can be carried (L), floors and shelves (kg, m), budget. */
 export function rowsOf(q: MixQuestion, columns: readonly Column[]): Row[] {
   const all = (value: (c: Column) => number, of = columns) => of.map(c => [value(c), c.name] as const);
   const rows: Row[] = [
@@ -303,6 +305,7 @@ export async function optimum(
   throw new Error('the limits of the floors were not settled');
 }
 
+/** The best mix of a question, by its aim; undefined where none fits all limits. */
 export function solveFor(q: MixQuestion, solve: SolveProgram, cuts: Cuts) {
   const columns = columnsOf(q);
   const objective = columns.map(c => [aimOf(c, q), c.name] as const);

@@ -10,6 +10,7 @@ export const MOST_PIECE_L = 2.5;
 /** Litres of one bottle of a pack; of a single vessel, all of it. */
 export const pieceL = (kind: ContainerKind): number => usableL(kind) / (kind.pieces ?? 1);
 
+/** Whether a kind is several bottles that are kept as one. */
 export const isPack = (kind: Pick<ContainerKind, 'pieces'>): boolean => (kind.pieces ?? 1) > 1;
 
 /**

@@ -45,6 +45,7 @@ export const water = (is: Water, found: Partial<Passing> = {}, origin: Origin = 
   now: `${day.today}T08:00:00.000Z`,
 });
 
+/** A means that is a method as it is usually done. */
 export const by = (method: string, inputs: Inputs = {}): Means => ({ id: method, method, inputs });
 
 /** "This makes that water safe": by what it takes out of it, against what it asks. */

@@ -304,6 +304,8 @@ export const barrierOf = ({ id, barrier }: Method, inputs: Inputs): string =>
 
 /** A step that is said to be done. */
 export const doStep = (id: string, text: Message): Step => ({ id, text, kind: 'do' });
+
+/** A step that takes its time (minutes) before the next is free. */
 export const waitStep = (id: string, text: Message, waitMin: number): Step => ({
   id,
   text,

@@ -52,6 +52,7 @@ export interface OnTheWay {
 
 const CHLORINE = 'chlorine';
 
+/** Water before the first step of a train: nothing is taken out of it yet. */
 export const atTheBeginning = (found: Passing): OnTheWay => ({
   water: found,
   byBarrier: {},
@@ -121,6 +122,7 @@ export interface Reach {
   readonly lacksLog: number;
 }
 
+/** How far treatment brings a water, and the log steps that it lacks; undefined where it brings it nowhere. */
 export function reachOf(fitness: WaterFitness): Reach | undefined {
   const tier = tierOf(fitness);
   if (!tier) return undefined;
@@ -133,5 +135,6 @@ export function reachOf(fitness: WaterFitness): Reach | undefined {
 export const goesAsFar = (a: Reach | undefined, b: Reach): boolean =>
   a !== undefined && (a.tier === b.tier ? a.lacksLog <= b.lacksLog + 1e-9 : isAtLeast(a.tier, b.tier));
 
+/** Whether a tier is as good as another, or better. */
 export const isAtLeast = (a: Tier | undefined, b: Tier): boolean =>
   a !== undefined && tiers.indexOf(a) <= tiers.indexOf(b);

@@ -40,6 +40,7 @@ export interface Broken {
   readonly would?: Taken;
 }
 
+/** Whether a step of a train cannot be done to this water. */
 export const isBroken = (tried: object): tried is Broken => 'broken' in tried;
 
 /** A hand is at a step that is said to be done for so long (minutes). */

@@ -98,6 +98,7 @@ export const costOf = ({ prices = {} }: TrainCase, uses: readonly Use[]): number
 export const fuelOf = (uses: readonly Use[]): number =>
   uses.filter(u => fuelKinds.includes(u.supply)).reduce((sum, u) => sum + u.amount, 0);
 
+/** What the steps of a train use up, each for itself. */
 export const usesOf = (steps: readonly Taken[]): Use[] => steps.flatMap(step => step.answer.uses);
 
 /** How much a train takes of what may be short; nothing is compared where nothing is. */
@@ -113,6 +114,7 @@ const takesOf: Readonly<Record<Short, (train: Train) => number>> = {
 /** Minutes as they are compared: what the order of a sum leaves behind its third place is none. */
 export const thousandths = (minutes: number): number => Math.round(minutes * 1000);
 
+/** A train by the ids of its means, in their order. */
 export const idsOf = (steps: readonly Taken[]): string => steps.map(s => s.means.id).join(' ');
 
 /**

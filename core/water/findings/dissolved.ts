@@ -24,6 +24,7 @@ export type Traced = Readonly<
   Partial<Record<ChemicalId, { readonly figure: number; readonly trust: number }>>
 >;
 
+/** The figures of what is dissolved, without where each was read. */
 export const figuresOf = (traced: Traced): Chemicals =>
   Object.fromEntries(Object.entries(traced).map(([id, { figure }]) => [id, figure]));
 

@@ -57,6 +57,7 @@ export interface Place {
   readonly isClosed: boolean;
 }
 
+/** The class of the water at a place: tap, ground, surface, rain. */
 export const classOf = ({ water }: Pick<Place, 'water'>): WaterClass => rowOf(water).class;
 
 /** What eye and nose tell of a water. */

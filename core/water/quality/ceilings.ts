@@ -5,6 +5,7 @@ import type { ParameterId } from './parameters.ts';
 export const chemicalIds = ['nitrate', 'nitrite', 'lead', 'arsenic', 'fluoride', 'manganese'] as const;
 export type ChemicalId = (typeof chemicalIds)[number];
 
+/** Whether a parameter is a chemical with a limit of its own. */
 export const isChemical = (parameter: ParameterId): parameter is ChemicalId =>
   chemicalIds.some(id => id === parameter);
 
@@ -19,5 +20,7 @@ export const highestLimit = (id: ChemicalId): number => Math.max(...bounds(id));
 
 /** Past so many times the lowest limit what harms over a lifetime is drunk by nobody. */
 export const CEILING = 5;
+
+/** Whether a figure of what harms over a lifetime is so high that nobody drinks the water, for a day either. */
 export const isPastCeiling = (id: ChemicalId, figure: number): boolean =>
   isLifelong(id) && figure > CEILING * lowestLimit(id);

@@ -1,5 +1,6 @@
 import { type ParameterId, parameterRow } from './parameters.ts';
 
+/** A figure without the dust of a conversion: twelve digits. */
 export const near = (value: number): number => Number(value.toPrecision(12));
 type Factor = (value: number) => number;
 const times =

@@ -138,6 +138,8 @@ export const parameters = {
 
 export type ParameterId = keyof typeof parameters;
 export const parameterIds = Object.keys(parameters) as [ParameterId, ...ParameterId[]];
+
+/** What is known of a parameter: its unit, how it is read, and what it may be. */
 export const parameterRow = (id: ParameterId): ParameterRow => parameters[id];
 
 /** The text that a parameter's unit is written by, behind its figure. */
@@ -149,6 +151,8 @@ export type ReportedAs = (typeof reportedAs)[number];
 
 /** Methods by which something is found rather than measured. */
 const byWord: readonly TestMethod[] = ['presence-absence', 'senses', 'print'];
+
+/** Whether a method answers with a word and not with a figure. */
 export const isFoundBy = (method: TestMethod): boolean => byWord.includes(method);
 
 /** Methods whose sample stands warm for a day or more before it is read. */

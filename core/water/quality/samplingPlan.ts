@@ -42,6 +42,8 @@ export const samplingRules = {
 
 export type SamplingRuleId = keyof typeof samplingRules;
 export const samplingRuleIds = Object.keys(samplingRules) as [SamplingRuleId, ...SamplingRuleId[]];
+
+/** How often a sampling rule asks for a test, and of what. */
 export const samplingRule = (id: SamplingRuleId): SamplingRule => samplingRules[id];
 
 /** A reading so long after a fill or a dose is the one of the day after (hours). */
