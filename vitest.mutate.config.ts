@@ -4,5 +4,6 @@ import { defineConfig } from 'vitest/config';
 const { ZEOLITE_TESTS: tests = '' } = process.env;
 
 export default defineConfig({
-  test: { include: tests.split(','), testTimeout: 60_000 },
+  // each edit is tried by itself: what the tests import is read once for all of their files
+  test: { include: tests.split(','), testTimeout: 60_000, isolate: false },
 });

@@ -228,7 +228,37 @@ const rows: readonly Row[] = [
     recorded: [['filter.logged', { what: 'flow', flowLH: 3, waterC: 11, headCm: 20 }]],
   },
   {
-    of: 'a catch between two depths of its tank',
+    of: 'a catch in inches, between two depths of its tank',
+    at: '/rain/catch',
+    units: 'US',
+    steps: [
+      'Write a catch down',
+      ['Rain in the gauge', '0.5'],
+      ['Depth before', '39.2 cm'],
+      ['Depth after', '58.8 cm'],
+      ['First flush took', '10'],
+      'Write it down',
+    ],
+    recorded: [
+      [
+        'caught',
+        {
+          // a tenth of the 196 cm of a tank of 5,000 L
+          ...{ gaugeMm: 12.7, by: 'dip', caughtL: { value: 500, known: 'measured' }, levelL: 1500 },
+          ...{ flushedL: 10 * 3.785411784, into: codeOf('TH-RT') },
+        },
+      ],
+    ],
+  },
+  {
+    of: 'a draw in the Imperial gallon',
+    at: `/store/${codeOf('TH-003')}`,
+    units: 'imperial',
+    steps: ['Draw off', ['How much', '1 gal'], 'Draw it off'],
+    recorded: [['drawn', { volumeL: 4.54609 }]],
+  },
+  {
+    of: 'a catch by jugs',
     at: '/rain/catch',
     steps: [
       'Write a catch down',

@@ -1,5 +1,6 @@
 import { act, cleanup, configure, render, screen, waitFor, within } from '@testing-library/react';
 import userEvent from '@testing-library/user-event';
+import type { ReactElement } from 'react';
 import { createMemoryRouter, RouterProvider } from 'react-router';
 import type { Posted } from '#contract/log.ts';
 import { type Entry, fold, foldOnto, subjectFactsOf } from '#core/areas/entries.ts';
@@ -77,8 +78,8 @@ interface Opening {
   readonly entries: readonly Entry[];
   /** The moment that it is, for the page and its server. */
   readonly now: string;
-  /** The address, with its first stroke. */
-  readonly at: string;
+  /** The address, with its first stroke; or a part of a page that is drawn by itself. */
+  readonly at: string | ReactElement;
   readonly units?: UnitSystem;
 }
 
@@ -101,7 +102,10 @@ export async function opened({ entries, now, at, units = 'metric' }: Opening) {
   });
   session.store.dispatch(personChanged({ units, name: 'Rosalind' }));
   const hand = userEvent.setup({ pointerEventsCheck: 0 });
-  const router = createMemoryRouter(routes, { initialEntries: [at] });
+  const router =
+    typeof at === 'string'
+      ? createMemoryRouter(routes, { initialEntries: [at] })
+      : createMemoryRouter([{ path: '*', element: <main>{at}</main> }]);
   render(
     <Application session={session}>
       <RouterProvider router={router} useTransitions={false} />

@@ -55,6 +55,17 @@ describe('the page of the day', () => {
       `${dutiesAt(facts, state).filter(d => d.when === 'now').length} things wait`,
     );
   });
+
+  it('shows a clock for each batch, step and sample that stands, with the moment that it ends', async () => {
+    const today = await page('/today');
+    const clocks = await waitFor(() => today.main.querySelector('[aria-label="Running clocks"]')!);
+    const links = [...clocks.querySelectorAll('a')].map(link => link.textContent);
+    expect(links).toEqual([
+      expect.stringContaining('TH-081'),
+      expect.stringContaining('Settle and strain'),
+      expect.stringContaining('Sample TH-RT'),
+    ]);
+  });
 });
 
 describe('the page of supplies', () => {

@@ -319,9 +319,12 @@ describe('the outbox', () => {
     from.inTheWay(cut());
     const put = storage.put.bind(storage);
     const shownAtPut: (string | undefined)[] = [];
-    vi.spyOn(storage, 'put').mockImplementation(one => {
+    vi.spyOn(storage, 'put').mockImplementation(async one => {
+      // a slow disk: what does not wait for it is shown by now
+      for (let i = 0; i < 50; i++) await Promise.resolve();
+      await new Promise(resolve => setTimeout(resolve, 20));
       shownAtPut.push(seen(session));
-      return put(one);
+      await put(one);
     });
     await session.outbox.record(named('Mill'));
     expect(shownAtPut[0]).toBe('Beck House');

@@ -14,7 +14,7 @@ const refuse = (id: string, params = {}, remedy?: string): Judgement =>
 /** Farther than anybody walks (m): most likely kilometres for metres, or feet. */
 const FAR_M = 10_000;
 
-/** Refuses two sources of one name, and what cannot be of its kind. */
+/** Refuses two sources of one name, and one that lies higher than it is far; warns of one that is very far. */
 export function onSource(facts: Facts, { subject, data }: Told<SourceFields>): Judgement[] {
   const same = sourcesOf(facts).find(
     s => s.id !== subject && s.name.toLowerCase() === data.name.toLowerCase(),
@@ -55,7 +55,7 @@ export function onRemoved(facts: Facts, { subject }: Told): Judgement[] {
 /** Tap and spring water is nearly always below this (°C): warmer is a hot spring, or Fahrenheit. */
 const WARM_C = 35;
 
-/** Refuses a look that says two things which exclude each other. */
+/** Refuses water that looks both clear and cloudy; warns where what was measured does not fit the look. */
 export function onLooked(_: Facts, { data }: Told<Looking>): Judgement[] {
   const judgements: Judgement[] = [];
   if (data.looks.includes('clear') && data.looks.some(look => look === 'cloudy' || look === 'brown'))

@@ -15,6 +15,11 @@ describe('the line of an instrument', () => {
     expect(readLine(lineOf({ parameter: 'lead', value: 12, serial: 'µ' }))).toMatchObject({
       ok: { value: 12 },
     });
+    // none of it is a reading like any other
+    expect(readLine(line('Z1,free-chlorine,0,mg/L,A'))).toEqual({
+      ok: { parameter: 'free-chlorine', value: 0, serial: 'A' },
+    });
+    expect(readLine(line('Z1,free-chlorine,0.00,mg/L,A'))).toMatchObject({ ok: { value: 0 } });
     expect(readLine(lineOf({ parameter: 'e-coli', found: 'present', serial: 'B' }))).toMatchObject({
       ok: { found: 'present' },
     });
