@@ -1,4 +1,5 @@
 import { execFileSync } from 'node:child_process';
+import { relative } from 'node:path';
 import { dirname } from 'node:path/posix';
 import { parseArgs } from 'node:util';
 import { Stryker } from '@stryker-mutator/core';
@@ -43,9 +44,14 @@ async function tried(folder: string, chosen: readonly Edit[]): Promise<Map<strin
     concurrency: 2,
     timeoutMS: 10_000,
   } as never).runMutationTest();
+  // results count lines and columns from one
   return new Map(
-    results.map(({ fileName, location, replacement, status }) => [
-      keyOf({ file: fileName, from: location.start, replacement }),
+    results.map(({ fileName, location: { start }, replacement, status }) => [
+      keyOf({
+        file: relative(process.cwd(), fileName),
+        from: { line: start.line - 1, column: start.column - 1 },
+        replacement,
+      }),
       status,
     ]),
   );
