@@ -1,6 +1,7 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import type { HomeFacts } from '#core/areas/plan/facts.ts';
+import type { Day } from '#core/base/day.ts';
 import {
   ageMonths,
   beverageIntakeL,
@@ -14,7 +15,7 @@ import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft, newSubject } from '../../session/draft.ts';
 import { useFacts, usePreview, useReader, useToday } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
-import { useSay } from '../../texts/texts.ts';
+import { type Say, useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
 import { ManyBlank } from '../../ui/ManyBlank.tsx';
@@ -127,29 +128,37 @@ function Home({ home }: { home: HomeFacts }) {
   );
 }
 
-type Sex = 'f' | 'm' | 'unknown';
+const sexes = ['f', 'm', 'unknown'] as const;
+type Sex = (typeof sexes)[number];
 type Condition = NonNullable<Person['condition']> | 'none';
 const conditions: readonly Condition[] = ['none', 'pregnant', 'nursing', 'formula-fed'];
 
-function PersonLine({
-  person,
-  onPerson,
-  onRemove,
-}: {
-  person: Person;
-  onPerson: (person: Person) => void;
-  onRemove: () => void;
-}) {
+interface PersonProps {
+  readonly person: Person;
+  readonly onPerson: (person: Person) => void;
+  readonly onRemove: () => void;
+}
+
+/** A person's age in years, as it is said: tenths for infants. */
+function yearsOf(person: Person, today: Day): number | undefined {
+  const months = ageMonths(person, today);
+  if (months === undefined) return undefined;
+  return months < 24 ? Math.round((months / 12) * 10) / 10 : Math.floor(months / 12);
+}
+
+/** A person with one field changed; one that says nothing is left out. */
+function withField<K extends keyof Person>(person: Person, field: K, value: Person[K] | undefined): Person {
+  const { [field]: _, ...rest } = person;
+  return (value === undefined ? rest : { ...rest, [field]: value }) as Person;
+}
+
+function PersonLine(props: PersonProps) {
+  const { person, onPerson, onRemove } = props;
   const say = useSay();
   const { units } = useReader();
   const today = useToday();
-  const months = ageMonths(person, today);
-  const years =
-    months === undefined
-      ? undefined
-      : months < 24
-        ? Math.round((months / 12) * 10) / 10
-        : Math.floor(months / 12);
+  const put = <K extends keyof Person>(field: K, value: Person[K] | undefined) =>
+    onPerson(withField(person, field, value));
   return (
     <div className="border-b border-dotted border-rule py-0.5 [&_.text-large]:text-base [&_.text-large]:leading-8">
       <Sentence>
@@ -160,40 +169,15 @@ function PersonLine({
               <ChoiceBlank<Sex>
                 label={say('person.sex')}
                 value={person.sex ?? 'unknown'}
-                onValue={sex => {
-                  const { sex: _, ...rest } = person;
-                  onPerson(sex === 'unknown' ? rest : { ...rest, sex });
-                }}
-                choices={(['f', 'm', 'unknown'] as const).map(value => ({
-                  value,
-                  label: say(`sex.${value}`),
-                }))}
-              />
-            ),
-            age: (
-              <QuantityBlank
-                onLeave
-                label={say('person.age')}
-                dimension="timeYears"
-                value={years}
-                placeholder={say('person.adult')}
-                onValue={age => {
-                  if (age === years) return;
-                  const { born: _, ...rest } = person;
-                  onPerson(age === undefined ? rest : { ...rest, born: bornFor(age, today) });
-                }}
-                least={0}
-                most={115}
+                onValue={sex => put('sex', sex === 'unknown' ? undefined : sex)}
+                choices={sexes.map(value => ({ value, label: say(`sex.${value}`) }))}
               />
             ),
             condition: (
               <ChoiceBlank<Condition>
                 label={say('person.condition')}
                 value={person.condition ?? 'none'}
-                onValue={condition => {
-                  const { condition: _, ...rest } = person;
-                  onPerson(condition === 'none' ? rest : { ...rest, condition });
-                }}
+                onValue={condition => put('condition', condition === 'none' ? undefined : condition)}
                 choices={conditions.map(value => ({ value, label: say(`condition.${value}`) }))}
               />
             ),
@@ -202,29 +186,11 @@ function PersonLine({
                 label={say('person.marks')}
                 values={person.marks ?? []}
                 placeholder={say('person.marks-none')}
-                onValues={next => {
-                  const { marks: _, ...rest } = person;
-                  onPerson(next.length > 0 ? { ...rest, marks: next } : rest);
-                }}
+                onValues={next => put('marks', next.length > 0 ? next : undefined)}
                 choices={marks.map(value => ({ value, label: say(`mark.${value}`) }))}
               />
             ),
-            medical: (
-              <QuantityBlank
-                onLeave
-                label={say('person.medical')}
-                dimension="volumeL"
-                value={person.medicalL}
-                placeholder="0"
-                onValue={medicalL => {
-                  if (medicalL === person.medicalL) return;
-                  const { medicalL: _, ...rest } = person;
-                  onPerson(medicalL ? { ...rest, medicalL } : rest);
-                }}
-                least={0}
-                most={300}
-              />
-            ),
+            ...figuresOf(props, today, say),
             born: <span className="text-small text-ash">{say('person.medical-word')}</span>,
             born2: (
               <span className="text-small text-ash">
@@ -241,4 +207,40 @@ function PersonLine({
       </Sentence>
     </div>
   );
+}
+
+/** Age, and litres that a clinic ordered: each is kept when its blank is left. */
+function figuresOf({ person, onPerson }: PersonProps, today: Day, say: Say) {
+  const years = yearsOf(person, today);
+  return {
+    age: (
+      <QuantityBlank
+        onLeave
+        label={say('person.age')}
+        dimension="timeYears"
+        value={years}
+        placeholder={say('person.adult')}
+        onValue={age => {
+          if (age === years) return;
+          onPerson(withField(person, 'born', age === undefined ? undefined : bornFor(age, today)));
+        }}
+        least={0}
+        most={115}
+      />
+    ),
+    medical: (
+      <QuantityBlank
+        onLeave
+        label={say('person.medical')}
+        dimension="volumeL"
+        value={person.medicalL}
+        placeholder="0"
+        onValue={medicalL => {
+          if (medicalL !== person.medicalL) onPerson(withField(person, 'medicalL', medicalL || undefined));
+        }}
+        least={0}
+        most={300}
+      />
+    ),
+  };
 }

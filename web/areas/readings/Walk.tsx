@@ -2,6 +2,7 @@ import { useMemo, useState } from 'react';
 import { useSearchParams } from 'react-router';
 import { subjectName } from '#core/areas/readings/naming.ts';
 import { caseOf, judgedAt, purposeFor } from '#core/areas/readings/standing.ts';
+import { given } from '#core/base/given.ts';
 import type { Judgement } from '#core/base/judgement.ts';
 import {
   isFoundBy,
@@ -140,54 +141,53 @@ interface StopProps {
   readonly onNext: () => void;
 }
 
-/** One vessel of a walk: its code to be seen from afar, one blank, and Enter. */
-function Stop({ subject, blanks, where, state, onNext }: StopProps) {
+/** The reading that is typed at a stop, what it means, and how it is kept. */
+function useStop({ subject, blanks, onNext }: StopProps, form: string, value: number | undefined) {
   const say = useSay();
   const facts = useFacts();
   const today = useToday();
   const { clock, outbox } = useSession();
   const { recordAndTell } = useRecord();
-  // of the water that is in it now
-  const form = `walk ${subject} ${facts.container[subject]?.fill?.at ?? ''}`;
-  const [value, setValue] = useTyped<number | undefined>(form, 'value', undefined);
   const [refused, setRefused] = useState<readonly Judgement[]>([]);
-  const parameter = blanks.parameter as ParameterId;
-  const row = parameterRow(parameter);
-  const [kit] = usesKit(blanks.method) ? kitsFor(facts, parameter) : [];
-  const isTube = blanks.method === 'tube';
-  const reading = readingOf(
-    { ...blanks, ...(isTube ? { depthCm: value } : { value }), ...(kit ? { kit: kit.id } : {}) },
-    facts,
-    clock.now(),
-  );
-  const name = subjectName(facts, subject);
+  const [kit] = usesKit(blanks.method) ? kitsFor(facts, blanks.parameter as ParameterId) : [];
+  const typed = blanks.method === 'tube' ? { depthCm: value } : { value };
+  const reading = readingOf({ ...blanks, ...typed, ...given({ kit: kit?.id }) }, facts, clock.now());
+  const container = facts.container[subject];
+  const purpose = purposeFor(facts, subject);
   const judged =
     reading &&
     judgedAt(
       facts,
       { at: clock.now(), entry: '', ...reading },
-      caseOf(
-        facts,
-        purposeFor(facts, subject),
-        facts.container[subject]?.tests,
-        today,
-        facts.container[subject]?.fill?.since,
-      ),
+      caseOf(facts, purpose, container?.tests, today, container?.fill?.since),
     );
   const keep = async (mode: 'intend' | 'happened') => {
     if (!reading) return;
-    const drafts = [
-      draft('read', subject, reading, reading.kit?.supply ? { also: [reading.kit.supply] } : {}),
-    ];
+    const also = reading.kit?.supply ? { also: [reading.kit.supply] } : {};
+    const drafts = [draft('read', subject, reading, also)];
     const stops = mode === 'intend' ? outbox.judge(drafts).filter(j => j.verdict === 'refuse') : [];
     if (stops.length > 0) return setRefused(stops);
-    const outcome = await recordAndTell(drafts, say('reading.told', { name }), mode);
+    const told = say('reading.told', { name: subjectName(facts, subject) });
+    const outcome = await recordAndTell(drafts, told, mode);
     if (outcome.is === 'refused') setRefused(outcome.judgements);
     else if (outcome.is !== 'problem') {
       forgetTyped(form);
       onNext();
     }
   };
+  return { isRead: reading !== undefined, judged, refused, keep };
+}
+
+/** One vessel of a walk: its code to be seen from afar, one blank, and Enter. */
+function Stop(props: StopProps) {
+  const { subject, blanks, where, state, onNext } = props;
+  const say = useSay();
+  const facts = useFacts();
+  // of the water that is in it now
+  const form = `walk ${subject} ${facts.container[subject]?.fill?.at ?? ''}`;
+  const [value, setValue] = useTyped<number | undefined>(form, 'value', undefined);
+  const { isRead, judged, refused, keep } = useStop(props, form, value);
+  const name = subjectName(facts, subject);
   return (
     <form
       className="flex flex-col gap-3 border-[1.5px] border-slate bg-paper p-4"
@@ -204,34 +204,8 @@ function Stop({ subject, blanks, where, state, onNext }: StopProps) {
         <strong className="block text-[34px] leading-10">{name}</strong>
         <span className="text-ash">{[where, state].filter(Boolean).join(', ')}</span>
       </p>
-      <Sentence>
-        <Phrase
-          text={isTube ? 'walk.stop.tube' : row.as ? 'walk.stop.as' : 'walk.stop'}
-          params={{
-            name: `parameter.${parameter}`,
-            unit:
-              format.writesUnit(row.dimension) || row.unit === 'pH' ? 'unit-of.none' : `unit-of.${row.unit}`,
-            as: blanks.as ? `as.${blanks.as}` : 'reading.as.ask',
-          }}
-          blanks={{
-            value:
-              blanks.method === 'strip' ? (
-                <StepBlank parameter={parameter} value={value} onValue={setValue} />
-              ) : (
-                <QuantityBlank
-                  label={isTube ? say('reading.depth') : say('reading.value')}
-                  dimension={isTube ? 'lengthCm' : row.dimension}
-                  value={value}
-                  onValue={setValue}
-                  least={isTube ? 0.5 : (row.least ?? 0)}
-                  most={isTube ? 200 : row.most}
-                  autoFocus
-                />
-              ),
-          }}
-        />
-      </Sentence>
-      {row.as && !blanks.as && (
+      <StopSentence blanks={blanks} value={value} onValue={setValue} />
+      {parameterRow(blanks.parameter as ParameterId).as && !blanks.as && (
         <p role="status" className="border-l-4 border-clay pl-3">
           {say('reading.say-as')}
         </p>
@@ -244,12 +218,54 @@ function Stop({ subject, blanks, where, state, onNext }: StopProps) {
             {say('act.happened')}
           </Button>
         ) : (
-          <Button look="primary" data-primary="" disabled={!reading} onClick={() => void keep('intend')}>
+          <Button look="primary" data-primary="" disabled={!isRead} onClick={() => void keep('intend')}>
             {say('walk.next')}
           </Button>
         )}
         <Button onClick={onNext}>{say('walk.skip')}</Button>
       </div>
     </form>
+  );
+}
+
+interface StopSentenceProps {
+  readonly blanks: ReadingBlanks;
+  readonly value: number | undefined;
+  readonly onValue: (value: number | undefined) => void;
+}
+
+/** The one figure of a stop: centimetres of a tube, a step of a strip, or what the method shows. */
+function StopSentence({ blanks, value, onValue }: StopSentenceProps) {
+  const say = useSay();
+  const parameter = blanks.parameter as ParameterId;
+  const { as, dimension, unit, least = 0, most } = parameterRow(parameter);
+  const isTube = blanks.method === 'tube';
+  return (
+    <Sentence>
+      <Phrase
+        text={isTube ? 'walk.stop.tube' : as ? 'walk.stop.as' : 'walk.stop'}
+        params={{
+          name: `parameter.${parameter}`,
+          unit: format.writesUnit(dimension) || unit === 'pH' ? 'unit-of.none' : `unit-of.${unit}`,
+          as: blanks.as ? `as.${blanks.as}` : 'reading.as.ask',
+        }}
+        blanks={{
+          value:
+            blanks.method === 'strip' ? (
+              <StepBlank parameter={parameter} value={value} onValue={onValue} />
+            ) : (
+              <QuantityBlank
+                label={isTube ? say('reading.depth') : say('reading.value')}
+                dimension={isTube ? 'lengthCm' : dimension}
+                value={value}
+                onValue={onValue}
+                least={isTube ? 0.5 : least}
+                most={isTube ? 200 : most}
+                autoFocus
+              />
+            ),
+        }}
+      />
+    </Sentence>
   );
 }
