@@ -198,6 +198,30 @@ describe('striking', () => {
     expect(lines.filter(l => l.isStruck).map(l => l.entry.id)).toEqual([begun.id, dosed.id]);
   });
 
+  it('is done all the same where it happened already, whatever rests on it', async () => {
+    const drum = await withDrum();
+    h.at(addMinutes(server.clock.now(), -5));
+    const begun = begin(drum);
+    await server.post([begun, h.write('dosed', drum, { doseMl: 6.4, strengthMgMl: 61.8 })], 'happened');
+    const strike = h.write('struck', drum, { target: begun.id });
+    expect((await server.post([strike], 'happened')).status).toBe(201);
+  });
+
+  it('is turned away where there is no such entry, and where it is of another subject', async () => {
+    const drum = await withDrum();
+    const place = h.entries.find(e => e.kind === 'place.set')!.subject;
+    const filled = h.entries.at(-1)!;
+    const nowhere = await server.post([h.write('struck', drum, { target: '01M88X6PY5AXMXFYXH43WSY7Q9' })]);
+    expect(nowhere.status).toBe(404);
+    expect(nowhere.body.errors).toEqual([{ pointer: '/data/target', reason: 'no-entry' }]);
+    for (const mode of ['intend', 'happened'] as const) {
+      const elsewhere = await server.post([h.write('struck', place, { target: filled.id })], mode);
+      expect(elsewhere.status).toBe(422);
+      expect(elsewhere.body.errors).toEqual([{ pointer: '/subject', reason: 'other-subject' }]);
+    }
+    expect((await factsOf(drum))?.fill?.remainingL).toBe(198);
+  });
+
   it('of a strike brings the entry back', async () => {
     const drum = await withDrum();
     const before = await factsOf(drum);
