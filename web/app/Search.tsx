@@ -64,7 +64,7 @@ function SearchList({ onClose }: { onClose: () => void }) {
         {found.map(one => (
           <Command.Item key={one.id} value={one.id} onSelect={() => go(one.path)} className={item}>
             {one.state && <Swatch state={one.state} />} {one.name}
-            <span className="ml-auto text-small text-ash">{one.note}</span>
+            <span className="ml-auto text-small text-ash">{one.shown?.() ?? one.note}</span>
           </Command.Item>
         ))}
       </Command.List>

@@ -54,7 +54,7 @@ describe('what is looked for', () => {
           id,
         ).toBe(true);
     const claim = all.find(one => one.id.startsWith('claim '))!;
-    expect(claim.note).toBe('No');
+    expect(claim.shown?.()).toBe('No');
   });
 
   it('is offered in sixties, the first where nothing is typed', () => {

@@ -7,6 +7,8 @@ export interface Found {
   readonly id: string;
   readonly name: string;
   readonly note: string;
+  /** What is shown in the note's place; asked of what is drawn alone, where it takes working out. */
+  readonly shown?: () => string;
   readonly path: string;
   readonly state?: WaterState;
   /** What it is found by besides: the kind and the size of a vessel. */

@@ -18,10 +18,8 @@ export const found: Finder = ({ facts, say }) => [
   ...claims.map(claim => ({
     id: `claim ${claim.id}`,
     name: say(`claim.${claim.id}`),
-    get note() {
-      return say(`said.verdict.${weighed(claim)}`);
-    },
-    words: say('said.search'),
+    note: say('said.search'),
+    shown: () => say(`said.verdict.${weighed(claim)}`),
     path: `/sources/said?claim=${claim.id}`,
   })),
   ...sourcesOf(facts).map(({ id, name }) => ({
