@@ -1,6 +1,8 @@
 import { ChevronDown, ChevronRight } from 'lucide-react';
 import { useState } from 'react';
 import type { HomeFacts } from '#core/areas/plan/facts.ts';
+import { home as homeFields } from '#core/areas/plan/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import type { Day } from '#core/base/day.ts';
 import {
   ageMonths,
@@ -238,8 +240,7 @@ function figuresOf({ person, onPerson }: PersonProps, today: Day, say: Say) {
         onValue={medicalL => {
           if (medicalL !== person.medicalL) onPerson(withField(person, 'medicalL', medicalL || undefined));
         }}
-        least={0}
-        most={300}
+        {...boundsOf(homeFields, 'people.medicalL')}
       />
     ),
   };

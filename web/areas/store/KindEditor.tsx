@@ -19,16 +19,16 @@ import { Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Dialog } from '../../ui/Dialog.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 
-/** What each size is measured in, and the most of it. */
+/** What each size is measured in, and the bounds of the kind that it makes; a kind is kept in millimetres. */
 const sizes = {
-  nominalL: ['volumeL', 100_000],
-  tareKg: ['massKg', 10_000],
-  widthCm: ['lengthCm', 1000],
-  depthCm: ['lengthCm', 1000],
-  heightCm: ['lengthCm', 1000],
-  price: ['money', 1_000_000],
-  years: ['timeYears', 100],
-} as const satisfies Record<string, readonly [Dimension, number]>;
+  nominalL: ['volumeL', boundsOf(containerKind, 'nominalL')],
+  tareKg: ['massKg', boundsOf(containerKind, 'tareKg')],
+  widthCm: ['lengthCm', boundsOf(containerKind, 'widthMm', 0.1)],
+  depthCm: ['lengthCm', boundsOf(containerKind, 'depthMm', 0.1)],
+  heightCm: ['lengthCm', boundsOf(containerKind, 'heightMm', 0.1)],
+  price: ['money', boundsOf(containerKind, 'price')],
+  years: ['timeYears', boundsOf(containerKind, 'serviceYears')],
+} as const satisfies Record<string, readonly [Dimension, object]>;
 /** How many bottles a pack has until somebody says it. */
 const USUAL_PIECES = 24;
 
@@ -120,8 +120,8 @@ function KindSentence({ blanks }: { blanks: Blanks<Made> }) {
   const facts = useFacts();
   const { values, change, quantity, choice, yesNo } = blanks;
   const size = (name: 'nominalL' | 'tareKg' | 'widthCm' | 'depthCm' | 'heightCm' | 'price' | 'years') => {
-    const [dimension, most] = sizes[name];
-    return quantity(name, `kind.${name}`, dimension, { least: 0, most });
+    const [dimension, bounds] = sizes[name];
+    return quantity(name, `kind.${name}`, dimension, bounds);
   };
   const flag = (name: 'lightProof' | 'stackable' | 'tap') =>
     yesNo(name, `kind.${name}`, is => `kind.${name}.${is}`);

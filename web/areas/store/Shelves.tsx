@@ -1,4 +1,6 @@
 import type { Shelf } from '#core/areas/store/fields.ts';
+import { place as placeFields } from '#core/areas/store/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -44,8 +46,7 @@ export function Shelves({ shelves, widthM, onShelves }: ShelvesProps) {
                   dimension="lengthM"
                   value={s.heightM}
                   onValue={heightM => heightM !== undefined && change(s.id, { heightM })}
-                  least={0}
-                  most={6}
+                  {...boundsOf(placeFields, 'shelves.heightM')}
                 />
               ),
               limit: (
@@ -54,8 +55,7 @@ export function Shelves({ shelves, widthM, onShelves }: ShelvesProps) {
                   dimension="massKg"
                   value={s.limitKg}
                   onValue={limitKg => limitKg !== undefined && change(s.id, { limitKg })}
-                  least={0}
-                  most={20000}
+                  {...boundsOf(placeFields, 'shelves.limitKg')}
                 />
               ),
             }}

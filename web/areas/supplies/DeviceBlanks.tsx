@@ -1,3 +1,5 @@
+import { supply as supplyFields } from '#core/areas/supplies/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { noCredit, targets } from '#core/treatment/credit/credit.ts';
 import { type DeviceKind, deviceKinds, type FilterDevice } from '#core/treatment/filters/device.ts';
 import { blankOf, certifiedFor } from '#core/treatment/methods/certificate.ts';
@@ -46,8 +48,7 @@ export function DeviceBlanks({ device, onDevice }: Props) {
                   dimension="lengthUm"
                   value={device.poreUm}
                   onValue={poreUm => poreUm !== undefined && onDevice({ ...device, poreUm })}
-                  least={0.0001}
-                  most={100}
+                  {...boundsOf(supplyFields, 'device.poreUm')}
                 />
               ),
               rating: (
