@@ -101,7 +101,7 @@ export async function opened({ entries, now, at, units = 'metric' }: Opening) {
     },
   });
   session.store.dispatch(personChanged({ units, name: 'Rosalind' }));
-  const hand = userEvent.setup({ pointerEventsCheck: 0 });
+  const hand = userEvent.setup({ pointerEventsCheck: 0, delay: null });
   const router =
     typeof at === 'string'
       ? createMemoryRouter(routes, { initialEntries: [at] })
@@ -123,10 +123,7 @@ export async function opened({ entries, now, at, units = 'metric' }: Opening) {
     text: () => textOf(main),
     /** Presses a button by what it says, in the dialog that is open or on the page. */
     press: async (name: string | RegExp) => {
-      const button = await waitFor(() =>
-        firstOf(within(top()).getAllByRole('button', { name, hidden: true })),
-      );
-      await hand.click(button);
+      await hand.click(await waitFor(() => called(top(), 'button', name)));
     },
     /** Writes into a blank by its name, as keys do, and leaves it. */
     type: async (label: string | RegExp, text: string) => {
@@ -139,7 +136,7 @@ export async function opened({ entries, now, at, units = 'metric' }: Opening) {
     choose: async (label: string | RegExp, choice: string | RegExp) => {
       const list = await waitFor(() => firstOf(within(top()).getAllByLabelText(label)));
       await hand.click(list);
-      await hand.click(await screen.findByRole('option', { name: choice }));
+      await hand.click(await waitFor(() => called(document, '[role=option]', choice)));
     },
     /** What was recorded since the last time this was asked, once something was. */
     recorded: async (): Promise<Entry[]> => {
@@ -153,6 +150,21 @@ export async function opened({ entries, now, at, units = 'metric' }: Opening) {
 }
 
 const firstOf = <T,>(list: readonly T[]): T => list[0]!;
+
+/** What an element is called: by its label, by the element that labels it, or by its words. */
+function nameOf(element: Element): string {
+  const by = document.getElementById(element.getAttribute('aria-labelledby') ?? '');
+  const words = element.getAttribute('aria-label') ?? by?.textContent ?? element.textContent ?? '';
+  return words.trim().replace(/\s+/g, ' ');
+}
+
+/** The first element of a kind that is called so; a page has hundreds of buttons, and their roles are dear to work out. */
+function called(within: ParentNode, kind: string, name: string | RegExp): Element {
+  const is = (text: string) => (typeof name === 'string' ? text === name : name.test(text));
+  const found = [...within.querySelectorAll(kind)].find(one => is(nameOf(one)));
+  if (!found) throw new Error(`nothing is called ${name} in: ${textOf(document.body)}`);
+  return found;
+}
 
 /** The dialog that was opened last, or the page. */
 function top(): HTMLElement {
