@@ -1,10 +1,9 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
 import { fold } from '#core/areas/entries.ts';
-import type { UnitSystem } from '#core/base/units/system.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { opened } from './opened.tsx';
-import { type Step, take } from './steps.ts';
+import { type Filled, take } from './steps.ts';
 
 // What a hand types on a page of the made-up hamlet, and what is recorded then.
 
@@ -15,12 +14,8 @@ const sourceOf = (name: string) => Object.values(facts.source).find(s => s.name 
 const spring = sourceOf('Upper spring');
 const codeOf = (code: string) => Object.values(facts.container).find(c => c.code === code)!.id;
 
-interface Row {
-  readonly of: string;
+interface Row extends Filled {
   readonly at: string;
-  readonly units?: UnitSystem;
-  readonly steps: readonly Step[];
-  readonly recorded: readonly (readonly [kind: string, data: object])[];
 }
 const rows: readonly Row[] = [
   {

@@ -1,4 +1,5 @@
 import { screen, within } from '@testing-library/react';
+import type { UnitSystem } from '#core/base/units/system.ts';
 import type { Page } from './opened.tsx';
 
 /** What a hand does in a form: presses a button, writes into a blank, or, in brackets, chooses in its list. */
@@ -9,6 +10,14 @@ export type Step =
   | { readonly press: string; readonly beside: string }
   /** One of several that a blank takes. */
   | { readonly tick: string; readonly of: string };
+
+/** A form as a hand fills it in, and what is recorded then: the kind of each entry, and of its data what matters here. */
+export interface Filled {
+  readonly of: string;
+  readonly units?: UnitSystem;
+  readonly steps: readonly Step[];
+  readonly recorded: readonly (readonly [kind: string, data: object])[];
+}
 
 export async function take(page: Page, steps: readonly Step[]): Promise<void> {
   for (const step of steps) {

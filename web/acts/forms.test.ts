@@ -1,10 +1,9 @@
 // @vitest-environment happy-dom
 import { describe, expect, it } from 'vitest';
-import type { UnitSystem } from '#core/base/units/system.ts';
 import { drumInCellar } from '#demo/cellar.ts';
 import { type Hand, hand } from '#demo/hand.ts';
 import { opened } from '../opened.tsx';
-import { type Step, take } from '../steps.ts';
+import { type Filled, take } from '../steps.ts';
 
 // What a hand types into the form of an act, and what is recorded then: word for word, in the units that the log keeps.
 
@@ -24,14 +23,7 @@ function cellar() {
 }
 const { entries, drum, loft } = cellar();
 
-interface Row {
-  readonly of: string;
-  readonly units?: UnitSystem;
-  readonly steps: readonly Step[];
-  readonly recorded: readonly (readonly [kind: string, data: object])[];
-}
-
-const rows: readonly Row[] = [
+const rows: readonly Filled[] = [
   {
     of: 'drawing off through the tap',
     steps: [
