@@ -1,5 +1,5 @@
 import { useMemo } from 'react';
-import { dipped } from '#core/areas/rain/fields.ts';
+import { catchment, dipped } from '#core/areas/rain/fields.ts';
 import { catchmentInto, roofAt } from '#core/areas/rain/known.ts';
 import { kindOf } from '#core/areas/store/state.ts';
 import { boundsOf } from '#core/base/bounds.ts';
@@ -136,7 +136,7 @@ function DipSentence({ blanks, rose, isTooDeep, nominalL = 1_000_000 }: Sentence
             fault: isTooDeep ? 'dip.too-deep' : undefined,
             autoFocus: true,
           }),
-          full: quantity('full', 'dip.full', 'lengthCm', { least: 10, most: 1000 }),
+          full: quantity('full', 'dip.full', 'lengthCm', boundsOf(catchment, 'tankCm')),
           marked: quantity('marked', 'dip.marked', 'volumeL', { least: 0, most: nominalL }),
           form: choice('form', 'dip.form', forms),
           rise: choice('rise', 'dip.rise', rises, undefined, 'dip.rise.ask'),

@@ -1,3 +1,5 @@
+import { testReading } from '#core/areas/readings/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { MOST_DILUTIONS, MOST_TUBES, RARE } from '#core/water/quality/mpn.ts';
 import { useSay } from '../texts/texts.ts';
 import { QuantityBlank } from '../ui/Blank.tsx';
@@ -54,8 +56,7 @@ export function RackBlanks({ rack, onRack }: Props) {
                   dimension="number"
                   value={dilution.volumeMl}
                   onValue={volumeMl => put(i, { volumeMl })}
-                  least={0.0001}
-                  most={10_000}
+                  {...boundsOf(testReading, 'rack.volumeMl')}
                 />
               ),
             }}

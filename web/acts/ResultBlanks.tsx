@@ -1,3 +1,5 @@
+import { testReading } from '#core/areas/readings/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { given } from '#core/base/given.ts';
 import {
   incubates,
@@ -70,7 +72,7 @@ function TubeBlanks({ blanks, onBlanks }: ResultProps) {
     <Phrase
       text="reading.tube"
       blanks={{
-        depth: quantity('depthCm', 'reading.depth', 'lengthCm', { least: 0.5, most: 200 }),
+        depth: quantity('depthCm', 'reading.depth', 'lengthCm', boundsOf(testReading, 'depthCm')),
         beyond: (
           <ChoiceBlank<'seen' | 'lost'>
             label={say('reading.tube-mark')}
@@ -133,7 +135,7 @@ function FigureBlanks({ blanks, parameter, method, onBlanks }: ResultProps) {
         <Phrase
           text="reading.examined"
           blanks={{
-            volume: quantity('volumeMl', 'reading.examined-ml', 'number', { least: 0.01, most: 10_000 }),
+            volume: quantity('volumeMl', 'reading.examined-ml', 'number', boundsOf(testReading, 'volumeMl')),
           }}
         />
       )}
@@ -150,7 +152,12 @@ function StoodBlanks({ blanks, onBlanks }: Pick<ResultProps, 'blanks' | 'onBlank
       text="reading.stood"
       blanks={{
         hours: quantity('stoodH', 'reading.stood-h', 'timeH', { least: 0, most: 720 }),
-        temperature: quantity('temperatureC', 'reading.stood-c', 'temperatureC', { least: -5, most: 60 }),
+        temperature: quantity(
+          'temperatureC',
+          'reading.stood-c',
+          'temperatureC',
+          boundsOf(testReading, 'incubated.temperatureC'),
+        ),
       }}
     />
   );

@@ -1,5 +1,7 @@
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
+import { plan as planFields } from '#core/areas/plan/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { type UnitSystem, unitSystems } from '#core/base/units/system.ts';
 import { personChanged } from '../person/person.ts';
 import { draft, newSubject } from '../session/draft.ts';
@@ -75,8 +77,7 @@ export function FirstRun() {
                 dimension="timeDays"
                 value={days}
                 onValue={setDays}
-                least={1}
-                most={3650}
+                {...boundsOf(planFields, 'targetDays')}
                 wholeNumbers
               />
             ),

@@ -1,7 +1,9 @@
 import { type Begins, beginnings, type DayForm, type HandRow, tripOf } from '#core/areas/daywork/form.ts';
 import { handRow } from '#core/areas/daywork/fresh.ts';
 import type { ToolRow } from '#core/areas/daywork/tools.ts';
+import { look } from '#core/areas/sources/fields.ts';
 import type { SafeForm } from '#core/areas/trains/safe.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { addMinutes, type Instant } from '#core/base/day.ts';
 import type { ToolKind } from '#core/planning/schedule/problem.ts';
 import type { Means } from '#core/treatment/trains/step.ts';
@@ -109,8 +111,7 @@ function WaterPart({ form, onForm, trains, chosen, onChosen, looks, from, atHand
               dimension="turbidityNtu"
               value={safe.turbidityNtu}
               onValue={turbidityNtu => set({ turbidityNtu })}
-              least={0}
-              most={5000}
+              {...boundsOf(look, 'turbidityNtu')}
             />
           ),
           temperature: (

@@ -1,4 +1,6 @@
+import { plan as planFields } from '#core/areas/plan/fields.ts';
 import { mainsGrade } from '#core/areas/sources/known.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { buildingSources, countedL, type BuildingWater as Water } from '#core/planning/need/building.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
@@ -43,8 +45,7 @@ export function BuildingWater() {
                   onValue={value =>
                     value !== undefined && value !== building[source] && set({ [source]: value })
                   }
-                  least={0}
-                  most={10000}
+                  {...boundsOf(planFields, `building.${source}`)}
                 />,
               ]),
             ),

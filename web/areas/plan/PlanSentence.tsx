@@ -82,8 +82,7 @@ function SharesBlanks({ plan, set }: Props) {
       onValue={litres =>
         litres !== undefined && litres !== shares[share] && set({ shares: { ...shares, [share]: litres } })
       }
-      least={0}
-      most={20}
+      {...boundsOf(planFields, `shares.${share}`)}
     />
   );
   return (

@@ -1,6 +1,8 @@
-import type { CatchmentFields } from '#core/areas/rain/fields.ts';
+import { type CatchmentFields, catchment as catchmentFields } from '#core/areas/rain/fields.ts';
 import { sourcesOf } from '#core/areas/sources/known.ts';
 import { kindOf } from '#core/areas/store/state.ts';
+import { boundsOf } from '#core/base/bounds.ts';
+import { given } from '#core/base/given.ts';
 import { runoffL } from '#core/rain/catchment/catching.ts';
 import {
   DESIGN_MM_H,
@@ -71,8 +73,7 @@ export function CatchmentRuns({ d, onChange }: PartProps) {
                 label={say('catchment.tank-height')}
                 dimension="lengthCm"
                 value={d.tankCm}
-                least={10}
-                most={1000}
+                {...boundsOf(catchmentFields, 'tankCm')}
                 placeholder={say('catchment.tank-height.unknown')}
                 onValue={tankCm => onChange({ tankCm })}
               />
@@ -82,8 +83,8 @@ export function CatchmentRuns({ d, onChange }: PartProps) {
                 label={say('catchment.outlet-height')}
                 dimension="lengthCm"
                 value={d.outletCm}
-                least={0}
-                most={d.tankCm ?? 1000}
+                {...boundsOf(catchmentFields, 'outletCm')}
+                {...given({ most: d.tankCm })}
                 placeholder={say('catchment.outlet-height.unknown')}
                 onValue={outletCm => onChange({ outletCm })}
               />

@@ -1,7 +1,8 @@
 import { memo, useMemo } from 'react';
-import type { RainPlan } from '#core/areas/rain/fields.ts';
+import { type RainPlan, rainPlan } from '#core/areas/rain/fields.ts';
 import { moreAnswers } from '#core/areas/rain/words.ts';
 import { allKinds } from '#core/areas/store/state.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { cheapestTanks } from '#core/rain/catchment/cost.ts';
 import type { RainAnswer } from '#core/rain/catchment/question.ts';
 import { useTyped } from '../../app/typed.ts';
@@ -91,8 +92,7 @@ function Costs({ answer, plan, ownL, onPlan }: Props) {
                   label={say('rain.costs.price')}
                   dimension="money"
                   value={builtPrice}
-                  least={0}
-                  most={1_000_000}
+                  {...boundsOf(rainPlan, 'builtPer1000L')}
                   onValue={builtPer1000L => {
                     setBuiltPrice(builtPer1000L);
                     if (builtPer1000L !== undefined) onPlan({ builtPer1000L });

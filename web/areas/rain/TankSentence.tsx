@@ -1,6 +1,5 @@
 import { memo, useState } from 'react';
-import type { RainPlan } from '#core/areas/rain/fields.ts';
-import { rainPlan } from '#core/areas/rain/fields.ts';
+import { type RainPlan, rainPlan } from '#core/areas/rain/fields.ts';
 import { areaOf, catchmentsOf, recordOf } from '#core/areas/rain/known.ts';
 import { goesByDays, sameEachMonth, yearCvOf } from '#core/areas/rain/plan.ts';
 import { boundsOf } from '#core/base/bounds.ts';
@@ -50,8 +49,7 @@ export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: P
               label={say('rain.need')}
               dimension="volumeL"
               value={Math.round(meanL * 10) / 10}
-              least={0}
-              most={100_000}
+              {...boundsOf(rainPlan, 'needL')}
               onValue={litres => litres !== undefined && onPlan({ needL: sameEachMonth(litres) })}
             />
           ),
@@ -237,8 +235,7 @@ function NeedByMonth({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
               label={say('rain.need-in', { month: name })}
               dimension="volumeL"
               value={litres}
-              least={0}
-              most={100_000}
+              {...boundsOf(rainPlan, 'needL')}
               onValue={next =>
                 next !== undefined &&
                 onPlan({ needL: plan.needL.map((old, i) => (i === month ? next : old)) })

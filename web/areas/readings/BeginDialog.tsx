@@ -1,6 +1,7 @@
 import { type ReactNode, useMemo, useState } from 'react';
-import type { TestBegun } from '#core/areas/readings/fields.ts';
+import { type TestBegun, testBegun } from '#core/areas/readings/fields.ts';
 import type { SupplyFacts } from '#core/areas/supplies/facts.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { addMinutes } from '#core/base/day.ts';
 import { given } from '#core/base/given.ts';
 import { noCredit } from '#core/treatment/credit/credit.ts';
@@ -114,7 +115,12 @@ function BeginSentence({ blanks, kits, kit, subject }: SentenceProps) {
           subject,
           parameters: many('parameters', 'begin.parameters', germs, germ => `parameter.${germ}`),
           method: choice('method', 'begin.method', methods, method => `test-method.${method}`),
-          temperature: quantity('temperatureC', 'begin.temperature', 'temperatureC', { least: -5, most: 60 }),
+          temperature: quantity(
+            'temperatureC',
+            'begin.temperature',
+            'temperatureC',
+            boundsOf(testBegun, 'temperatureC'),
+          ),
           kit: (
             <ChoiceBlank<string>
               label={say('reading.kit')}

@@ -1,4 +1,6 @@
 import { asks, everyDaysOf } from '#core/areas/readings/due.ts';
+import { samplingSet } from '#core/areas/readings/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { type SamplingRuleId, samplingRule, samplingRuleIds } from '#core/water/quality/samplingPlan.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
@@ -58,8 +60,7 @@ function RhythmRule({ rule }: { rule: SamplingRuleId }) {
             dimension="timeDays"
             value={value}
             wholeNumbers
-            least={0}
-            most={3650}
+            {...boundsOf(samplingSet, 'everyDays')}
             onLeave
             onValue={set}
           />

@@ -2,6 +2,9 @@ import { useEffect, useMemo, useRef } from 'react';
 import { useSearchParams } from 'react-router';
 import { promiseOfDose } from '#core/areas/sheets/expected.ts';
 import { judgeTreating } from '#core/areas/sheets/treating.ts';
+import { look } from '#core/areas/sources/fields.ts';
+import { filling } from '#core/areas/store/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { type Judgement, refusals } from '#core/base/judgement.ts';
 import { isRunning } from '#core/treatment/chlorine/batch.ts';
 import { instructionOf, planDose } from '#core/treatment/chlorine/instruct.ts';
@@ -208,8 +211,7 @@ function Question({ form, set, strengths }: QuestionProps) {
                     dimension="turbidityNtu"
                     value={undefined}
                     onValue={ntu => ntu !== undefined && set({ clarity: clarityOf(ntu) })}
-                    least={0}
-                    most={5000}
+                    {...boundsOf(look, 'turbidityNtu')}
                     placeholder={say('bench.ntu-unread')}
                   />
                 ),
@@ -226,8 +228,7 @@ function Question({ form, set, strengths }: QuestionProps) {
                     dimension="concentrationMgL"
                     value={form.residualMgL}
                     onValue={residualMgL => set({ residualMgL })}
-                    least={0}
-                    most={20}
+                    {...boundsOf(filling, 'residualMgL')}
                     placeholder={say('bench.unread')}
                   />
                 ),

@@ -1,4 +1,6 @@
 import { Popover } from 'radix-ui';
+import { group as groupFields } from '#core/areas/plan/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { toolCatalogue } from '#core/treatment/chlorine/measure.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
@@ -54,8 +56,7 @@ export function ToolsBlank() {
                       label={say('bench.dropper-label')}
                       dimension="number"
                       value={group.dropsPerMl * 5}
-                      least={25}
-                      most={300}
+                      {...boundsOf(groupFields, 'dropsPerMl', 5)}
                       onValue={drops => {
                         if (drops !== undefined && drops !== group.dropsPerMl * 5) {
                           void recordAndTell(

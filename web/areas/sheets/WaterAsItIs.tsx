@@ -1,3 +1,5 @@
+import { instruction } from '#core/areas/sheets/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, WarmthBlank } from '../../ui/Blank.tsx';
 import type { BenchForm } from './question.ts';
@@ -18,8 +20,7 @@ export function WaterAsItIs({ form, set }: { form: BenchForm; set: (change: Part
         dimension="ph"
         value={form.ph}
         onValue={ph => set({ ph })}
-        least={3}
-        most={12}
+        {...boundsOf(instruction, 'ph')}
         placeholder={say('bench.unknown')}
       />
     </>

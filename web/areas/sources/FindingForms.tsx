@@ -1,6 +1,6 @@
 import { useMemo } from 'react';
 import type { SourceFacts } from '#core/areas/sources/facts.ts';
-import { look as lookFields } from '#core/areas/sources/fields.ts';
+import { look as lookFields, tested as testedFields } from '#core/areas/sources/fields.ts';
 import { boundsOf } from '#core/base/bounds.ts';
 import {
   type Look,
@@ -154,8 +154,7 @@ export function TestForm({ source, onDone }: Props) {
                 dimension="number"
                 value={eColi}
                 onValue={setEColi}
-                least={0}
-                most={10_000_000}
+                {...boundsOf(testedFields, 'eColi')}
               />
             ),
             nitrate: (
@@ -164,8 +163,7 @@ export function TestForm({ source, onDone }: Props) {
                 dimension="number"
                 value={nitrate}
                 onValue={setNitrate}
-                least={0}
-                most={10_000}
+                {...boundsOf(testedFields, 'nitrateMgL')}
               />
             ),
             as: (

@@ -1,6 +1,8 @@
 import { useMemo } from 'react';
 import { readingOfChlorine } from '#core/areas/readings/readings.ts';
+import { filling } from '#core/areas/store/fields.ts';
 import { allKinds, kindOf } from '#core/areas/store/state.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { addMinutes, type Instant } from '#core/base/day.ts';
 import { given } from '#core/base/given.ts';
 import { guessed } from '#core/base/units/amount.ts';
@@ -127,7 +129,8 @@ function FoundSentence({ blanks }: { blanks: Blanks<Found> }) {
               text="found-water.sentence.reads"
               blanks={{
                 mgl: quantity('residualMgL', 'read.mgl', 'concentrationMgL', {
-                  ...{ least: 0, most: 50, placeholder: 'bench.unread' },
+                  ...boundsOf(filling, 'residualMgL'),
+                  placeholder: 'bench.unread',
                 }),
               }}
             />

@@ -1,6 +1,7 @@
 import { useMemo } from 'react';
 import type { PlaceFacts } from '#core/areas/store/facts.ts';
-import type { PlaceFields } from '#core/areas/store/fields.ts';
+import { type PlaceFields, place as placeFields } from '#core/areas/store/fields.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import type { Dimension } from '#core/base/units/quantity.ts';
 import { typicalKgM2 } from '#core/storage/containers/load.ts';
 import { Act } from '../../app/Act.tsx';
@@ -108,11 +109,11 @@ function PlaceSentence({ form, set, buildings }: BlanksProps & { buildings: read
 
 /** Figures of a place: what each is called, its dimension and its bounds. */
 const figures = {
-  widthM: { label: 'place.width', dimension: 'lengthM', least: 0.3, most: 100 },
-  heightM: { label: 'place.height', dimension: 'lengthM', least: 0.3, most: 20 },
-  depthM: { label: 'place.depth', dimension: 'lengthM', least: 0.2, most: 30 },
-  meanC: { label: 'place.mean', dimension: 'temperatureC', least: -40, most: 60 },
-  floorLimitKgM2: { label: 'place.floor', dimension: 'loadKgM2', least: 10, most: 20_000 },
+  widthM: { label: 'place.width', dimension: 'lengthM', ...boundsOf(placeFields, 'widthM') },
+  heightM: { label: 'place.height', dimension: 'lengthM', ...boundsOf(placeFields, 'heightM') },
+  depthM: { label: 'place.depth', dimension: 'lengthM', ...boundsOf(placeFields, 'depthM') },
+  meanC: { label: 'place.mean', dimension: 'temperatureC', ...boundsOf(placeFields, 'meanC') },
+  floorLimitKgM2: { label: 'place.floor', dimension: 'loadKgM2', ...boundsOf(placeFields, 'floorLimitKgM2') },
 } as const satisfies Partial<
   Record<keyof PlaceFields, { label: string; dimension: Dimension; least: number; most: number }>
 >;

@@ -1,4 +1,4 @@
-import { supply as supplyFields } from '#core/areas/supplies/fields.ts';
+import { supply, supply as supplyFields } from '#core/areas/supplies/fields.ts';
 import { boundsOf } from '#core/base/bounds.ts';
 import { noCredit, targets } from '#core/treatment/credit/credit.ts';
 import { type DeviceKind, deviceKinds, type FilterDevice } from '#core/treatment/filters/device.ts';
@@ -96,8 +96,7 @@ export function DeviceBlanks({ device, onDevice }: Props) {
                       certified: { ...noCredit, ...device.certified, [target]: log ?? 0 },
                     })
                   }
-                  least={0}
-                  most={9}
+                  {...boundsOf(supply, `device.certified.${target}`)}
                 />,
               ]),
             ])}

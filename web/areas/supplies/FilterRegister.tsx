@@ -80,8 +80,7 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
           ? {
               label: say('register.flow-label', { name }),
               unit: 'L/h',
-              least: 0,
-              most: 100_000,
+              ...boundsOf(filterLine, 'flowLH'),
               isRequired: event === 'flow',
             }
           : undefined
