@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import { readingOfChlorine } from '#core/areas/readings/readings.ts';
 import type { ContainerFacts } from '#core/areas/store/facts.ts';
 import { runningBatch } from '#core/areas/store/state.ts';
+import type { Judgement } from '#core/base/judgement.ts';
 import {
   judgeResidual,
   leastResidualMgL,
@@ -56,35 +57,9 @@ export function ReadForm({ container, onDone }: { container: ContainerFacts; onD
           blanks={{
             reading:
               method === 'smell' ? (
-                <Phrase
-                  text="read.smells"
-                  blanks={{
-                    smell: (
-                      <ChoiceBlank<Smell>
-                        label={say('read.smell')}
-                        value={smell}
-                        onValue={setSmell}
-                        choices={smells.map(value => ({ value, label: say(`smell.${value}`) }))}
-                      />
-                    ),
-                  }}
-                />
+                <SmellBlank smell={smell} onSmell={setSmell} />
               ) : (
-                <Phrase
-                  text="read.chlorine"
-                  blanks={{
-                    mgL: (
-                      <QuantityBlank
-                        label={say('read.mgl')}
-                        dimension="concentrationMgL"
-                        value={mgL}
-                        onValue={setMgL}
-                        least={0}
-                        most={500}
-                      />
-                    ),
-                  }}
-                />
+                <ChlorineBlank mgL={mgL} onMgL={setMgL} />
               ),
             method: (
               <ChoiceBlank<ReadingMethod>
@@ -101,13 +76,62 @@ export function ReadForm({ container, onDone }: { container: ContainerFacts; onD
           }}
         />
       </Sentence>
-      {meaning && (
-        <p
-          className={`border-l-4 py-1 pl-3 ${meaning.verdict === 'ok' ? 'border-reed' : meaning.verdict === 'warn' ? 'border-clay' : 'border-iron'}`}
-        >
-          {say(meaning.reason)} {meaning.remedy && say(meaning.remedy)}
-        </p>
-      )}
+      {meaning && <Meaning of={meaning} />}
     </Act>
+  );
+}
+
+function SmellBlank({ smell, onSmell }: { smell: Smell | undefined; onSmell: (smell: Smell) => void }) {
+  const say = useSay();
+  return (
+    <Phrase
+      text="read.smells"
+      blanks={{
+        smell: (
+          <ChoiceBlank<Smell>
+            label={say('read.smell')}
+            value={smell}
+            onValue={onSmell}
+            choices={smells.map(value => ({ value, label: say(`smell.${value}`) }))}
+          />
+        ),
+      }}
+    />
+  );
+}
+
+/** A reading of more is a slip: no dose of the schools comes near it (mg/L). */
+const MOST_MG_L = 500;
+
+function ChlorineBlank({ mgL, onMgL }: { mgL: number | undefined; onMgL: (mgL?: number) => void }) {
+  const say = useSay();
+  return (
+    <Phrase
+      text="read.chlorine"
+      blanks={{
+        mgL: (
+          <QuantityBlank
+            label={say('read.mgl')}
+            dimension="concentrationMgL"
+            value={mgL}
+            onValue={onMgL}
+            least={0}
+            most={MOST_MG_L}
+          />
+        ),
+      }}
+    />
+  );
+}
+
+const edgeOf = { ok: 'border-reed', warn: 'border-clay', refuse: 'border-iron' } as const;
+
+/** What an end reading says of its batch. */
+function Meaning({ of }: { of: Judgement }) {
+  const say = useSay();
+  return (
+    <p className={`border-l-4 py-1 pl-3 ${edgeOf[of.verdict]}`}>
+      {say(of.reason)} {of.remedy && say(of.remedy)}
+    </p>
   );
 }

@@ -55,51 +55,7 @@ export function FirstRun() {
         <h1 className="text-title">Zeolite</h1>
         <p className="mt-1 max-w-[60ch] text-ash">{say('first.lead')}</p>
       </div>
-      <Sentence>
-        <Phrase
-          text="first.sentence"
-          blanks={{
-            people: (
-              <QuantityBlank
-                label={say('first.people')}
-                dimension="people"
-                value={people}
-                onValue={setPeople}
-                least={1}
-                most={500}
-                wholeNumbers
-                autoFocus
-              />
-            ),
-            days: (
-              <QuantityBlank
-                label={say('first.days')}
-                dimension="timeDays"
-                value={days}
-                onValue={setDays}
-                {...boundsOf(planFields, 'targetDays')}
-                wholeNumbers
-              />
-            ),
-            units: (
-              <ChoiceBlank<UnitSystem>
-                label={say('first.units')}
-                value={units}
-                onValue={next => dispatch(personChanged({ units: next }))}
-                choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
-              />
-            ),
-            name: (
-              <TextBlank
-                label={say('first.name')}
-                value={person.name}
-                onValue={name => dispatch(personChanged({ name }))}
-                placeholder={say('first.name-hint')}
-              />
-            ),
-          }}
-        />
-      </Sentence>
+      <FirstSentence people={people} setPeople={setPeople} days={days} setDays={setDays} />
       <p className="max-w-[60ch]">{say('first.ladder')}</p>
       <div>
         <Button
@@ -112,5 +68,66 @@ export function FirstRun() {
       </div>
       <p className="max-w-[65ch] border-l-4 border-iron py-1 pl-3 text-small">{say('first.caution')}</p>
     </main>
+  );
+}
+
+interface SentenceProps {
+  readonly people: number | undefined;
+  readonly setPeople: (people: number | undefined) => void;
+  readonly days: number | undefined;
+  readonly setDays: (days: number | undefined) => void;
+}
+
+function FirstSentence({ people, setPeople, days, setDays }: SentenceProps) {
+  const say = useSay();
+  const dispatch = useAppDispatch();
+  const person = useAppSelector(s => s.person);
+  const units = useUnits();
+  return (
+    <Sentence>
+      <Phrase
+        text="first.sentence"
+        blanks={{
+          people: (
+            <QuantityBlank
+              label={say('first.people')}
+              dimension="people"
+              value={people}
+              onValue={setPeople}
+              least={1}
+              most={500}
+              wholeNumbers
+              autoFocus
+            />
+          ),
+          days: (
+            <QuantityBlank
+              label={say('first.days')}
+              dimension="timeDays"
+              value={days}
+              onValue={setDays}
+              {...boundsOf(planFields, 'targetDays')}
+              wholeNumbers
+            />
+          ),
+          units: (
+            <ChoiceBlank<UnitSystem>
+              label={say('first.units')}
+              value={units}
+              onValue={next => dispatch(personChanged({ units: next }))}
+              choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
+            />
+          ),
+          name: (
+            <TextBlank
+              label={say('first.name')}
+              value={person.name}
+              onValue={name => dispatch(personChanged({ name }))}
+              placeholder={say('first.name-hint')}
+            />
+          ),
+        }}
+      />
+    </Sentence>
   );
 }

@@ -34,9 +34,67 @@ const BAR_H = 18;
 const THIN_Y = 39;
 const THIN_H = 6;
 
+type XOf = (days: number) => number;
+
+/** What a preview would add, or take away. */
+function Ahead({ days, aheadDays, x }: { days: number; aheadDays: number; x: XOf }) {
+  return (
+    <rect
+      x={x(Math.min(days, aheadDays))}
+      y={BAR_Y - 2}
+      width={Math.abs(x(aheadDays) - x(days))}
+      height={BAR_H + 4}
+      fill={aheadDays > days ? 'var(--pool-2)' : 'var(--chalk)'}
+      fillOpacity="0.75"
+      stroke="var(--slate)"
+      strokeWidth="1.5"
+      strokeDasharray="4 3"
+    />
+  );
+}
+
+interface GoalProps {
+  readonly reach: ReachFigures;
+  readonly x: XOf;
+  readonly left: number;
+  readonly right: number;
+}
+
+/** The goal, and how far the utility water goes. */
+function Goal({ reach, x, left, right }: GoalProps) {
+  const say = useSay();
+  const goalX = x(reach.goalDays);
+  const isGoalFar = goalX > right - GOAL_PX;
+  // where both do not fit, the goal stands: the utility water is told to the ear, and on the Plan
+  const goalWordsX = isGoalFar ? goalX - GOAL_PX : goalX;
+  const utilityWords =
+    reach.utilityDays === null
+      ? say('reach.utility-litres', { litres: reach.utilityL })
+      : say('reach.utility-days', { days: reach.utilityDays });
+  return (
+    <>
+      <path d={`M${goalX} ${BAR_Y - 4}V${THIN_Y + THIN_H + 3}`} stroke="var(--slate)" strokeWidth="2.5" />
+      <text
+        x={isGoalFar ? goalX - 6 : goalX + 4}
+        y={HEIGHT - 5}
+        textAnchor={isGoalFar ? 'end' : 'start'}
+        fontSize="13"
+        fontWeight="700"
+        fill="var(--slate)"
+      >
+        {say('reach.goal', { days: reach.goalDays })}
+      </text>
+      {left + utilityWords.length * CHAR_PX < goalWordsX && (
+        <text x={left} y={HEIGHT - 5} fontSize="13" fill="var(--ash)">
+          {utilityWords}
+        </text>
+      )}
+    </>
+  );
+}
+
 /** The bar: solid what is ready, ruled what passed by smell only, striped what is due, and the goal. */
 function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures | undefined }) {
-  const say = useSay();
   const box = useRef<HTMLDivElement>(null);
   const widthPx = useWidth(box, 600);
   const { mostDays, stepDays } = scaleOf(
@@ -54,14 +112,6 @@ function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures |
     { state: 'due', from: solidDays + reach.bySmellDays, to: days },
   ] as const;
   const ticks = Array.from({ length: Math.floor(mostDays / stepDays) + 1 }, (_, i) => i * stepDays);
-  const goalX = x(reach.goalDays);
-  const isGoalFar = goalX > right - GOAL_PX;
-  // where both do not fit, the goal stands: the utility water is told to the ear, and on the Plan
-  const goalWordsX = isGoalFar ? goalX - GOAL_PX : goalX;
-  const utilityWords =
-    reach.utilityDays === null
-      ? say('reach.utility-litres', { litres: reach.utilityL })
-      : say('reach.utility-days', { days: reach.utilityDays });
   return (
     <div ref={box} className="min-w-0 flex-1 max-wide:hidden">
       <svg aria-hidden="true" width={widthPx} height={HEIGHT}>
@@ -107,35 +157,8 @@ function ReachBar({ reach, ahead }: { reach: ReachFigures; ahead: ReachFigures |
         {reach.utilityDays !== null && (
           <rect x={left} y={THIN_Y} width={x(reach.utilityDays) - left} height={THIN_H} fill="var(--silt)" />
         )}
-        {ahead && (
-          <rect
-            x={x(Math.min(days, ahead.days ?? 0))}
-            y={BAR_Y - 2}
-            width={Math.abs(x(ahead.days ?? 0) - x(days))}
-            height={BAR_H + 4}
-            fill={(ahead.days ?? 0) > days ? 'var(--pool-2)' : 'var(--chalk)'}
-            fillOpacity="0.75"
-            stroke="var(--slate)"
-            strokeWidth="1.5"
-            strokeDasharray="4 3"
-          />
-        )}
-        <path d={`M${goalX} ${BAR_Y - 4}V${THIN_Y + THIN_H + 3}`} stroke="var(--slate)" strokeWidth="2.5" />
-        <text
-          x={isGoalFar ? goalX - 6 : goalX + 4}
-          y={HEIGHT - 5}
-          textAnchor={isGoalFar ? 'end' : 'start'}
-          fontSize="13"
-          fontWeight="700"
-          fill="var(--slate)"
-        >
-          {say('reach.goal', { days: reach.goalDays })}
-        </text>
-        {left + utilityWords.length * CHAR_PX < goalWordsX && (
-          <text x={left} y={HEIGHT - 5} fontSize="13" fill="var(--ash)">
-            {utilityWords}
-          </text>
-        )}
+        {ahead && <Ahead days={days} aheadDays={ahead.days ?? 0} x={x} />}
+        <Goal reach={reach} x={x} left={left} right={right} />
       </svg>
     </div>
   );

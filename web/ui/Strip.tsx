@@ -64,51 +64,8 @@ export function Strip({ label, scale, points, from, until, now, curve, height = 
             <path d="M0 0V6" stroke="var(--rule)" strokeWidth="1.5" />
           </pattern>
         </defs>
-        {scale.bands.map(band => (
-          <rect
-            key={`${band.from} ${band.is}`}
-            x="0"
-            width={WIDTH}
-            y={y(band.to)}
-            height={Math.max(0, y(band.from) - y(band.to))}
-            fill={
-              band.is === 'within'
-                ? 'var(--pool-2)'
-                : band.is === 'one'
-                  ? 'var(--clay-2)'
-                  : `url(#${id}-past)`
-            }
-          />
-        ))}
-        {scale.bands.slice(1).map(band => (
-          <path
-            key={band.from}
-            d={`M0 ${y(band.from)}H${WIDTH}`}
-            stroke="var(--slate)"
-            strokeWidth="1"
-            strokeDasharray="4 3"
-            vectorEffect="non-scaling-stroke"
-          />
-        ))}
-        {curve?.band && (
-          <path
-            d={`M${curve.band.map(b => `${x(b.at)} ${y(b.high)}`).join('L')}L${[...curve.band]
-              .reverse()
-              .map(b => `${x(b.at)} ${y(b.low)}`)
-              .join('L')}Z`}
-            fill="var(--pool)"
-            opacity="0.25"
-          />
-        )}
-        {curve && (
-          <path
-            d={`M${curve.line.map(p => `${x(p.at)} ${y(p.value)}`).join('L')}`}
-            fill="none"
-            stroke="var(--pool)"
-            strokeWidth="1.5"
-            vectorEffect="non-scaling-stroke"
-          />
-        )}
+        <Bands id={id} scale={scale} y={y} />
+        {curve && <Curve curve={curve} x={x} y={y} />}
         {until > now && (
           <path
             d={`M${x(now)} 0V${height}`}
@@ -141,6 +98,63 @@ export function Strip({ label, scale, points, from, until, now, curve, height = 
         ))}
       </span>
     </div>
+  );
+}
+
+type At = (value: number) => number;
+
+/** What passes, what one more would fail and what fails, with a line between two. */
+function Bands({ id, scale, y }: { id: string; scale: StripScale; y: At }) {
+  return (
+    <>
+      {scale.bands.map(band => (
+        <rect
+          key={`${band.from} ${band.is}`}
+          x="0"
+          width={WIDTH}
+          y={y(band.to)}
+          height={Math.max(0, y(band.from) - y(band.to))}
+          fill={
+            band.is === 'within' ? 'var(--pool-2)' : band.is === 'one' ? 'var(--clay-2)' : `url(#${id}-past)`
+          }
+        />
+      ))}
+      {scale.bands.slice(1).map(band => (
+        <path
+          key={band.from}
+          d={`M0 ${y(band.from)}H${WIDTH}`}
+          stroke="var(--slate)"
+          strokeWidth="1"
+          strokeDasharray="4 3"
+          vectorEffect="non-scaling-stroke"
+        />
+      ))}
+    </>
+  );
+}
+
+/** Where a residual goes, and how surely. */
+function Curve({ curve, x, y }: { curve: StripCurve; x: At; y: At }) {
+  return (
+    <>
+      {curve.band && (
+        <path
+          d={`M${curve.band.map(b => `${x(b.at)} ${y(b.high)}`).join('L')}L${[...curve.band]
+            .reverse()
+            .map(b => `${x(b.at)} ${y(b.low)}`)
+            .join('L')}Z`}
+          fill="var(--pool)"
+          opacity="0.25"
+        />
+      )}
+      <path
+        d={`M${curve.line.map(p => `${x(p.at)} ${y(p.value)}`).join('L')}`}
+        fill="none"
+        stroke="var(--pool)"
+        strokeWidth="1.5"
+        vectorEffect="non-scaling-stroke"
+      />
+    </>
   );
 }
 

@@ -41,13 +41,21 @@ interface Props {
   readonly begun?: ReadonlySet<string>;
 }
 
-/** The day's work as a ruled sheet of hours: one line a person, one a tool; what is ready fills the vessel at the right. */
-export function DaySheet({ problem, schedule, from, nowMin, begun = new Set() }: Props) {
-  const say = useSay();
-  const { timeZone, units } = useReader();
-  const box = useRef<HTMLDivElement>(null);
-  const widthPx = Math.max(LEAST_PX, useWidth(box, 1000));
-  const { bars } = schedule;
+/** The hours that a sheet shows, and where a minute of them lies. */
+interface HourScale {
+  readonly leastMin: Minute;
+  readonly mostMin: Minute;
+  readonly everyHours: number;
+  readonly xOf: (at: Minute) => number;
+}
+
+function scaleOf(
+  { bars }: Schedule,
+  from: Instant,
+  nowMin: Minute | undefined,
+  timeZone: string,
+  widthPx: number,
+): HourScale {
   // from the first hour that something is done in, to the one after the last
   const firstMin = Math.min(nowMin ?? Number.POSITIVE_INFINITY, bars[0]?.from ?? 0);
   const lastMin = Math.max(firstMin + 4 * HOUR_MIN, ...bars.map(b => b.until));
@@ -55,9 +63,19 @@ export function DaySheet({ problem, schedule, from, nowMin, begun = new Set() }:
   const leastMin = firstMin - offMin;
   const mostMin = leastMin + Math.ceil((lastMin - leastMin) / HOUR_MIN) * HOUR_MIN;
   const perMin = (widthPx - LABEL_PX - RIGHT_PX) / (mostMin - leastMin);
-  const xOf = (at: Minute) => LABEL_PX + (at - leastMin) * perMin;
-  const hours = (mostMin - leastMin) / HOUR_MIN;
-  const everyHours = Math.max(1, Math.ceil((44 / perMin / HOUR_MIN) * 1));
+  const everyHours = Math.max(1, Math.ceil(44 / perMin / HOUR_MIN));
+  return { leastMin, mostMin, everyHours, xOf: at => LABEL_PX + (at - leastMin) * perMin };
+}
+
+/** The day's work as a ruled sheet of hours: one line a person, one a tool; what is ready fills the vessel at the right. */
+export function DaySheet({ problem, schedule, from, nowMin, begun = new Set() }: Props) {
+  const say = useSay();
+  const { timeZone, units } = useReader();
+  const box = useRef<HTMLDivElement>(null);
+  const widthPx = Math.max(LEAST_PX, useWidth(box, 1000));
+  const { bars } = schedule;
+  const scale = scaleOf(schedule, from, nowMin, timeZone, widthPx);
+  const { xOf } = scale;
   const used = problem.tools.filter(tool => bars.some(b => b.tool === tool.id || b.stove === tool.id));
   const handsPx = HEAD_PX + problem.hands.length * ROW_PX;
   const toolsPx = handsPx + GAP_PX;
@@ -79,51 +97,15 @@ export function DaySheet({ problem, schedule, from, nowMin, begun = new Set() }:
           })}
           className="block"
         >
-          {Array.from(
-            { length: Math.floor(hours / everyHours) + 1 },
-            (_, i) => leastMin + i * everyHours * HOUR_MIN,
-          ).map(at => (
-            <g key={at}>
-              <line x1={xOf(at)} x2={xOf(at)} y1={HEAD_PX - 6} y2={heightPx} stroke="var(--rule)" />
-              {xOf(at) < right - 30 && (
-                <text x={xOf(at) + 3} y={13} className="fill-ash text-[13px] tabular-nums">
-                  {format.time(addMinutes(from, at), timeZone)}
-                </text>
-              )}
-            </g>
-          ))}
-          {problem.hands.map((hand, row) => (
-            <g key={hand.id} transform={`translate(0 ${HEAD_PX + row * ROW_PX})`}>
-              <RowName name={hand.id} />
-              <Asleep awake={hand.awake} leastMin={leastMin} mostMin={mostMin} xOf={xOf} />
-              {bars
-                .filter(bar => bar.hand === hand.id)
-                .map(bar => (
-                  <HandBar
-                    key={`${bar.batch} ${bar.phase}`}
-                    bar={bar}
-                    xOf={xOf}
-                    isBegun={begun.has(bar.batch)}
-                  />
-                ))}
-            </g>
-          ))}
+          <Hours scale={scale} from={from} heightPx={heightPx} rightPx={right} />
+          <HandRows problem={problem} bars={bars} scale={scale} begun={begun} />
           {used.map((tool, row) => (
             <g key={tool.id} transform={`translate(0 ${toolsPx + row * ROW_PX})`}>
               <RowName name={toolName(tool, say)} />
               {tool.kind === 'stove'
                 ? bars
                     .filter(bar => bar.stove === tool.id)
-                    .map(bar => (
-                      <rect
-                        key={`${bar.batch} ${bar.phase}`}
-                        x={xOf(bar.from)}
-                        width={Math.max(1, xOf(bar.until) - xOf(bar.from))}
-                        y={(ROW_PX - BAR_PX) / 2 + 5}
-                        height={BAR_PX - 10}
-                        fill="var(--slate)"
-                      />
-                    ))
+                    .map(bar => <StoveBar key={`${bar.batch} ${bar.phase}`} bar={bar} xOf={xOf} />)
                 : batchesIn(bars, tool.id).map(batch => (
                     <ToolBatch
                       key={batch[0]!.batch}
@@ -141,27 +123,7 @@ export function DaySheet({ problem, schedule, from, nowMin, begun = new Set() }:
             y2={handsPx + GAP_PX / 2}
             stroke="var(--slate)"
           />
-          {problem.eveningMin > leastMin && problem.eveningMin <= mostMin && (
-            <line
-              x1={xOf(problem.eveningMin)}
-              x2={xOf(problem.eveningMin)}
-              y1={HEAD_PX - 6}
-              y2={heightPx}
-              stroke="var(--slate)"
-              strokeWidth={1.5}
-              strokeDasharray="2 4"
-            />
-          )}
-          {nowMin !== undefined && (
-            <line
-              x1={xOf(nowMin)}
-              x2={xOf(nowMin)}
-              y1={HEAD_PX - 8}
-              y2={heightPx}
-              stroke="var(--slate)"
-              strokeWidth={2.5}
-            />
-          )}
+          <Marks problem={problem} nowMin={nowMin} scale={scale} heightPx={heightPx} />
           <ReadyVessel
             problem={problem}
             schedule={schedule}
@@ -185,12 +147,104 @@ export function DaySheet({ problem, schedule, from, nowMin, begun = new Set() }:
 const minutesIntoHour = (at: Instant, timeZone: string): number =>
   Number(format.time(at, timeZone).slice(-2)) || 0;
 
+/** A line at each hour, with its time where there is room. */
+function Hours({
+  scale: { leastMin, mostMin, everyHours, xOf },
+  from,
+  heightPx,
+  rightPx,
+}: {
+  readonly scale: HourScale;
+  readonly from: Instant;
+  readonly heightPx: number;
+  readonly rightPx: number;
+}) {
+  const { timeZone } = useReader();
+  return Array.from(
+    { length: Math.floor((mostMin - leastMin) / HOUR_MIN / everyHours) + 1 },
+    (_, i) => leastMin + i * everyHours * HOUR_MIN,
+  ).map(at => (
+    <g key={at}>
+      <line x1={xOf(at)} x2={xOf(at)} y1={HEAD_PX - 6} y2={heightPx} stroke="var(--rule)" />
+      {xOf(at) < rightPx - 30 && (
+        <text x={xOf(at) + 3} y={13} className="fill-ash text-[13px] tabular-nums">
+          {format.time(addMinutes(from, at), timeZone)}
+        </text>
+      )}
+    </g>
+  ));
+}
+
+/** The evening that the water is wanted by, and how far the day is. */
+function Marks({
+  problem: { eveningMin },
+  nowMin,
+  scale: { leastMin, mostMin, xOf },
+  heightPx,
+}: {
+  readonly problem: Problem;
+  readonly nowMin: Minute | undefined;
+  readonly scale: HourScale;
+  readonly heightPx: number;
+}) {
+  return (
+    <>
+      {eveningMin > leastMin && eveningMin <= mostMin && (
+        <line
+          x1={xOf(eveningMin)}
+          x2={xOf(eveningMin)}
+          y1={HEAD_PX - 6}
+          y2={heightPx}
+          stroke="var(--slate)"
+          strokeWidth={1.5}
+          strokeDasharray="2 4"
+        />
+      )}
+      {nowMin !== undefined && (
+        <line
+          x1={xOf(nowMin)}
+          x2={xOf(nowMin)}
+          y1={HEAD_PX - 8}
+          y2={heightPx}
+          stroke="var(--slate)"
+          strokeWidth={2.5}
+        />
+      )}
+    </>
+  );
+}
+
 function RowName({ name }: { readonly name: string }) {
   return (
     <text x={LABEL_PX - 8} y={ROW_PX / 2 + 5} textAnchor="end" className="fill-slate text-[13px]">
       {name.length > 15 ? `${name.slice(0, 14)}…` : name}
     </text>
   );
+}
+
+/** One line a person: when they sleep, and what they do. */
+function HandRows({
+  problem,
+  bars,
+  scale: { leastMin, mostMin, xOf },
+  begun,
+}: {
+  readonly problem: Problem;
+  readonly bars: readonly Bar[];
+  readonly scale: HourScale;
+  readonly begun: ReadonlySet<string>;
+}) {
+  return problem.hands.map((hand, row) => (
+    <g key={hand.id} transform={`translate(0 ${HEAD_PX + row * ROW_PX})`}>
+      <RowName name={hand.id} />
+      <Asleep awake={hand.awake} leastMin={leastMin} mostMin={mostMin} xOf={xOf} />
+      {bars
+        .filter(bar => bar.hand === hand.id)
+        .map(bar => (
+          <HandBar key={`${bar.batch} ${bar.phase}`} bar={bar} xOf={xOf} isBegun={begun.has(bar.batch)} />
+        ))}
+    </g>
+  ));
 }
 
 interface AsleepProps {
@@ -245,6 +299,18 @@ function HandBar({ bar, xOf, isBegun }: { bar: Bar; xOf: (at: Minute) => number;
         </text>
       )}
     </g>
+  );
+}
+
+function StoveBar({ bar, xOf }: { bar: Bar; xOf: (at: Minute) => number }) {
+  return (
+    <rect
+      x={xOf(bar.from)}
+      width={Math.max(1, xOf(bar.until) - xOf(bar.from))}
+      y={(ROW_PX - BAR_PX) / 2 + 5}
+      height={BAR_PX - 10}
+      fill="var(--slate)"
+    />
   );
 }
 

@@ -3,6 +3,7 @@ import { type RainPlan, rainPlan } from '#core/areas/rain/fields.ts';
 import { moreAnswers } from '#core/areas/rain/words.ts';
 import { allKinds } from '#core/areas/store/state.ts';
 import { boundsOf } from '#core/base/bounds.ts';
+import type { Facts } from '#core/log/facts.ts';
 import { cheapestTanks } from '#core/rain/catchment/cost.ts';
 import type { RainAnswer } from '#core/rain/catchment/question.ts';
 import { useTyped } from '../../app/typed.ts';
@@ -38,11 +39,29 @@ export const TankMore = memo(function TankMore({ answer, plan, ownL, onPlan }: P
 /** Sizes told in the table; each fourth of the forty, and the two that matter. */
 const EACH = 4;
 
+/** Tanks of several sizes with the share of the days that each carries, and the cheapest way to buy so much. */
+function costRows(answer: Props['answer'], facts: Facts) {
+  const sale = allKinds(facts).flatMap(k =>
+    k.shape === 'tank' && k.price > 0 ? [{ id: k.id, litres: k.nominalL, price: k.price }] : [],
+  );
+  const points = [
+    ...answer.points.filter((_, i) => i % EACH === EACH - 1 && answer.points[i]!.sizeL >= 400),
+    answer.life,
+  ]
+    .filter((p, i, all) => all.findIndex(o => o.sizeL === p.sizeL) === i)
+    .sort((a, b) => a.sizeL - b.sizeL);
+  const prices = cheapestTanks(
+    points.map(p => p.sizeL),
+    sale,
+  );
+  return points.map((point, i) => ({ point, price: prices[i] }));
+}
+type CostRow = ReturnType<typeof costRows>[number];
+
 /** What tanks cost against what they do: bought from the kinds that are known, or built at a price by the thousand litres. */
 function Costs({ answer, plan, ownL, onPlan }: Props) {
   const say = useSay();
   const facts = useFacts();
-  const { units } = useReader();
   const kindName = useKindName();
   const [way, setWay] = useTyped<'bought' | 'built'>('tank-costs', 'way', 'bought');
   const [builtPrice, setBuiltPrice] = useTyped<number | undefined>(
@@ -50,22 +69,14 @@ function Costs({ answer, plan, ownL, onPlan }: Props) {
     'builtPrice',
     plan.builtPer1000L,
   );
-  const rows = useMemo(() => {
-    const sale = allKinds(facts).flatMap(k =>
-      k.shape === 'tank' && k.price > 0 ? [{ id: k.id, litres: k.nominalL, price: k.price }] : [],
-    );
-    const points = [
-      ...answer.points.filter((_, i) => i % EACH === EACH - 1 && answer.points[i]!.sizeL >= 400),
-      answer.life,
-    ]
-      .filter((p, i, all) => all.findIndex(o => o.sizeL === p.sizeL) === i)
-      .sort((a, b) => a.sizeL - b.sizeL);
-    const prices = cheapestTanks(
-      points.map(p => p.sizeL),
-      sale,
-    );
-    return points.map((point, i) => ({ point, price: prices[i] }));
-  }, [answer, facts]);
+  const rows = useMemo(() => costRows(answer, facts), [answer, facts]);
+  const priceWords = ({ point, price }: CostRow): string => {
+    if (way === 'built')
+      return builtPrice === undefined ? '–' : format.number((builtPrice * point.sizeL) / 1000);
+    if (!price) return '–';
+    const names = price.tanks.map(t => say('rain.costs.tank', { count: t.count, kind: kindName(t.id) }));
+    return say('rain.costs.tanks', { price: price.price, names: format.listing(names) });
+  };
   return (
     <details>
       <summary className="cursor-pointer font-semibold">{say('rain.costs')}</summary>
@@ -103,18 +114,35 @@ function Costs({ answer, plan, ownL, onPlan }: Props) {
           />
         </span>
       </Sentence>
-      <table className="border-collapse text-left">
-        <thead>
-          <tr className="border-b-2 border-slate">
-            {(['size', 'days', 'band', 'volume', 'spilled', 'price'] as const).map(head => (
-              <th key={head} scope="col" className="py-1 pr-5">
-                {say(`rain.costs.head.${head}`)}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map(({ point, price }) => (
+      <CostTable rows={rows} ownL={ownL} priceWords={priceWords} />
+    </details>
+  );
+}
+
+interface CostTableProps {
+  readonly rows: readonly CostRow[];
+  readonly ownL: number;
+  readonly priceWords: (row: CostRow) => string;
+}
+
+function CostTable({ rows, ownL, priceWords }: CostTableProps) {
+  const say = useSay();
+  const { units } = useReader();
+  return (
+    <table className="border-collapse text-left">
+      <thead>
+        <tr className="border-b-2 border-slate">
+          {(['size', 'days', 'band', 'volume', 'spilled', 'price'] as const).map(head => (
+            <th key={head} scope="col" className="py-1 pr-5">
+              {say(`rain.costs.head.${head}`)}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(row => {
+          const { point } = row;
+          return (
             <tr
               key={point.sizeL}
               className={`border-b border-rule ${point.sizeL === ownL ? 'font-bold' : ''}`}
@@ -126,26 +154,11 @@ function Costs({ answer, plan, ownL, onPlan }: Props) {
               </td>
               <td className="pr-5">{format.percent(point.volumeShare)}</td>
               <td className="pr-5">{format.percent(point.spilledShare)}</td>
-              <td className="pr-5">
-                {way === 'built'
-                  ? builtPrice === undefined
-                    ? '–'
-                    : format.number((builtPrice * point.sizeL) / 1000)
-                  : price
-                    ? say('rain.costs.tanks', {
-                        price: price.price,
-                        names: format.listing(
-                          price.tanks.map(t =>
-                            say('rain.costs.tank', { count: t.count, kind: kindName(t.id) }),
-                          ),
-                        ),
-                      })
-                    : '–'}
-              </td>
+              <td className="pr-5">{priceWords(row)}</td>
             </tr>
-          ))}
-        </tbody>
-      </table>
-    </details>
+          );
+        })}
+      </tbody>
+    </table>
   );
 }

@@ -6,14 +6,20 @@ import { look } from '#core/areas/sources/fields.ts';
 import { filling } from '#core/areas/store/fields.ts';
 import { boundsOf } from '#core/base/bounds.ts';
 import { type Judgement, refusals } from '#core/base/judgement.ts';
+import type { Facts } from '#core/log/facts.ts';
 import { isRunning } from '#core/treatment/chlorine/batch.ts';
-import { instructionOf, planDose } from '#core/treatment/chlorine/instruct.ts';
+import {
+  type DosePlan,
+  type DoseQuestion,
+  instructionOf,
+  planDose,
+} from '#core/treatment/chlorine/instruct.ts';
 import { type Clarity, clarityOf, type DoseSchoolId } from '#core/treatment/chlorine/schools.ts';
 import { Act } from '../../app/Act.tsx';
 import { type Draft, draft, newSubject } from '../../session/draft.ts';
 import { useStateNow } from '../../session/hooks.ts';
 import { useFacts, useWaterState } from '../../session/state.ts';
-import { useSay } from '../../texts/texts.ts';
+import { type Say, useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { useIsFaulty } from '../../ui/FaultGate.tsx';
 import { Judgements } from '../../ui/JudgementLine.tsx';
@@ -43,11 +49,8 @@ const isOfTheRule = ({ source }: Judgement): boolean => source === 'record' || s
 /** A fresh bottle holds this much, until somebody says otherwise. */
 const BOTTLE_ML = 1000;
 
-/** Dose: one sentence, the answer in the tool owned, every rule on one scale, and the sheet that runs it. */
-export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
-  const say = useSay();
-  const facts = useFacts();
-  const { today, containers } = useWaterState();
+/** The form of the bench, filled with what a link asked for. */
+function useAskedForm(facts: Facts) {
   const [search, setSearch] = useSearchParams();
   const asked = search.get('container');
   const cameFor = useRef(asked);
@@ -63,7 +66,13 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
     });
     setSearch({}, { replace: true });
   }, [asked, facts, search, set, setSearch]);
+  return { form, set, isAsked: cameFor.current === form.container };
+}
 
+/** What a form asks, the plan that answers it, what forbids it, and the entries that begin its sheet. */
+function useDose(form: BenchForm, facts: Facts) {
+  const say = useSay();
+  const { today, containers } = useWaterState();
   const question = useMemo(() => questionOf(form, facts, today), [form, facts, today]);
   // what was typed and not understood is not left out of the sum
   const isFaulty = useIsFaulty();
@@ -85,28 +94,47 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
       treated && question && plan ? promiseOfDose(facts, treated, question, plan, now)?.says : undefined,
     [facts, treated, question, plan, now],
   );
-  const drafts = useMemo(() => {
-    if (!question || !plan?.chosen.answers || plan.chosen.doseMl === 0 || form.container === NO_CONTAINER)
-      return undefined;
-    if (!plan.strength.mgMl || refusals(plan.judgements).length > 0) return undefined;
-    const list: Draft[] = [];
-    const isNew = form.supply === NEW_BLEACH;
-    const supply = isNew ? newSubject('supply') : form.supply;
-    const bleach = bleachOf(form, facts);
-    if (isNew && bleach) {
-      list.push(
-        draft('supply.set', supply, {
-          name: say('bench.bottle-name', { strength: bleach.strength, basis: `basis.${bleach.basis}` }),
-          bleach,
-          kind: 'bleach',
-          amount: BOTTLE_ML,
-        }),
-      );
-    }
-    list.push(draft('batch.begun', form.container, { ...instructionOf(question, plan), supply }));
-    return list;
-  }, [question, plan, form, facts, say]);
+  const drafts = useMemo(
+    () => question && plan && beginning(form, facts, question, plan, say),
+    [question, plan, form, facts, say],
+  );
+  return { question, plan, byWater, stops, promised, drafts, isBegun };
+}
 
+/** The batch that is begun, with a bottle that is new; undefined where nothing is to be begun. */
+function beginning(
+  form: BenchForm,
+  facts: Facts,
+  question: DoseQuestion,
+  plan: DosePlan,
+  say: Say,
+): Draft[] | undefined {
+  if (!plan.chosen.answers || plan.chosen.doseMl === 0 || form.container === NO_CONTAINER) return undefined;
+  if (!plan.strength.mgMl || refusals(plan.judgements).length > 0) return undefined;
+  const list: Draft[] = [];
+  const isNew = form.supply === NEW_BLEACH;
+  const supply = isNew ? newSubject('supply') : form.supply;
+  const bleach = bleachOf(form, facts);
+  if (isNew && bleach) {
+    list.push(
+      draft('supply.set', supply, {
+        name: say('bench.bottle-name', { strength: bleach.strength, basis: `basis.${bleach.basis}` }),
+        bleach,
+        kind: 'bleach',
+        amount: BOTTLE_ML,
+      }),
+    );
+  }
+  list.push(draft('batch.begun', form.container, { ...instructionOf(question, plan), supply }));
+  return list;
+}
+
+/** Dose: one sentence, the answer in the tool owned, every rule on one scale, and the sheet that runs it. */
+export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
+  const say = useSay();
+  const facts = useFacts();
+  const { form, set, isAsked } = useAskedForm(facts);
+  const { question, plan, byWater, stops, promised, drafts, isBegun } = useDose(form, facts);
   return (
     <>
       <Question form={form} set={set} strengths={plan?.strengths ?? []} />
@@ -116,12 +144,7 @@ export function Dose({ onBegun }: { onBegun: (container: string) => void }) {
         stops.length > 0 ? (
           <Stop />
         ) : (
-          <Answer
-            question={question}
-            plan={plan}
-            promised={promised}
-            isAsked={cameFor.current === form.container}
-          />
+          <Answer question={question} plan={plan} promised={promised} isAsked={isAsked} />
         )
       ) : (
         <p className="text-ash">{say('bench.incomplete')}</p>
@@ -189,75 +212,100 @@ function Question({ form, set, strengths }: QuestionProps) {
               of={full}
             />
           ),
-          clarity: (
-            <ChoiceBlank<Clarity>
-              label={say('bench.clarity')}
-              value={form.clarity}
-              onValue={clarity => set({ clarity })}
-              choices={clarities.map(value => ({
-                value,
-                label: say(`clarity-name.${value}`),
-                note: say(`clarity-name.${value}.note`),
-              }))}
-            />
-          ),
-          turbidity: water !== 'treated-tap' && (
-            <Phrase
-              text="dose.sentence.turbidity"
-              blanks={{
-                ntu: (
-                  <QuantityBlank
-                    label={say('bench.ntu')}
-                    dimension="turbidityNtu"
-                    value={undefined}
-                    onValue={ntu => ntu !== undefined && set({ clarity: clarityOf(ntu) })}
-                    {...boundsOf(look, 'turbidityNtu')}
-                    placeholder={say('bench.ntu-unread')}
-                  />
-                ),
-              }}
-            />
-          ),
-          residual: water === 'treated-tap' && (
-            <Phrase
-              text="dose.sentence.residual"
-              blanks={{
-                residual: (
-                  <QuantityBlank
-                    label={say('bench.residual')}
-                    dimension="concentrationMgL"
-                    value={form.residualMgL}
-                    onValue={residualMgL => set({ residualMgL })}
-                    {...boundsOf(filling, 'residualMgL')}
-                    placeholder={say('bench.unread')}
-                  />
-                ),
-              }}
-            />
-          ),
+          clarity: <ClarityBlank clarity={form.clarity} set={set} />,
+          turbidity: water !== 'treated-tap' && <TurbidityBlank set={set} />,
+          residual: water === 'treated-tap' && <ResidualBlank residualMgL={form.residualMgL} set={set} />,
           asItIs: <WaterAsItIs form={form} set={set} />,
           bleach: <BleachBlanks form={form} set={set} strengths={strengths} />,
           tools: <ToolsBlank />,
-          jars: readJars().length > 0 && (
-            <Phrase
-              text="dose.sentence.jars"
-              blanks={{
-                jars: (
-                  <ChoiceBlank
-                    label={say('bench.jars-label')}
-                    value={form.usesJars ? 'yes' : 'no'}
-                    onValue={value => set({ usesJars: value === 'yes', school: undefined })}
-                    choices={[
-                      { value: 'no', label: say('bench.jars.no') },
-                      { value: 'yes', label: say('bench.jars.yes') },
-                    ]}
-                  />
-                ),
-              }}
-            />
-          ),
+          jars: readJars().length > 0 && <JarsBlank usesJars={form.usesJars} set={set} />,
         }}
       />
     </Sentence>
+  );
+}
+
+type SetForm = QuestionProps['set'];
+
+function ClarityBlank({ clarity, set }: { clarity: Clarity; set: SetForm }) {
+  const say = useSay();
+  return (
+    <ChoiceBlank<Clarity>
+      label={say('bench.clarity')}
+      value={clarity}
+      onValue={value => set({ clarity: value })}
+      choices={clarities.map(value => ({
+        value,
+        label: say(`clarity-name.${value}`),
+        note: say(`clarity-name.${value}.note`),
+      }))}
+    />
+  );
+}
+
+/** What a meter or a tube read; the clarity follows from it. */
+function TurbidityBlank({ set }: { set: SetForm }) {
+  const say = useSay();
+  return (
+    <Phrase
+      text="dose.sentence.turbidity"
+      blanks={{
+        ntu: (
+          <QuantityBlank
+            label={say('bench.ntu')}
+            dimension="turbidityNtu"
+            value={undefined}
+            onValue={ntu => ntu !== undefined && set({ clarity: clarityOf(ntu) })}
+            {...boundsOf(look, 'turbidityNtu')}
+            placeholder={say('bench.ntu-unread')}
+          />
+        ),
+      }}
+    />
+  );
+}
+
+/** What tap water still holds of the chlorine that the works put into it. */
+function ResidualBlank({ residualMgL, set }: { residualMgL: number | undefined; set: SetForm }) {
+  const say = useSay();
+  return (
+    <Phrase
+      text="dose.sentence.residual"
+      blanks={{
+        residual: (
+          <QuantityBlank
+            label={say('bench.residual')}
+            dimension="concentrationMgL"
+            value={residualMgL}
+            onValue={value => set({ residualMgL: value })}
+            {...boundsOf(filling, 'residualMgL')}
+            placeholder={say('bench.unread')}
+          />
+        ),
+      }}
+    />
+  );
+}
+
+/** Whether the jars of a trial say how much this water takes up. */
+function JarsBlank({ usesJars, set }: { usesJars: boolean; set: SetForm }) {
+  const say = useSay();
+  return (
+    <Phrase
+      text="dose.sentence.jars"
+      blanks={{
+        jars: (
+          <ChoiceBlank
+            label={say('bench.jars-label')}
+            value={usesJars ? 'yes' : 'no'}
+            onValue={value => set({ usesJars: value === 'yes', school: undefined })}
+            choices={[
+              { value: 'no', label: say('bench.jars.no') },
+              { value: 'yes', label: say('bench.jars.yes') },
+            ]}
+          />
+        ),
+      }}
+    />
   );
 }

@@ -16,7 +16,7 @@ import { type Draft, draft } from '../../session/draft.ts';
 import { useStateNow } from '../../session/hooks.ts';
 import { useFacts, useReader, useWaterState } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
-import { useSay } from '../../texts/texts.ts';
+import { type Say, useSay } from '../../texts/texts.ts';
 import { Sentence } from '../../ui/Blank.tsx';
 import { FaultGate } from '../../ui/FaultGate.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
@@ -62,13 +62,11 @@ export function DoseMany() {
   );
 }
 
-function Doses() {
-  const say = useSay();
+/** The vessels that were chosen, what is asked of them all, and the dose of each. */
+function useDoses() {
   const facts = useFacts();
   const now = useStateNow();
-  const { units } = useReader();
   const { today, containers } = useWaterState();
-  const words = useToolWords();
   const ids = ((useLocation().state as { containers?: string[] } | null)?.containers ?? []).filter(
     id => facts.container[id],
   );
@@ -102,6 +100,12 @@ function Doses() {
       ),
     [key, form],
   );
+  return { ids, form, set, begun, rows, drafts };
+}
+
+function Doses() {
+  const say = useSay();
+  const { ids, form, set, begun, rows, drafts } = useDoses();
   return (
     <div className="flex max-w-[900px] flex-col gap-4 p-6 max-wide:p-4">
       <p>
@@ -123,43 +127,7 @@ function Doses() {
           />
         </Sentence>
       )}
-      {rows.length > 0 && (
-        <table className="border-collapse text-left">
-          <thead>
-            <tr className="border-b-2 border-slate text-small">
-              {(['code', 'volume', 'dose', 'with'] as const).map(head => (
-                <th key={head} scope="col" className="py-1 pr-4 font-semibold">
-                  {say(`dose-many.${head}`)}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {rows.map(row => (
-              <tr key={row.container.id} className="border-b border-rule align-top">
-                <td className="py-1.5 pr-4 font-mono">
-                  <Link to={`/bench/${row.container.id}`} className="underline decoration-rule">
-                    {row.container.code}
-                  </Link>
-                </td>
-                <td className="pr-4">{format.litres(row.litres, units)}</td>
-                <td className="pr-4 font-bold">
-                  {toBegin(row) ? format.dose(row.planned!.plan.roundedMl, units) : '–'}
-                </td>
-                <td>
-                  {row.isRunning
-                    ? say('dose-many.runs')
-                    : row.stops.length > 0
-                      ? say(row.stops[0]!.reason)
-                      : toBegin(row)
-                        ? pourWords(row.planned!.plan, words, say)
-                        : say('dose-many.nothing')}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
-      )}
+      {rows.length > 0 && <DoseTable rows={rows} />}
       {drafts.length > 0 && (
         <Act
           mayBePast
@@ -174,11 +142,49 @@ function Doses() {
   );
 }
 
-function pourWords(
-  { measure }: DosePlan,
-  words: ReturnType<typeof useToolWords>,
-  say: ReturnType<typeof useSay>,
-): string {
+function DoseTable({ rows }: { rows: readonly Row[] }) {
+  const say = useSay();
+  const { units } = useReader();
+  const words = useToolWords();
+  return (
+    <table className="border-collapse text-left">
+      <thead>
+        <tr className="border-b-2 border-slate text-small">
+          {(['code', 'volume', 'dose', 'with'] as const).map(head => (
+            <th key={head} scope="col" className="py-1 pr-4 font-semibold">
+              {say(`dose-many.${head}`)}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {rows.map(row => (
+          <tr key={row.container.id} className="border-b border-rule align-top">
+            <td className="py-1.5 pr-4 font-mono">
+              <Link to={`/bench/${row.container.id}`} className="underline decoration-rule">
+                {row.container.code}
+              </Link>
+            </td>
+            <td className="pr-4">{format.litres(row.litres, units)}</td>
+            <td className="pr-4 font-bold">
+              {toBegin(row) ? format.dose(row.planned!.plan.roundedMl, units) : '–'}
+            </td>
+            <td>{withWords(row, words, say)}</td>
+          </tr>
+        ))}
+      </tbody>
+    </table>
+  );
+}
+
+/** What it is dosed with; or why it gets none. */
+function withWords(row: Row, words: ReturnType<typeof useToolWords>, say: Say): string {
+  if (row.isRunning) return say('dose-many.runs');
+  if (row.stops.length > 0) return say(row.stops[0]!.reason);
+  return toBegin(row) ? pourWords(row.planned!.plan, words, say) : say('dose-many.nothing');
+}
+
+function pourWords({ measure }: DosePlan, words: ReturnType<typeof useToolWords>, say: Say): string {
   if (measure.way === 'tool') return words(measure.measured);
   if (measure.way === 'dilute')
     return say('dose-many.thinned', {

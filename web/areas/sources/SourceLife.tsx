@@ -7,6 +7,7 @@ import { wordsOfReading } from '#core/areas/readings/wordsOf.ts';
 import type { SourceFacts } from '#core/areas/sources/facts.ts';
 import { caseOf, openRisks, stopsAt } from '#core/areas/sources/known.ts';
 import { dayOf } from '#core/base/day.ts';
+import type { Judgement } from '#core/base/judgement.ts';
 import { type Fear, type Feared, fearsOf, NITRATE_INFANT_MG_L } from '#core/water/hazards.ts';
 import { judgeRisk, riskOf } from '#core/water/inspection.ts';
 import { kindRow } from '#core/water/sourceKinds.ts';
@@ -43,9 +44,6 @@ export function SourceLife({ source }: { source: SourceFacts }) {
   const now = useStateNow();
   const standing = standingOf(facts, source, now);
   const stops = stopsAt(facts, source, now);
-  const score = source.inspected.length > 0 ? openRisks(source).length : undefined;
-  const eColi = lastGerms(source.tests)?.germs;
-  const grade = riskOf(score, eColi);
   // what is recorded late closes its own form, and none that was opened since
   const done = () => setOpen(now => (now === open ? null : now));
   const acts: readonly Open[] = [
@@ -65,38 +63,11 @@ export function SourceLife({ source }: { source: SourceFacts }) {
           <X size={19} aria-hidden="true" />
         </Link>
       </div>
-      {stops.length > 0 ? (
-        stops.map(stop => <JudgementLine key={stop.reason.id} judgement={stop} />)
-      ) : (
-        <p className="font-semibold" data-testid="source-asks">
-          {say(askedOf(standing))}{' '}
-          <Link
-            to={`/sources/safe?source=${encodeURIComponent(source.id)}`}
-            className="whitespace-nowrap underline decoration-rule underline-offset-3"
-          >
-            {say('sources.page.safe')}
-          </Link>
-        </p>
-      )}
+      <Asks source={source} stops={stops} standing={standing} />
       {(lastFigure(source.tests, 'nitrate') ?? 0) > NITRATE_INFANT_MG_L && (
         <Judgements of={judgeCare(facts, ['nitrate'], today)} />
       )}
-      {grade && (
-        <div data-testid="risk">
-          <JudgementLine
-            judgement={judgeRisk(grade, {
-              ...(score === undefined ? {} : { score }),
-              ...(eColi === undefined ? {} : { eColi }),
-            })}
-          />
-          <p className="ml-9 text-small text-ash">
-            {format.listing([
-              ...(score === undefined ? [] : [say('sources.by-score', { score })]),
-              ...(eColi === undefined ? [] : [say('sources.by-ecoli', { eColi })]),
-            ])}
-          </p>
-        </div>
-      )}
+      <Risk source={source} />
       <div className="flex flex-wrap gap-x-3 gap-y-1">
         {acts.map(act => (
           <Button key={act} look="quiet" aria-expanded={open === act} onClick={() => setOpen(act)}>
@@ -133,6 +104,54 @@ export function SourceLife({ source }: { source: SourceFacts }) {
       <History subject={source.id} version={source} />
       {open === 'inspect' && <InspectForm source={source} onClose={done} />}
       {open === 'edit' && <SourceEditor source={source} onClose={done} />}
+    </div>
+  );
+}
+
+interface AsksProps {
+  readonly source: SourceFacts;
+  readonly stops: readonly Judgement[];
+  readonly standing: ReturnType<typeof standingOf>;
+}
+
+/** What stops its water; or what it asks, and the way to it. */
+function Asks({ source, stops, standing }: AsksProps) {
+  const say = useSay();
+  if (stops.length > 0) return stops.map(stop => <JudgementLine key={stop.reason.id} judgement={stop} />);
+  return (
+    <p className="font-semibold" data-testid="source-asks">
+      {say(askedOf(standing))}{' '}
+      <Link
+        to={`/sources/safe?source=${encodeURIComponent(source.id)}`}
+        className="whitespace-nowrap underline decoration-rule underline-offset-3"
+      >
+        {say('sources.page.safe')}
+      </Link>
+    </p>
+  );
+}
+
+/** How grave its risk is, by its inspection and by what was last counted in its water. */
+function Risk({ source }: { source: SourceFacts }) {
+  const say = useSay();
+  const score = source.inspected.length > 0 ? openRisks(source).length : undefined;
+  const eColi = lastGerms(source.tests)?.germs;
+  const grade = riskOf(score, eColi);
+  if (!grade) return null;
+  return (
+    <div data-testid="risk">
+      <JudgementLine
+        judgement={judgeRisk(grade, {
+          ...(score === undefined ? {} : { score }),
+          ...(eColi === undefined ? {} : { eColi }),
+        })}
+      />
+      <p className="ml-9 text-small text-ash">
+        {format.listing([
+          ...(score === undefined ? [] : [say('sources.by-score', { score })]),
+          ...(eColi === undefined ? [] : [say('sources.by-ecoli', { eColi })]),
+        ])}
+      </p>
     </div>
   );
 }

@@ -80,15 +80,12 @@ export const ContainerDrawing = memo(function ContainerDrawing({
 }: Props) {
   const say = useSay();
   const { units } = useReader();
-  const { container, kind, state, count } = drawn;
+  const { container, state, count } = drawn;
   const w = Math.max(3, drawn.w * scale.pxPerM);
   const h = Math.max(4, drawn.h * scale.pxPerM);
   const x = scale.x(drawn.x);
   const y = scale.y(drawn.y) - h;
-  const path = outline(kind.shape, x, y, w, h);
-  const filledH = h * drawn.level;
   const drag = useDrag(container.id);
-  const clip = `clip-${container.id.replace(':', '-')}`;
   const name = say(count > 1 ? 'section.block' : 'section.container', {
     count,
     code: container.code,
@@ -120,73 +117,8 @@ export const ContainerDrawing = memo(function ContainerDrawing({
       onKeyDown={onKeyDown}
     >
       <title>{name}</title>
-      <clipPath id={clip}>
-        <path d={path} />
-      </clipPath>
-      <path d={path} fill="var(--paper)" />
-      <g clipPath={`url(#${clip})`}>
-        {state !== 'failed' && state !== 'empty' && (
-          <rect
-            x={x}
-            y={y + h - filledH}
-            width={w}
-            height={filledH}
-            fill={w < GLYPH_PX ? glyphFill(state) : waterFill(state)}
-          />
-        )}
-        {state === 'failed' && (
-          <rect
-            x={x}
-            y={y + h / 2 - Math.max(1.5, h * 0.05)}
-            width={w}
-            height={Math.max(3, h * 0.1)}
-            fill="var(--iron)"
-          />
-        )}
-        {state === 'limited' && <BrokenEdge x={x} y={y + h - filledH} w={w} h={filledH} />}
-        {state === 'open' && (
-          <rect
-            x={x + w * 0.35}
-            y={y + h - filledH - 1}
-            width={w * 0.3}
-            height={Math.max(4, h * 0.08)}
-            fill="var(--paper)"
-            stroke="var(--slate)"
-            strokeWidth="1"
-          />
-        )}
-      </g>
-      <path
-        d={details(kind.shape, x, y, w, h)}
-        fill="none"
-        stroke="var(--slate)"
-        strokeOpacity=".55"
-        strokeWidth="1"
-      />
-      <path d={path} fill="none" stroke="var(--slate)" strokeWidth="1.5" />
-      {count > 1 && w >= badgeW(count) && (
-        <g>
-          <rect
-            x={x + w / 2 - badgeW(count) / 2}
-            y={y + h / 2 - 10}
-            width={badgeW(count)}
-            height="20"
-            fill="var(--chalk)"
-            stroke="var(--slate)"
-            strokeWidth="1"
-          />
-          <text
-            x={x + w / 2}
-            y={y + h / 2 + 5}
-            textAnchor="middle"
-            fontSize="13"
-            fontWeight="700"
-            fill="var(--slate)"
-          >
-            ×{count}
-          </text>
-        </g>
-      )}
+      <Vessel drawn={drawn} box={{ x, y, w, h }} />
+      {count > 1 && w >= badgeW(count) && <Badge count={count} x={x + w / 2} y={y + h / 2} />}
       {isSelected && (
         <rect
           x={x - 4}
@@ -202,6 +134,99 @@ export const ContainerDrawing = memo(function ContainerDrawing({
     </g>
   );
 });
+
+interface Box {
+  readonly x: number;
+  readonly y: number;
+  readonly w: number;
+  readonly h: number;
+}
+
+/** Its outline with what tells its shape, filled to its level. */
+function Vessel({ drawn, box }: { drawn: Drawn; box: Box }) {
+  const { container, kind } = drawn;
+  const { x, y, w, h } = box;
+  const path = outline(kind.shape, x, y, w, h);
+  const clip = `clip-${container.id.replace(':', '-')}`;
+  return (
+    <>
+      <clipPath id={clip}>
+        <path d={path} />
+      </clipPath>
+      <path d={path} fill="var(--paper)" />
+      <g clipPath={`url(#${clip})`}>
+        <Water drawn={drawn} box={box} />
+      </g>
+      <path
+        d={details(kind.shape, x, y, w, h)}
+        fill="none"
+        stroke="var(--slate)"
+        strokeOpacity=".55"
+        strokeWidth="1"
+      />
+      <path d={path} fill="none" stroke="var(--slate)" strokeWidth="1.5" />
+    </>
+  );
+}
+
+/** The water in it, by its texture; what failed is a bar, what stands open a lid that is off. */
+function Water({ drawn: { state, level }, box: { x, y, w, h } }: { drawn: Drawn; box: Box }) {
+  const filledH = h * level;
+  return (
+    <>
+      {state !== 'failed' && state !== 'empty' && (
+        <rect
+          x={x}
+          y={y + h - filledH}
+          width={w}
+          height={filledH}
+          fill={w < GLYPH_PX ? glyphFill(state) : waterFill(state)}
+        />
+      )}
+      {state === 'failed' && (
+        <rect
+          x={x}
+          y={y + h / 2 - Math.max(1.5, h * 0.05)}
+          width={w}
+          height={Math.max(3, h * 0.1)}
+          fill="var(--iron)"
+        />
+      )}
+      {state === 'limited' && <BrokenEdge x={x} y={y + h - filledH} w={w} h={filledH} />}
+      {state === 'open' && (
+        <rect
+          x={x + w * 0.35}
+          y={y + h - filledH - 1}
+          width={w * 0.3}
+          height={Math.max(4, h * 0.08)}
+          fill="var(--paper)"
+          stroke="var(--slate)"
+          strokeWidth="1"
+        />
+      )}
+    </>
+  );
+}
+
+/** How many a block stands for. */
+function Badge({ count, x, y }: { count: number; x: number; y: number }) {
+  return (
+    <g>
+      <rect
+        x={x - badgeW(count) / 2}
+        y={y - 10}
+        width={badgeW(count)}
+        height="20"
+        fill="var(--chalk)"
+        stroke="var(--slate)"
+        strokeWidth="1"
+      />
+      <text x={x} y={y + 5} textAnchor="middle" fontSize="13" fontWeight="700" fill="var(--slate)">
+        ×{count}
+      </text>
+    </g>
+  );
+}
 
 /** A count in its box (px): where the block is narrower than that it would lie over its neighbours; its name still tells it. */
 const badgeW = (count: number): number => 12 + 8 * String(count).length + 2;

@@ -53,6 +53,25 @@ function useQuestion(blanks: Blanks): RoundsQuestion {
   }, [facts, containers, today, need, reach, blanks]);
 }
 
+/** The rounds of a question, laid anew when what it follows from changed; and days that a hand moved them to. */
+function useLaid(question: RoundsQuestion) {
+  const [plan, setPlan] = useState<RoundsPlan | null>(null);
+  const [moves, setMoves] = useState<ReadonlyMap<string, Day>>(new Map());
+  // the key is the same with every tick of the clock that changes nothing
+  const key = useMemo(() => JSON.stringify(question), [question]);
+
+  useEffect(() => {
+    const thread = keptWorker<RoundsWorker>(
+      new Worker(new URL('../../workers/roundsWorker.ts', import.meta.url), { type: 'module' }),
+    );
+    setPlan(null);
+    setMoves(new Map());
+    void thread.remote.plan(JSON.parse(key) as RoundsQuestion).then(setPlan);
+    return () => thread.end();
+  }, [key]);
+  return { plan, moves, setMoves };
+}
+
 /** The rounds of the next two years: fewest visits, each container by its date, the ready litres above a floor. */
 export function Rounds() {
   const say = useSay();
@@ -66,21 +85,7 @@ export function Rounds() {
   const set = (change: Partial<Blanks>) => setBlanks(b => ({ ...b, ...change }));
   const question = useQuestion(blanks);
   const { recordAndTell } = useRecord();
-  const [plan, setPlan] = useState<RoundsPlan | null>(null);
-  const [moves, setMoves] = useState<ReadonlyMap<string, Day>>(new Map());
-  const key = useMemo(() => JSON.stringify(question), [question]);
-
-  // laid anew when what it follows from changed, not with every tick of the clock
-  useEffect(() => {
-    const thread = keptWorker<RoundsWorker>(
-      new Worker(new URL('../../workers/roundsWorker.ts', import.meta.url), { type: 'module' }),
-    );
-    setPlan(null);
-    setMoves(new Map());
-    void thread.remote.plan(JSON.parse(key) as RoundsQuestion).then(setPlan);
-    return () => thread.end();
-  }, [key]);
-
+  const { plan, moves, setMoves } = useLaid(question);
   const rounds = useMemo(
     () =>
       (plan?.rounds ?? []).map((round): StandingRound => {
@@ -102,65 +107,8 @@ export function Rounds() {
           {say('round.back')}
         </Link>
       </p>
-      <div>
-        <h1 className="text-title">{say('rounds.title')}</h1>
-        <p className="text-[34px] leading-10 font-extrabold" data-testid="rounds-answer" role="status">
-          {plan
-            ? question.containers.length === 0
-              ? say('rounds.none')
-              : say('rounds.answer', { rounds: plan.rounds.length })
-            : say('rounds.working')}
-        </p>
-        {plan && question.containers.length > 0 && (
-          <p className="text-ash">
-            {say(plan.unmet.length === 0 ? 'rounds.bound' : 'rounds.bound-unmet', {
-              least: plan.leastVisits,
-              count: plan.unmet.length,
-            })}
-          </p>
-        )}
-      </div>
-      <Sentence>
-        <Phrase
-          text="rounds.sentence"
-          blanks={{
-            early: (
-              <QuantityBlank
-                onLeave
-                label={say('rounds.early')}
-                dimension="timeDays"
-                value={blanks.earlyDays}
-                onValue={earlyDays => earlyDays !== undefined && set({ earlyDays })}
-                least={0}
-                most={120}
-                wholeNumbers
-              />
-            ),
-            floor: (
-              <QuantityBlank
-                onLeave
-                label={say('rounds.floor')}
-                dimension="percent"
-                value={blanks.floorPercent}
-                onValue={floorPercent => floorPercent !== undefined && set({ floorPercent })}
-                least={0}
-                most={100}
-              />
-            ),
-            most: (
-              <QuantityBlank
-                onLeave
-                label={say('rounds.most')}
-                dimension="volumeL"
-                value={blanks.mostL}
-                onValue={mostL => mostL !== undefined && set({ mostL })}
-                least={10}
-                most={100000}
-              />
-            ),
-          }}
-        />
-      </Sentence>
+      <RoundsHead plan={plan} question={question} />
+      <RoundsSentence blanks={blanks} set={set} />
       {plan && rounds.length > 0 && (
         <div className="flex flex-wrap items-center gap-3">
           <Button look="primary" disabled={isKept} onClick={keep}>
@@ -184,6 +132,77 @@ export function Rounds() {
         />
       )}
     </div>
+  );
+}
+
+function RoundsHead({ plan, question }: { plan: RoundsPlan | null; question: RoundsQuestion }) {
+  const say = useSay();
+  return (
+    <div>
+      <h1 className="text-title">{say('rounds.title')}</h1>
+      <p className="text-[34px] leading-10 font-extrabold" data-testid="rounds-answer" role="status">
+        {plan
+          ? question.containers.length === 0
+            ? say('rounds.none')
+            : say('rounds.answer', { rounds: plan.rounds.length })
+          : say('rounds.working')}
+      </p>
+      {plan && question.containers.length > 0 && (
+        <p className="text-ash">
+          {say(plan.unmet.length === 0 ? 'rounds.bound' : 'rounds.bound-unmet', {
+            least: plan.leastVisits,
+            count: plan.unmet.length,
+          })}
+        </p>
+      )}
+    </div>
+  );
+}
+
+function RoundsSentence({ blanks, set }: { blanks: Blanks; set: (change: Partial<Blanks>) => void }) {
+  const say = useSay();
+  return (
+    <Sentence>
+      <Phrase
+        text="rounds.sentence"
+        blanks={{
+          early: (
+            <QuantityBlank
+              onLeave
+              label={say('rounds.early')}
+              dimension="timeDays"
+              value={blanks.earlyDays}
+              onValue={earlyDays => earlyDays !== undefined && set({ earlyDays })}
+              least={0}
+              most={120}
+              wholeNumbers
+            />
+          ),
+          floor: (
+            <QuantityBlank
+              onLeave
+              label={say('rounds.floor')}
+              dimension="percent"
+              value={blanks.floorPercent}
+              onValue={floorPercent => floorPercent !== undefined && set({ floorPercent })}
+              least={0}
+              most={100}
+            />
+          ),
+          most: (
+            <QuantityBlank
+              onLeave
+              label={say('rounds.most')}
+              dimension="volumeL"
+              value={blanks.mostL}
+              onValue={mostL => mostL !== undefined && set({ mostL })}
+              least={10}
+              most={100000}
+            />
+          ),
+        }}
+      />
+    </Sentence>
   );
 }
 
