@@ -36,6 +36,13 @@ export function inOrder(a: Pick<Told, 'happenedAt' | 'id'>, b: Pick<Told, 'happe
   return a.id < b.id ? -1 : a.id > b.id ? 1 : 0;
 }
 
+/** Entries in the log's order; a list that is in it already, as almost all are, is only looked through. */
+export function ordered<E extends Pick<Told, 'happenedAt' | 'id'>>(entries: readonly E[]): readonly E[] {
+  for (let i = 1; i < entries.length; i++)
+    if (inOrder(entries[i - 1]!, entries[i]!) > 0) return entries.toSorted(inOrder);
+  return entries;
+}
+
 /** What the writer of an entry brings: its id, the times, the hand, and other subjects it bears on. */
 export interface Stamp {
   readonly id: EntryId;

@@ -16,12 +16,14 @@ export interface Definitions {
 /** Entries by the subjects they bear on. */
 export function bySubject<E extends Told>(entries: readonly E[]): Map<Subject, E[]> {
   const map = new Map<Subject, E[]>();
+  const put = (subject: Subject, entry: E): void => {
+    const list = map.get(subject);
+    if (list) list.push(entry);
+    else map.set(subject, [entry]);
+  };
   for (const entry of entries) {
-    for (const subject of subjectsOf(entry)) {
-      const list = map.get(subject);
-      if (list) list.push(entry);
-      else map.set(subject, [entry]);
-    }
+    put(entry.subject, entry);
+    if (entry.also) for (const subject of entry.also) put(subject, entry);
   }
   return map;
 }

@@ -1,11 +1,17 @@
 import type { Subject } from '../base/subject.ts';
 import type { AnyKind } from './define.ts';
-import { inOrder, type Told } from './entry.ts';
+import { ordered, type Told } from './entry.ts';
 import type { SubjectFacts, SubjectType, Waiting } from './facts.ts';
 import { standing } from './strikes.ts';
 import type { Types } from './types.ts';
 
 type Step = (facts: unknown, entry: Told, subject: Subject) => SubjectFacts | undefined;
+/** What a kind makes of the facts of a type: whether it begins them, and what must be there before it tells of it. */
+interface KindStep {
+  readonly step: Step;
+  readonly isBeginning: boolean;
+  readonly ground: string | undefined;
+}
 type Folded = (facts: SubjectFacts | undefined, told: readonly Told[]) => SubjectFacts | undefined;
 
 /** So many entries are kept that tell of what is not written down yet. */
@@ -33,20 +39,37 @@ function withPast(
 /** How entries change the facts of one subject. */
 export function createSteps(kinds: Readonly<Record<string, AnyKind>>, { definitions, typeOf }: Types) {
   /** How an entry of a kind changes facts of a type: whether it needs any, and the step. */
-  function stepOf(kind: string, type: SubjectType): { step: Step; isBeginning: boolean } | undefined {
+  function stepOf(kind: string, type: SubjectType): KindStep | undefined {
+    // asked once for each entry: what is declared is looked up once for each kind and type
+    steps[type] ??= {};
+    const known = steps[type];
+    if (!(kind in known)) known[kind] = declared(kind, type);
+    return known[kind];
+  }
+  const steps: Record<string, Record<string, KindStep | undefined>> = {};
+
+  function declared(kind: string, type: SubjectType): KindStep | undefined {
     const fold = kinds[kind]?.fold[type];
     if (fold === undefined || fold === 'none') return undefined;
-    if (typeof fold === 'function') return { step: fold as Step, isBeginning: false };
-    return { step: (fold as { begins: Step }).begins, isBeginning: true };
+    const ground = kinds[kind]!.tellsOf?.[type];
+    if (typeof fold === 'function') return { step: fold as Step, isBeginning: false, ground };
+    return { step: (fold as { begins: Step }).begins, isBeginning: true, ground };
   }
 
   /** Folds one entry into the facts of one of its subjects. Strikes are resolved before (see `standing`). */
-  function step(facts: SubjectFacts | undefined, entry: Told, subject: Subject): SubjectFacts | undefined {
-    const type = typeOf(subject);
+  const step = (facts: SubjectFacts | undefined, entry: Told, subject: Subject) =>
+    stepAs(typeOf(subject), facts, entry, subject);
+
+  function stepAs(
+    type: SubjectType,
+    facts: SubjectFacts | undefined,
+    entry: Told,
+    subject: Subject,
+  ): SubjectFacts | undefined {
     const found = stepOf(entry.kind, type);
     // what there is nothing of yet has nothing to act on
     if (!found || (facts === undefined && !found.isBeginning)) return facts;
-    const ground = kinds[entry.kind]?.tellsOf?.[type];
+    const { ground } = found;
     if (ground !== undefined && !isThere(facts, type, ground, entry)) return facts && kept(facts, entry);
     const after = found.step(facts, entry, subject);
     return after && 'waiting' in after ? onGround(after as Waiting, type, subject) : after;
@@ -70,10 +93,10 @@ export function createSteps(kinds: Readonly<Record<string, AnyKind>>, { definiti
   /** The facts of one subject from its entries, in any order. */
   function foldSubject(subject: Subject, entries: readonly Told[]): SubjectFacts | undefined {
     const type = typeOf(subject);
-    const list = standing(entries).sort(inOrder);
+    const list = ordered(standing(entries));
     const birth = list.findIndex(e => stepOf(e.kind, type)?.isBeginning);
     const after = (facts: SubjectFacts | undefined, told: readonly Told[]) =>
-      told.reduce((before, entry) => step(before, entry, subject), facts);
+      told.reduce((before, entry) => stepAs(type, before, entry, subject), facts);
     const born = after(undefined, list.slice(Math.max(0, birth), birth + 1));
     // a thing has a past before it was written down: that counts from its own day
     return after(

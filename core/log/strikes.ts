@@ -6,8 +6,10 @@ const targetOf = (entry: Pick<Told, 'data'>): string => (entry.data as { readonl
  * Entries that stand: without strikes and what they strike. A strike may itself be struck,
  * which brings its target back; nothing depends on the order they arrived in.
  */
-export function standing<E extends Told>(entries: readonly E[]): E[] {
-  const isStruck = isStruckBy(entries.filter(e => e.kind === 'struck'));
+export function standing<E extends Told>(entries: readonly E[]): readonly E[] {
+  const strikes = entries.filter(e => e.kind === 'struck');
+  if (strikes.length === 0) return entries;
+  const isStruck = isStruckBy(strikes);
   return entries.filter(e => e.kind !== 'struck' && !isStruck(e.id));
 }
 

@@ -36,6 +36,9 @@ function relaxed(q: MixQuestion, row: Row): { question: MixQuestion; by: number 
   }
 }
 
+/** What a limit would save is told from the least that a figure shows on: below it lies what the solver leaves open. */
+const LEAST_SAVED = 0.01;
+
 const usedOf = (row: Row, columns: Readonly<Record<string, number>>): number =>
   row.terms.reduce((total, [c, name]) => total + c * (columns[name] ?? 0), 0);
 
@@ -71,7 +74,8 @@ export async function planMix(
     const { question, by } = relaxed(q, row);
     const again = (await solveFor(question, solve, cuts)).solved;
     const saves = again.status === 'optimal' ? mix.objective - again.objective : 0;
-    if (saves > 1e-6) binding.push({ limit: row.limit, ...(row.spot ? { spot: row.spot } : {}), by, saves });
+    if (saves >= LEAST_SAVED)
+      binding.push({ limit: row.limit, ...(row.spot ? { spot: row.spot } : {}), by, saves });
   }
   return { ...mix, binding: binding.sort((a, b) => b.saves - a.saves) };
 }

@@ -84,7 +84,7 @@ export interface Full {
   readonly by: number;
 }
 
-/** Solves a program in LP format to optimality (gap 0). `columns` are the values of its variables. */
+/** Solves a program in LP format to optimality (see solve.ts for what gap is left). `columns` are the values of its variables. */
 export type SolveProgram = (lp: string) => Promise<{
   status: 'optimal' | 'infeasible';
   objective: number;
