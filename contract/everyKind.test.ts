@@ -6,7 +6,7 @@ import { offeredActs } from '#core/areas/store/acts.ts';
 import { containersTable } from '#core/areas/store/containersTable.ts';
 import { labelOf } from '#core/areas/store/label.ts';
 import { mixSpots } from '#core/areas/store/mixRoom.ts';
-import { stateAt } from '#core/areas/store/state.ts';
+import { stateAt } from '#core/areas/store/wholeState.ts';
 import { inOrder } from '#core/log/entry.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import { anyEntryOf, anyLog } from './anyEntry.ts';

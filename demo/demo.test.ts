@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { fold } from '#core/areas/entries.ts';
 import { sheetAt } from '#core/areas/sheets/sheets.ts';
 import { sourcedOf } from '#core/areas/sources/known.ts';
-import { stateAt } from '#core/areas/store/state.ts';
+import { stateAt } from '#core/areas/store/wholeState.ts';
 import { addMinutes } from '#core/base/day.ts';
 import { ageMonths } from '#core/planning/need/people.ts';
 import { riskOf } from '#core/water/inspection.ts';

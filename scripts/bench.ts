@@ -9,7 +9,7 @@ import { LINES_TYPE } from '#contract/snapshotLines.ts';
 import { dutiesAt } from '#core/areas/duties.ts';
 import type { Entry } from '#core/areas/entries.ts';
 import { fold } from '#core/areas/entries.ts';
-import { type State, stateAt } from '#core/areas/store/state.ts';
+import { type State, stateAt } from '#core/areas/store/wholeState.ts';
 import { addMinutes } from '#core/base/day.ts';
 import { hand } from '#demo/hand.ts';
 import { createApp } from '#server/app.ts';

@@ -27,9 +27,9 @@ describe('an area of core', () => {
     const file = 'core/areas/rain/taken.ts';
     const planted = (line: string) => faceless({ ...sources, [file]: line }).notPublic.map(one => one.name);
     expect(planted("import { fitState } from '../store/state.ts';")).toEqual(['fitState']);
-    expect(planted("import {\n  type ContainerState,\n  type Fit,\n} from '../store/state.ts';")).toEqual([
-      'Fit',
-    ]);
+    expect(planted("import { \n  type ContainerState, \n  type Fit, \n } from '../store/state.ts';")).toEqual(
+      ['Fit'],
+    );
     expect(planted("import { stateAt as now } from '../store/change.ts';")).toEqual(['stateAt']);
     expect(planted("import { ageOf } from '../../base/day.ts';")).toEqual([]);
   });

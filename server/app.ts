@@ -54,19 +54,8 @@ const isCompressed = (req: Request, res: Response): boolean => {
   return String(res.getHeader('Content-Type')).startsWith(LINES_TYPE) || compression.filter(req, res);
 };
 
-/** Puts the server together; `main.ts` listens. */
-export async function createApp({ file, clock, logger, demo = false, copiesInto }: AppOptions): Promise<App> {
-  await readyForAll();
-  const database = await openDatabase(file);
-  const stream = openStream();
-  const folder = dirname(file);
-  const logId = await identityOf(database, folder);
-  const { epoch } = logId;
-  const log = await openLog(database, clock, ({ seq, accepted, changed }) =>
-    stream.tell({ epoch, seq, ids: accepted, changed }),
-  );
-
-  const app = express();
+/** What every request passes first: who may ask, how often, how large, and what a browser may do with the answer. */
+function guard(app: express.Express, logger: AppOptions['logger']): void {
   app.disable('x-powered-by');
   app.use(
     pinoHttp({
@@ -103,6 +92,35 @@ export async function createApp({ file, clock, logger, demo = false, copiesInto 
     }),
   );
   app.use(jsonBodies);
+}
+
+/** The pages that were built, each part pressed; nothing where they were not. */
+function servePages(app: express.Express): void {
+  const dist = fileURLToPath(new URL('../dist', import.meta.url));
+  if (!existsSync(dist)) return;
+  const pressed = { enableBrotli: true, orderPreference: ['br'], index: false };
+  app.use(expressStaticGzip(dist, { ...pressed, serveStatic: { maxAge: '1h' } }));
+  // a part of an older build is gone: a page in its place would be taken for a program
+  app.use('/assets', noSuchRoute);
+  app.get('/{*path}', (_req, res) => {
+    res.set('Cache-Control', 'no-cache').sendFile(join(dist, 'index.html'));
+  });
+}
+
+/** Puts the server together; `main.ts` listens. */
+export async function createApp({ file, clock, logger, demo = false, copiesInto }: AppOptions): Promise<App> {
+  await readyForAll();
+  const database = await openDatabase(file);
+  const stream = openStream();
+  const folder = dirname(file);
+  const logId = await identityOf(database, folder);
+  const { epoch } = logId;
+  const log = await openLog(database, clock, ({ seq, accepted, changed }) =>
+    stream.tell({ epoch, seq, ids: accepted, changed }),
+  );
+
+  const app = express();
+  guard(app, logger);
   const copies = copiesInto
     ? keepCopies(folder, copiesInto, logger, () => removeUnnamedPhotos(database, clock.now()))
     : noCopies;
@@ -115,16 +133,7 @@ export async function createApp({ file, clock, logger, demo = false, copiesInto 
   }
   app.use('/api', noSuchRoute);
 
-  const dist = fileURLToPath(new URL('../dist', import.meta.url));
-  if (existsSync(dist)) {
-    const pressed = { enableBrotli: true, orderPreference: ['br'], index: false };
-    app.use(expressStaticGzip(dist, { ...pressed, serveStatic: { maxAge: '1h' } }));
-    // a part of an older build is gone: a page in its place would be taken for a program
-    app.use('/assets', noSuchRoute);
-    app.get('/{*path}', (_req, res) => {
-      res.set('Cache-Control', 'no-cache').sendFile(join(dist, 'index.html'));
-    });
-  }
+  servePages(app);
   app.use(onError);
 
   return {

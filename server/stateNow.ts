@@ -1,4 +1,4 @@
-import { type State, stateInLots } from '#core/areas/store/state.ts';
+import { type State, stateInLots } from '#core/areas/store/wholeState.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { Reader } from '#web/texts/format.ts';
 import { languageFor } from '#web/texts/languages.ts';

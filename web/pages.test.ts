@@ -3,7 +3,7 @@ import { waitFor } from '@testing-library/react';
 import { describe, expect, it } from 'vitest';
 import { dutiesAt } from '#core/areas/duties.ts';
 import { fold } from '#core/areas/entries.ts';
-import { stateAt } from '#core/areas/store/state.ts';
+import { stateAt } from '#core/areas/store/wholeState.ts';
 import type { UnitSystem } from '#core/base/units/system.ts';
 import { supplyUntil } from '#core/storage/stock/until.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';

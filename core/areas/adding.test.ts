@@ -172,7 +172,7 @@ describe('adding', () => {
 const script = `
 import { fold, wordsOf } from '#core/areas/entries.ts';
 import { dutiesAt } from '#core/areas/duties.ts';
-import { stateAt } from '#core/areas/store/state.ts';
+import { stateAt } from '#core/areas/store/wholeState.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
 import { addMinutes } from '#core/base/day.ts';
 import { seedKinds, usableL } from '#core/storage/containers/kinds.ts';

@@ -6,7 +6,7 @@ import { atOnce } from '../base/lots.ts';
 import type { Subject } from '../base/subject.ts';
 import { dutiesAt, dutiesInLots } from './duties.ts';
 import { fold } from './entries.ts';
-import { stateAt, stateInLots } from './store/state.ts';
+import { stateAt, stateInLots } from './store/wholeState.ts';
 
 const start = '2026-06-01T08:00:00.000Z';
 let h: Hand;

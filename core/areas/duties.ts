@@ -3,7 +3,7 @@ import type { Verdict } from '../base/judgement.ts';
 import { atOnce, type InLots } from '../base/lots.ts';
 import type { Facts } from '../log/facts.ts';
 import * as areas from './index.ts';
-import type { State } from './store/state.ts';
+import type { State } from './store/wholeState.ts';
 
 const gravity: Record<Verdict, number> = { refuse: 0, warn: 1, ok: 2 };
 

@@ -10,7 +10,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { routes } from '#contract/routes.ts';
 import type { Entry } from '#core/areas/entries.ts';
 import { fold } from '#core/areas/entries.ts';
-import { stateAt } from '#core/areas/store/state.ts';
+import { stateAt } from '#core/areas/store/wholeState.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { removeFolder, startServer, type TestServer, tempFolder } from '../testServer.ts';
 

@@ -6,7 +6,7 @@ import { LabelRequestSchema, labelSheets } from '#contract/labels.ts';
 import { routes } from '#contract/routes.ts';
 import { containersTable } from '#core/areas/store/containersTable.ts';
 import { type Label, labelOf } from '#core/areas/store/label.ts';
-import type { State } from '#core/areas/store/state.ts';
+import type { State } from '#core/areas/store/wholeState.ts';
 import { supplyLabel } from '#core/areas/supplies/label.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { Db } from '../db/open.ts';

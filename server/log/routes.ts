@@ -68,14 +68,11 @@ function requireSameLog(own: LogId, known: Partial<LogId>): void {
     throw new ProblemError('conflict', { errors: [{ pointer: `/${other}`, reason: `other-${other}` }] });
 }
 
-/** The log over the wire: the way in, the snapshot, the stream, and what stands on a subject. */
-export function logRoutes({ database: { db }, log, clock, stream, demo, logId }: RouteContext): Router {
-  const router = Router();
-
-  // whatever brought it there, an entry of tomorrow is never left unseen
-  // (where there was none at a number of the log, time alone brings none: the thousands that were put right are not read again)
+/** Whether the log holds an entry of tomorrow, whatever brought it there: it is never left unseen. */
+function behindLog({ database: { db }, log, clock }: RouteContext): () => Promise<boolean> {
+  // where there was none at a number of the log, time alone brings none: the thousands that were put right are not read again
   let noneAt = -1;
-  const isBehindLog = async () => {
+  return async () => {
     if (isAhead(clock)) return true;
     const seq = log.seq();
     if (seq === noneAt) return false;
@@ -83,6 +80,70 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, logId }:
     if (!later) noneAt = seq;
     return later !== undefined;
   };
+}
+
+/** What happened to a subject, and what was recorded with a list that was taken in. */
+function pastRoutes({ database: { db } }: RouteContext): Router {
+  const router = Router();
+  router.get(routes.history, async (req: Request<{ subject: string }>, res) => {
+    const subject = parsed(SubjectSchema, req.params.subject);
+    const { most } = parsed(HistoryRequestSchema, req.query);
+    const { entries, count } = await lastEntriesOf(db, subject, most);
+    const stands = new Set(standing(entries).map(e => e.id));
+    const history: History = {
+      lines: entries.map(entry => ({ entry, isStruck: !stands.has(entry.id) && entry.kind !== 'struck' })),
+      count,
+    };
+    res.set('Cache-Control', 'no-store').json(history);
+  });
+
+  router.get(routes.list, async (req: Request<{ entry: string }>, res) => {
+    const list = await entriesOfList(db, parsed(entryId, req.params.entry));
+    if (list.length === 0)
+      throw new ProblemError('not-found', { errors: [{ pointer: '/entry', reason: 'no-entry' }] });
+    const taken: TakenEntries = { entries: list };
+    res.set('Cache-Control', 'no-store').json(taken);
+  });
+  return router;
+}
+
+/** What changed since a page last heard, at once or over a line that stays open. */
+function streamRoutes({ database: { db }, log, clock, stream, logId }: RouteContext): Router {
+  const router = Router();
+  router.get(routes.changes, async (req, res) => {
+    const { since, epoch = logId.epoch } = parsed(ChangesRequestSchema, req.query);
+    requireSameLog(logId, { epoch });
+    const event = await changesSince(db, log, since, logId.epoch);
+    if (!event) throw new ProblemError('too-large');
+    const changes: Changes = { ...event, now: clock.now(), ...logId };
+    res.set('Cache-Control', 'no-store').json(changes);
+  });
+
+  router.get(routes.events, async (req, res) => {
+    // a line that was cut goes on from the last event that came over it
+    const [epoch, seq] = (req.get('last-event-id') ?? '').split(':');
+    stream.join(req, res);
+    // of another epoch the page asks for the whole itself
+    const isOfThis = epoch === logId.epoch && /^\d{1,15}$/.test(seq ?? '');
+    const missed = isOfThis ? await changesSince(db, log, Number(seq), epoch) : undefined;
+    if (missed && missed.ids.length > 0) stream.tellOne(res, missed);
+  });
+  return router;
+}
+
+/** The log over the wire: the way in, the snapshot, the stream, and what stands on a subject. */
+export function logRoutes(given: RouteContext): Router {
+  const {
+    database: { db },
+    log,
+    clock,
+    stream,
+    demo,
+    logId,
+  } = given;
+  const router = Router();
+
+  const isBehindLog = behindLog(given);
 
   router.get(routes.health, (_req, res) => {
     res.json({ ok: true, seq: log.seq(), now: clock.now() });
@@ -113,25 +174,7 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, logId }:
     res.status(posted.accepted.length > 0 ? 201 : 200).json(posted);
   });
 
-  router.get(routes.history, async (req: Request<{ subject: string }>, res) => {
-    const subject = parsed(SubjectSchema, req.params.subject);
-    const { most } = parsed(HistoryRequestSchema, req.query);
-    const { entries, count } = await lastEntriesOf(db, subject, most);
-    const stands = new Set(standing(entries).map(e => e.id));
-    const history: History = {
-      lines: entries.map(entry => ({ entry, isStruck: !stands.has(entry.id) && entry.kind !== 'struck' })),
-      count,
-    };
-    res.set('Cache-Control', 'no-store').json(history);
-  });
-
-  router.get(routes.list, async (req: Request<{ entry: string }>, res) => {
-    const list = await entriesOfList(db, parsed(entryId, req.params.entry));
-    if (list.length === 0)
-      throw new ProblemError('not-found', { errors: [{ pointer: '/entry', reason: 'no-entry' }] });
-    const taken: TakenEntries = { entries: list };
-    res.set('Cache-Control', 'no-store').json(taken);
-  });
+  router.use(pastRoutes(given));
 
   router.get(routes.ahead, async (_req, res) => {
     const [now, machine] = [clock.now(), clock.machine()];
@@ -139,25 +182,7 @@ export function logRoutes({ database: { db }, log, clock, stream, demo, logId }:
     res.set('Cache-Control', 'no-store').json(ahead);
   });
 
-  router.get(routes.changes, async (req, res) => {
-    const { since, epoch = logId.epoch } = parsed(ChangesRequestSchema, req.query);
-    requireSameLog(logId, { epoch });
-    const event = await changesSince(db, log, since, logId.epoch);
-    if (!event) throw new ProblemError('too-large');
-    const changes: Changes = { ...event, now: clock.now(), ...logId };
-    res.set('Cache-Control', 'no-store').json(changes);
-  });
-
-  router.get(routes.events, async (req, res) => {
-    // a line that was cut goes on from the last event that came over it
-    const [epoch, seq] = (req.get('last-event-id') ?? '').split(':');
-    stream.join(req, res);
-    // of another epoch the page asks for the whole itself
-    const isOfThis = epoch === logId.epoch && /^\d{1,15}$/.test(seq ?? '');
-    const missed = isOfThis ? await changesSince(db, log, Number(seq), epoch) : undefined;
-    if (missed && missed.ids.length > 0) stream.tellOne(res, missed);
-  });
-
+  router.use(streamRoutes(given));
   if ('set' in clock) {
     router.post(routes.clock, (req, res) => {
       const { now } = parsed(v.object({ now: instant }), req.body);

@@ -57,6 +57,17 @@ const LABEL = 70;
 const ROW = 11;
 const TOP = 12;
 
+/** What a hand does at a time, with a box to tick. */
+function TurnLine({ at, words }: { at: string; words: string }) {
+  return (
+    <View style={styles.line} wrap={false}>
+      <View style={styles.tick} />
+      <Text style={styles.time}>{at}</Text>
+      <Text style={{ flex: 1 }}>{words}</Text>
+    </View>
+  );
+}
+
 /** A day's work as one page for the wall: the sheet of hours, and under it what each pair of hands does when. */
 export function dayPaper({ facts, work, schedule, reader, now }: Options): ReactElement {
   const say = (text: string | Message, params: Params = {}) => sayTo(reader, text, params);
@@ -73,6 +84,12 @@ export function dayPaper({ facts, work, schedule, reader, now }: Options): React
     const tool = problem.tools.find(t => t.id === id);
     return tool ? say(`work.tool.${tool.kind}`, { number: Number(id.split('-').at(-1)) || 1 }) : id;
   };
+  const wordsOf = (bar: Turn) =>
+    say(bar.tool ? 'day.page.bar' : 'day.page.bar.carry', {
+      steps: bar.phases.map(phase => `work.step.${phase}`).join(','),
+      batch: batchOf(bar),
+      tool: bar.tool ? toolOf(bar.tool) : '',
+    });
   const turns = turnsOf(schedule);
   const byHand = problem.hands.map(hand => ({ hand, turns: turns.filter(t => t.hand === hand.id) }));
   const columns = Math.min(MOST_COLUMNS, byHand.length);
@@ -120,17 +137,7 @@ export function dayPaper({ facts, work, schedule, reader, now }: Options): React
             >
               <Text style={styles.head}>{hand.id}</Text>
               {mine.map(bar => (
-                <View key={`${bar.batch} ${bar.phases[0]}`} style={styles.line} wrap={false}>
-                  <View style={styles.tick} />
-                  <Text style={styles.time}>{timeOf(bar.from)}</Text>
-                  <Text style={{ flex: 1 }}>
-                    {say(bar.tool ? 'day.page.bar' : 'day.page.bar.carry', {
-                      steps: bar.phases.map(phase => `work.step.${phase}`).join(','),
-                      batch: batchOf(bar),
-                      tool: bar.tool ? toolOf(bar.tool) : '',
-                    })}
-                  </Text>
-                </View>
+                <TurnLine key={`${bar.batch} ${bar.phases[0]}`} at={timeOf(bar.from)} words={wordsOf(bar)} />
               ))}
             </View>
           ))}

@@ -6,7 +6,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest';
 import { dayPath, routes } from '#contract/routes.ts';
 import { fold } from '#core/areas/entries.ts';
 import { planOf } from '#core/areas/rain/plan.ts';
-import { stateAt } from '#core/areas/store/state.ts';
+import { stateAt } from '#core/areas/store/wholeState.ts';
 import { hand } from '#demo/hand.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { seeded } from '../../scripts/generate.ts';

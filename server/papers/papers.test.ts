@@ -9,7 +9,7 @@ import { labelSheetIds, labelSheets } from '#contract/labels.ts';
 import { fold } from '#core/areas/entries.ts';
 import { planOf, questionOf } from '#core/areas/rain/plan.ts';
 import type { MonthReport } from '#core/areas/readings/report.ts';
-import { stateAt } from '#core/areas/store/state.ts';
+import { stateAt } from '#core/areas/store/wholeState.ts';
 import { atOnce } from '#core/base/lots.ts';
 import { sizing } from '#core/rain/catchment/sizing.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';

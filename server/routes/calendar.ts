@@ -5,7 +5,7 @@ import ical, { type ICalEventData } from 'ical-generator';
 import { PrintedRequestSchema } from '#contract/paper.ts';
 import { routes } from '#contract/routes.ts';
 import { dutiesInLots } from '#core/areas/duties.ts';
-import type { State } from '#core/areas/store/state.ts';
+import type { State } from '#core/areas/store/wholeState.ts';
 import { addDays, type Day, later } from '#core/base/day.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { sayTo } from '#web/texts/catalogue.ts';

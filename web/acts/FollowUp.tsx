@@ -9,7 +9,7 @@ import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
 import { useReader } from '../session/state.ts';
 import * as format from '../texts/format.ts';
-import { useSay } from '../texts/texts.ts';
+import { type Say, useSay } from '../texts/texts.ts';
 import { BenchSheet, type SheetLine } from '../ui/BenchSheet.tsx';
 import { Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
@@ -27,6 +27,50 @@ export function FollowUp({ subject, name, container }: Props) {
   ));
 }
 
+type FollowLine = ReturnType<typeof followLines>[number];
+
+/** A step as a line of its sheet: when it was done and how, or what it asks while it is the next. */
+function sheetLineOf(line: FollowLine, next: FollowStep | undefined, say: Say): SheetLine {
+  const title = say(`follow.${line.step}`);
+  if (line.doneAt)
+    return {
+      id: line.step,
+      status: 'done',
+      title,
+      note: say(line.way ? 'follow.done-way' : 'follow.done', {
+        at: line.doneAt,
+        ...(line.way ? { way: `follow.treat.${line.way}` } : {}),
+      }),
+    };
+  return {
+    id: line.step,
+    status: line.step === next ? 'live' : 'ahead',
+    title,
+    ...(line.step === next ? { note: say(`follow.${line.step}.note`) } : {}),
+  };
+}
+
+function NoteSentence({ note, onNote }: { note: string; onNote: (note: string) => void }) {
+  const say = useSay();
+  return (
+    <Sentence>
+      <Phrase
+        text="follow.note-sentence"
+        blanks={{
+          note: (
+            <TextBlank
+              label={say('follow.note')}
+              placeholder={say('follow.note.hint')}
+              value={note}
+              onValue={onNote}
+            />
+          ),
+        }}
+      />
+    </Sentence>
+  );
+}
+
 function FollowSheet({ subject, name, container, alarm }: Props & { alarm: Alarm }) {
   const say = useSay();
   const { timeZone } = useReader();
@@ -35,25 +79,7 @@ function FollowSheet({ subject, name, container, alarm }: Props & { alarm: Alarm
   const lines = followLines(subject, alarm, container);
   const next = nextStep(lines);
   const live = lines.find(l => l.step === next);
-  const sheet = lines.map((line): SheetLine => {
-    const title = say(`follow.${line.step}`);
-    if (line.doneAt)
-      return {
-        id: line.step,
-        status: 'done',
-        title,
-        note: say(line.way ? 'follow.done-way' : 'follow.done', {
-          at: line.doneAt,
-          ...(line.way ? { way: `follow.treat.${line.way}` } : {}),
-        }),
-      };
-    return {
-      id: line.step,
-      status: line.step === next ? 'live' : 'ahead',
-      title,
-      ...(line.step === next ? { note: say(`follow.${line.step}.note`) } : {}),
-    };
-  });
+  const sheet = lines.map(line => sheetLineOf(line, next, say));
   const told = (step: FollowStep) => say('follow.told', { step: `follow.${step}`, name });
   return (
     <section
@@ -84,21 +110,7 @@ function FollowSheet({ subject, name, container, alarm }: Props & { alarm: Alarm
               told={told(live.step)}
               onDone={() => setNote('')}
             >
-              <Sentence>
-                <Phrase
-                  text="follow.note-sentence"
-                  blanks={{
-                    note: (
-                      <TextBlank
-                        label={say('follow.note')}
-                        placeholder={say('follow.note.hint')}
-                        value={note}
-                        onValue={setNote}
-                      />
-                    ),
-                  }}
-                />
-              </Sentence>
+              <NoteSentence note={note} onNote={setNote} />
             </Act>
           ) : null
         }

@@ -25,42 +25,7 @@ export function RackBlanks({ rack, onRack }: Props) {
         // a dilution is known by its place in the rack
         // biome-ignore lint/suspicious/noArrayIndexKey: the rack has no other name for it
         <span key={i} className="block">
-          <Phrase
-            text="rack.line"
-            blanks={{
-              positive: (
-                <QuantityBlank
-                  label={say('rack.positive', { place: i + 1 })}
-                  dimension="number"
-                  wholeNumbers
-                  value={dilution.positive}
-                  onValue={positive => put(i, { positive })}
-                  least={0}
-                  most={dilution.tubes ?? MOST_TUBES}
-                />
-              ),
-              tubes: (
-                <QuantityBlank
-                  label={say('rack.tubes', { place: i + 1 })}
-                  dimension="number"
-                  wholeNumbers
-                  value={dilution.tubes}
-                  onValue={tubes => put(i, { tubes })}
-                  least={1}
-                  most={MOST_TUBES}
-                />
-              ),
-              volume: (
-                <QuantityBlank
-                  label={say('rack.volume', { place: i + 1 })}
-                  dimension="number"
-                  value={dilution.volumeMl}
-                  onValue={volumeMl => put(i, { volumeMl })}
-                  {...boundsOf(testReading, 'rack.volumeMl')}
-                />
-              ),
-            }}
-          />
+          <DilutionLine place={i + 1} dilution={dilution} onChange={more => put(i, more)} />
         </span>
       ))}
       <span className="block text-base">
@@ -94,5 +59,54 @@ export function RackBlanks({ rack, onRack }: Props) {
         </span>
       )}
     </>
+  );
+}
+
+interface LineProps {
+  readonly place: number;
+  readonly dilution: DilutionBlanks;
+  readonly onChange: (more: Partial<DilutionBlanks>) => void;
+}
+
+/** One dilution: how many of its tubes are positive, and how much water is in each. */
+function DilutionLine({ place, dilution, onChange }: LineProps) {
+  const say = useSay();
+  return (
+    <Phrase
+      text="rack.line"
+      blanks={{
+        positive: (
+          <QuantityBlank
+            label={say('rack.positive', { place })}
+            dimension="number"
+            wholeNumbers
+            value={dilution.positive}
+            onValue={positive => onChange({ positive })}
+            least={0}
+            most={dilution.tubes ?? MOST_TUBES}
+          />
+        ),
+        tubes: (
+          <QuantityBlank
+            label={say('rack.tubes', { place })}
+            dimension="number"
+            wholeNumbers
+            value={dilution.tubes}
+            onValue={tubes => onChange({ tubes })}
+            least={1}
+            most={MOST_TUBES}
+          />
+        ),
+        volume: (
+          <QuantityBlank
+            label={say('rack.volume', { place })}
+            dimension="number"
+            value={dilution.volumeMl}
+            onValue={volumeMl => onChange({ volumeMl })}
+            {...boundsOf(testReading, 'rack.volumeMl')}
+          />
+        ),
+      }}
+    />
   );
 }

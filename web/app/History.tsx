@@ -33,7 +33,6 @@ interface Props {
 export function History({ subject, version, isWhole = false }: Props) {
   const say = useSay();
   const { api } = useSession();
-  const words = useEntryWords();
   // the server tells of an entry once it has it: what is shown already need not change for that
   const waits = useAppSelector(s => s.log.queue.length);
   const [lines, setLines] = useState<readonly HistoryLine[] | null>(null);
@@ -66,41 +65,7 @@ export function History({ subject, version, isWhole = false }: Props) {
       <h3 className="mb-1 border-b border-slate pb-1 text-base">{say('history.title')}</h3>
       <ul className="m-0 list-none p-0">
         {shown.map(({ entry, isStruck }) => (
-          <li key={entry.id} className="group flex items-start gap-2 border-b border-rule py-1.5 text-small">
-            <span className="min-w-0 flex-1">
-              <span className={isStruck ? 'line-through' : ''}>{words(entry)}</span>
-              {entry.kind === 'read' && entry.data.photo && (
-                <a
-                  href={photoPath(entry.data.photo)}
-                  className="ml-2 inline-flex min-h-6 items-center underline"
-                >
-                  {say('history.photo')}
-                </a>
-              )}
-              <span className="block text-ash">
-                <Phrase
-                  text="history.line"
-                  params={{ at: entry.happenedAt, recorded: entry.recordedAt }}
-                  blanks={{ by: entry.by }}
-                  cases={{
-                    late:
-                      minutesBetween(entry.happenedAt, entry.recordedAt) > WRITTEN_UP_MIN ? 'yes' : undefined,
-                    struck: isStruck ? 'yes' : undefined,
-                  }}
-                />
-              </span>
-            </span>
-            {!isStruck && entry.kind !== 'struck' && (
-              <Button
-                look="quiet"
-                className="text-small"
-                aria-label={say('history.strike-this', { what: words(entry) })}
-                onClick={() => setStriking(entry)}
-              >
-                {say('history.strike')}
-              </Button>
-            )}
-          </li>
+          <Line key={entry.id} entry={entry} isStruck={isStruck} onStrike={() => setStriking(entry)} />
         ))}
       </ul>
       {shown.length < count && (
@@ -118,6 +83,51 @@ export function History({ subject, version, isWhole = false }: Props) {
       )}
       {striking && <StrikeDialog entry={striking} onClose={() => setStriking(null)} />}
     </section>
+  );
+}
+
+interface LineProps {
+  readonly entry: Entry;
+  readonly isStruck: boolean;
+  readonly onStrike: () => void;
+}
+
+/** What happened, who wrote it down and when; and striking it. */
+function Line({ entry, isStruck, onStrike }: LineProps) {
+  const say = useSay();
+  const words = useEntryWords();
+  return (
+    <li className="group flex items-start gap-2 border-b border-rule py-1.5 text-small">
+      <span className="min-w-0 flex-1">
+        <span className={isStruck ? 'line-through' : ''}>{words(entry)}</span>
+        {entry.kind === 'read' && entry.data.photo && (
+          <a href={photoPath(entry.data.photo)} className="ml-2 inline-flex min-h-6 items-center underline">
+            {say('history.photo')}
+          </a>
+        )}
+        <span className="block text-ash">
+          <Phrase
+            text="history.line"
+            params={{ at: entry.happenedAt, recorded: entry.recordedAt }}
+            blanks={{ by: entry.by }}
+            cases={{
+              late: minutesBetween(entry.happenedAt, entry.recordedAt) > WRITTEN_UP_MIN ? 'yes' : undefined,
+              struck: isStruck ? 'yes' : undefined,
+            }}
+          />
+        </span>
+      </span>
+      {!isStruck && entry.kind !== 'struck' && (
+        <Button
+          look="quiet"
+          className="text-small"
+          aria-label={say('history.strike-this', { what: words(entry) })}
+          onClick={onStrike}
+        >
+          {say('history.strike')}
+        </Button>
+      )}
+    </li>
   );
 }
 

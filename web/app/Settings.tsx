@@ -17,60 +17,9 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
   const say = useSay();
   const dispatch = useAppDispatch();
   const person = useAppSelector(s => s.person);
-  const { units, paper } = usePrinted();
   return (
     <Dialog title={say('settings.title')} open={open} onClose={onClose}>
-      <Sentence>
-        <Phrase
-          text="settings.sentence"
-          cases={{ languages: languages.length > 1 ? 'many' : 'one' }}
-          blanks={{
-            name: (
-              <TextBlank
-                label={say('first.name')}
-                value={person.name}
-                onValue={name => dispatch(personChanged({ name }))}
-              />
-            ),
-            units: (
-              <ChoiceBlank<UnitSystem>
-                label={say('first.units')}
-                value={units}
-                onValue={next => dispatch(personChanged({ units: next }))}
-                choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
-              />
-            ),
-            paper: (
-              <ChoiceBlank<Paper>
-                label={say('settings.paper')}
-                value={paper ?? (units === 'US' ? 'letter' : 'a4')}
-                onValue={next => dispatch(personChanged({ paper: next }))}
-                choices={papers.map(value => ({ value, label: say(`paper.${value}`) }))}
-              />
-            ),
-            language: (
-              <ChoiceBlank<string>
-                label={say('settings.language')}
-                value={pageLanguage.tag}
-                onValue={chooseLanguage}
-                choices={languages.map(({ tag, name }) => ({ value: tag, label: name }))}
-              />
-            ),
-            theme: (
-              <ChoiceBlank<Theme>
-                label={say('settings.theme-label')}
-                value={person.theme}
-                onValue={theme => dispatch(personChanged({ theme }))}
-                choices={themes.map(value => ({
-                  value,
-                  label: say(`theme.${value}`),
-                  note: say(`theme.${value}.note`),
-                }))}
-              />
-            ),
-          }}
-        />
-      </Sentence>
+      <SettingsSentence />
       <h3 className="mt-5 mb-2 text-base">{say('group-form.title')}</h3>
       <GroupForm />
       <h3 className="mt-5 mb-2 text-base">{say('keys.title')}</h3>
@@ -95,5 +44,66 @@ export function Settings({ open, onClose }: { open: boolean; onClose: () => void
         {say(person.singleKeys ? 'keys.turn-off' : 'keys.turn-on')}
       </Button>
     </Dialog>
+  );
+}
+
+/** The person's name, measures, paper, language and light. */
+function SettingsSentence() {
+  const say = useSay();
+  const dispatch = useAppDispatch();
+  const person = useAppSelector(s => s.person);
+  const { units, paper } = usePrinted();
+  return (
+    <Sentence>
+      <Phrase
+        text="settings.sentence"
+        cases={{ languages: languages.length > 1 ? 'many' : 'one' }}
+        blanks={{
+          name: (
+            <TextBlank
+              label={say('first.name')}
+              value={person.name}
+              onValue={name => dispatch(personChanged({ name }))}
+            />
+          ),
+          units: (
+            <ChoiceBlank<UnitSystem>
+              label={say('first.units')}
+              value={units}
+              onValue={next => dispatch(personChanged({ units: next }))}
+              choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
+            />
+          ),
+          paper: (
+            <ChoiceBlank<Paper>
+              label={say('settings.paper')}
+              value={paper ?? (units === 'US' ? 'letter' : 'a4')}
+              onValue={next => dispatch(personChanged({ paper: next }))}
+              choices={papers.map(value => ({ value, label: say(`paper.${value}`) }))}
+            />
+          ),
+          language: (
+            <ChoiceBlank<string>
+              label={say('settings.language')}
+              value={pageLanguage.tag}
+              onValue={chooseLanguage}
+              choices={languages.map(({ tag, name }) => ({ value: tag, label: name }))}
+            />
+          ),
+          theme: (
+            <ChoiceBlank<Theme>
+              label={say('settings.theme-label')}
+              value={person.theme}
+              onValue={theme => dispatch(personChanged({ theme }))}
+              choices={themes.map(value => ({
+                value,
+                label: say(`theme.${value}`),
+                note: say(`theme.${value}.note`),
+              }))}
+            />
+          ),
+        }}
+      />
+    </Sentence>
   );
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import { fold } from '#core/areas/entries.ts';
-import { stateAt } from '#core/areas/store/state.ts';
+import { stateAt } from '#core/areas/store/wholeState.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import * as finders from '../found.ts';
 import { sayTo } from '../texts/catalogue.ts';

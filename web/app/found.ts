@@ -1,4 +1,5 @@
-import type { State, WaterState } from '#core/areas/store/state.ts';
+import type { WaterState } from '#core/areas/store/state.ts';
+import type { State } from '#core/areas/store/wholeState.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { Say } from '../texts/texts.ts';
 

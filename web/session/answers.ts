@@ -1,6 +1,6 @@
 import { dutiesAt, dutiesInLots } from '#core/areas/duties.ts';
 import { stateAfterInLots } from '#core/areas/store/change.ts';
-import { type State, stateInLots } from '#core/areas/store/state.ts';
+import { type State, stateInLots } from '#core/areas/store/wholeState.ts';
 import { dayOf, type Instant } from '#core/base/day.ts';
 import type { Duty } from '#core/base/duty.ts';
 import { atOnce, type InLots } from '#core/base/lots.ts';

@@ -12,7 +12,7 @@ import { useDispatch, useSelector } from 'react-redux';
 import type { Paper } from '#contract/paper.ts';
 import { foldOntoInLots } from '#core/areas/entries.ts';
 import { reachAfterInLots } from '#core/areas/store/change.ts';
-import type { State } from '#core/areas/store/state.ts';
+import type { State } from '#core/areas/store/wholeState.ts';
 import type { Day } from '#core/base/day.ts';
 import type { Duty } from '#core/base/duty.ts';
 import { atOnce, type InLots } from '#core/base/lots.ts';

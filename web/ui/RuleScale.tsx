@@ -71,6 +71,56 @@ function placed(marks: readonly ScaleMark[], x: (value: number) => number, width
     });
 }
 
+interface TicksProps {
+  readonly ticks: readonly number[];
+  readonly x: (value: number) => number;
+  readonly axisY: number;
+  readonly widthPx: number;
+}
+
+function Ticks({ ticks, x, axisY, widthPx }: TicksProps) {
+  return ticks.map((tick, i) => (
+    <g key={tick}>
+      <path d={`M${x(tick)} ${axisY}v5`} stroke="var(--slate)" strokeWidth="1" />
+      <text
+        x={i === ticks.length - 1 ? widthPx : x(tick)}
+        y={axisY + 19}
+        textAnchor={i === ticks.length - 1 ? 'end' : 'middle'}
+        fontSize="13"
+        fill="var(--ash)"
+      >
+        {number(tick)}
+      </text>
+    </g>
+  ));
+}
+
+/** A value on the scale, with the line that falls to it from its label. */
+function Mark({ mark: m, fromY, axisY }: { mark: Placed; fromY: number; axisY: number }) {
+  return (
+    <g>
+      <path
+        d={`M${m.x} ${fromY}V${axisY - 14}`}
+        stroke={m.tone === 'slip' ? 'var(--iron)' : 'var(--slate)'}
+        strokeWidth="1"
+        strokeDasharray={m.tone === 'slip' ? '3 2' : undefined}
+      />
+      {m.tone === 'slip' ? (
+        <path d={`M${m.x - 5} ${axisY - 13}l10 10m0 -10l-10 10`} stroke="var(--iron)" strokeWidth="2.5" />
+      ) : (
+        <circle
+          cx={m.x}
+          cy={axisY - 8}
+          r={m.tone === 'chosen' ? 7 : 5.5}
+          fill={m.tone === 'chosen' ? 'var(--pool)' : 'var(--paper)'}
+          stroke="var(--pool)"
+          strokeWidth="2.5"
+        />
+      )}
+    </g>
+  );
+}
+
 /** All answers on one drawn scale: the argument is visible at a glance, and a slip stands far away. */
 export function RuleScale(props: Props) {
   const { label, marks, bands = [], ticks, onChoose } = props;
@@ -96,45 +146,9 @@ export function RuleScale(props: Props) {
           />
         ))}
         <path d={`M${EDGE_PX} ${axisY}H${widthPx - EDGE_PX}`} stroke="var(--slate)" strokeWidth="1.5" />
-        {ticks.map((tick, i) => (
-          <g key={tick}>
-            <path d={`M${x(tick)} ${axisY}v5`} stroke="var(--slate)" strokeWidth="1" />
-            <text
-              x={i === ticks.length - 1 ? widthPx : x(tick)}
-              y={axisY + 19}
-              textAnchor={i === ticks.length - 1 ? 'end' : 'middle'}
-              fontSize="13"
-              fill="var(--ash)"
-            >
-              {number(tick)}
-            </text>
-          </g>
-        ))}
+        <Ticks ticks={ticks} x={x} axisY={axisY} widthPx={widthPx} />
         {list.map(m => (
-          <g key={m.id}>
-            <path
-              d={`M${m.x} ${(rows - m.row) * ROW_PX - 4}V${axisY - 14}`}
-              stroke={m.tone === 'slip' ? 'var(--iron)' : 'var(--slate)'}
-              strokeWidth="1"
-              strokeDasharray={m.tone === 'slip' ? '3 2' : undefined}
-            />
-            {m.tone === 'slip' ? (
-              <path
-                d={`M${m.x - 5} ${axisY - 13}l10 10m0 -10l-10 10`}
-                stroke="var(--iron)"
-                strokeWidth="2.5"
-              />
-            ) : (
-              <circle
-                cx={m.x}
-                cy={axisY - 8}
-                r={m.tone === 'chosen' ? 7 : 5.5}
-                fill={m.tone === 'chosen' ? 'var(--pool)' : 'var(--paper)'}
-                stroke="var(--pool)"
-                strokeWidth="2.5"
-              />
-            )}
-          </g>
+          <Mark key={m.id} mark={m} fromY={(rows - m.row) * ROW_PX - 4} axisY={axisY} />
         ))}
       </svg>
       {list.map(m => {

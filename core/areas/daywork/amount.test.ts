@@ -8,7 +8,7 @@ import { plainChoices } from '../../planning/schedule/search.ts';
 import { usesOf } from '../../planning/schedule/uses.ts';
 import type { TrainAnswer } from '../../treatment/trains/answer.ts';
 import { fold } from '../entries.ts';
-import { stateAt } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import { caseOfForm, ofWater, type SafeForm, trainContext } from '../trains/safe.ts';
 import { handsOf } from './amount.ts';
 import { answerSafe, dayOfTrain, lookAt } from './answer.ts';

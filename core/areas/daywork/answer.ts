@@ -3,7 +3,7 @@ import type { Facts } from '../../log/facts.ts';
 import { answerTrains, type Measure, type TrainAnswer } from '../../treatment/trains/answer.ts';
 import { type TrainCase, tiers } from '../../treatment/trains/grade.ts';
 import type { Train } from '../../treatment/trains/train.ts';
-import type { State } from '../store/state.ts';
+import type { State } from '../store/wholeState.ts';
 import { meansOf, type SafeForm, trainContext } from '../trains/safe.ts';
 import { inBatches } from './amount.ts';
 import { type DayForm, type FirstLook, firstLook, toolsFor } from './form.ts';

@@ -4,7 +4,7 @@ import { message } from '../../base/judgement.ts';
 import type { Facts } from '../../log/facts.ts';
 import type { Schedule } from '../../planning/schedule/schedule.ts';
 import { turnsOf } from '../../planning/schedule/turns.ts';
-import type { State } from '../store/state.ts';
+import type { State } from '../store/wholeState.ts';
 import type { WorkFacts } from './facts.ts';
 import { instantOf, minuteOf, numberOf, openWork, scheduleNow } from './underway.ts';
 

@@ -8,7 +8,7 @@ import { checkDay } from '../../planning/schedule/check.ts';
 import { searchDay } from '../../planning/schedule/search.ts';
 import { answerTrains } from '../../treatment/trains/answer.ts';
 import { fold } from '../entries.ts';
-import { stateAt } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import { caseOfForm, meansOf, trainContext } from '../trains/safe.ts';
 import { type DayForm, firstLook, problemOf, spansOf, toolsFor, tripOf } from './form.ts';
 import { freshForm, handRow } from './fresh.ts';

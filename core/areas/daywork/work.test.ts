@@ -7,7 +7,7 @@ import type { Problem, Stage } from '../../planning/schedule/problem.ts';
 import { turnsOf } from '../../planning/schedule/turns.ts';
 import { dutiesAt } from '../duties.ts';
 import { fold, guard } from '../entries.ts';
-import { stateAt } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import { asMeasured } from './measured.ts';
 import { begunOf, instantOf, minuteOf, openWork, problemNow, scheduleNow } from './underway.ts';
 import { usedUp } from './uses.ts';

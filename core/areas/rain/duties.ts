@@ -3,7 +3,7 @@ import { type Duty, whenOf } from '../../base/duty.ts';
 import { judge, message } from '../../base/judgement.ts';
 import type { Facts } from '../../log/facts.ts';
 import { WASHING_MM } from '../../water/findings/holds.ts';
-import type { State } from '../store/state.ts';
+import type { State } from '../store/wholeState.ts';
 import type { CatchmentFacts } from './facts.ts';
 import {
   assumedCoefficient,

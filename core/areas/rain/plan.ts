@@ -6,7 +6,7 @@ import { climateOf, USUAL_YEAR_CV, yearCvOfClimate } from '../../rain/weather/cl
 import type { RainRecord } from '../../rain/weather/dailyRecord.ts';
 import { normalsOf, TEACHING_YEARS } from '../../rain/weather/fit.ts';
 import { MONTHS, type Normals, yearsOf } from '../../rain/weather/normals.ts';
-import type { State } from '../store/state.ts';
+import type { State } from '../store/wholeState.ts';
 import type { RainPlan } from './fields.ts';
 import { catcherOf, catchmentsOf, frozenOf, recordOf, tankLitres } from './known.ts';
 

@@ -5,7 +5,7 @@ import type { Subject } from '../../base/subject.ts';
 import { dutiesAt } from '../duties.ts';
 import { fold, guard } from '../entries.ts';
 import { heldAt } from '../sources/findings.ts';
-import { stateAt } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import { type CatchmentFields, type Caught, fallouts, type RainPlan } from './fields.ts';
 import { onRinsed } from './guards.ts';
 import {

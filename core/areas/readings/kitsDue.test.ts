@@ -3,7 +3,7 @@ import { drumInCellar } from '#demo/cellar.ts';
 import { hand } from '#demo/hand.ts';
 import { atOnce } from '../../base/lots.ts';
 import { fold } from '../entries.ts';
-import { stateAt } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import { kitsDueInLots } from './kitsDue.ts';
 
 const START = '2026-06-01T08:00:00.000Z';

@@ -2,7 +2,7 @@ import { addDays, daysBetween } from '../../base/day.ts';
 import type { InLots } from '../../base/lots.ts';
 import type { Facts } from '../../log/facts.ts';
 import type { ParameterId } from '../../water/quality/parameters.ts';
-import type { State } from '../store/state.ts';
+import type { State } from '../store/wholeState.ts';
 import { leftOf } from '../supplies/cover.ts';
 import { everyDaysOf } from './due.ts';
 import { samplesInLots } from './duties.ts';

@@ -9,7 +9,7 @@ import { fold, guard } from '../entries.ts';
 import { stateAfter } from '../store/change.ts';
 import type { ContainerFacts } from '../store/facts.ts';
 import { labelOf } from '../store/label.ts';
-import { stateAt } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import { everyDaysOf } from './due.ts';
 import type { ReadingFields } from './fields.ts';
 import { followLines, nextStep } from './followUp.ts';

@@ -1,7 +1,7 @@
 import type { Duty } from '../../base/duty.ts';
 import { message } from '../../base/judgement.ts';
 import type { Facts } from '../../log/facts.ts';
-import type { State } from '../store/state.ts';
+import type { State } from '../store/wholeState.ts';
 import { runningSheets, sheetAt } from './sheets.ts';
 import { TRAIN } from './train.ts';
 

@@ -4,7 +4,7 @@ import { addMinutes } from '../../base/day.ts';
 import { atOnce } from '../../base/lots.ts';
 import { answerTrains } from '../../treatment/trains/answer.ts';
 import { fold } from '../entries.ts';
-import { stateAt } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import { caseOfForm, meansOf, ofSource, type SafeForm, stepWords, trainContext } from '../trains/safe.ts';
 
 const START = '2026-06-01T08:00:00.000Z';

@@ -7,7 +7,7 @@ import type { Step } from '../../treatment/methods/method.ts';
 import { dutiesAt } from '../duties.ts';
 import type { EntryData } from '../entries.ts';
 import { fold, guard } from '../entries.ts';
-import { stateAt } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import { passes, runningSheets, sheetAt } from './sheets.ts';
 
 const START = '2026-11-25T08:00:00.000Z';

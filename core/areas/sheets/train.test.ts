@@ -6,7 +6,7 @@ import { message } from '../../base/judgement.ts';
 import type { Subject } from '../../base/subject.ts';
 import { credit, noCredit } from '../../treatment/credit/credit.ts';
 import { fold, guard, writeEntry } from '../entries.ts';
-import { stateAt } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import { trainCaseOfContainer } from '../trains/trainCase.ts';
 import { duties } from './duties.ts';
 import { sheetAt } from './sheets.ts';

@@ -5,7 +5,7 @@ import type { Facts } from '../../log/facts.ts';
 import type { Hold } from '../../water/findings/holds.ts';
 import { kindRow } from '../../water/sourceKinds.ts';
 import { rowOf } from '../../water/waters.ts';
-import type { State } from '../store/state.ts';
+import type { State } from '../store/wholeState.ts';
 import type { NoticeFacts, SourceFacts } from './facts.ts';
 import { heldAt } from './findings.ts';
 import { isInForce, isUnderWatch, judgeHold, judgeNotice, openRisks, sourcesOf } from './known.ts';

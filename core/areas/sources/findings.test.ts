@@ -14,7 +14,8 @@ import { kindRow, type SourceKind } from '../../water/sourceKinds.ts';
 import { type EntryData, fold } from '../entries.ts';
 import { readingOfChlorine } from '../readings/readings.ts';
 import { carriedOf } from '../store/fit.ts';
-import { type ContainerState, stateAt } from '../store/state.ts';
+import type { ContainerState } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import { trainCaseOfSource } from '../trains/trainCase.ts';
 
 // One finding, wherever it was made, and whatever is done next: the same answer. Printed as docs/findings.md.

@@ -7,7 +7,7 @@ import { atTheBeginning, fitnessOnTheWay, tierOf } from '../../treatment/trains/
 import { dutiesAt } from '../duties.ts';
 import { fold } from '../entries.ts';
 import { labelOf } from '../store/label.ts';
-import { stateAt } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import { trainCaseOfContainer, trainCaseOfSource } from '../trains/trainCase.ts';
 
 const START = '2026-06-01T08:00:00.000Z';

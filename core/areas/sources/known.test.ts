@@ -11,7 +11,7 @@ import { dutiesAt } from '../duties.ts';
 import { fold, guard, kinds } from '../entries.ts';
 import { readingOfChlorine } from '../readings/readings.ts';
 import { labelOf } from '../store/label.ts';
-import { stateAt } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import type { SourceFields } from './fields.ts';
 import { sourcedOf } from './known.ts';
 

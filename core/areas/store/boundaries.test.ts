@@ -8,7 +8,8 @@ import { readingOfChlorine } from '../readings/readings.ts';
 import { exampleBatch } from '../sheets/exampleBatch.ts';
 import { coverOf } from '../supplies/cover.ts';
 import { stateAfter } from './change.ts';
-import { kindOf, stateAt } from './state.ts';
+import { kindOf } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 // Comparisons on whose other side somebody drinks what they should not: each is tried on both of its sides.
 

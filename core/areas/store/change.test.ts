@@ -7,7 +7,7 @@ import { subjectsOf } from '../../log/entry.ts';
 import type { Entry, EntryData, EntryKind } from '../entries.ts';
 import { fold, foldOnto, writeEntry } from '../entries.ts';
 import { reachAfter, stateAfter } from './change.ts';
-import { stateAt } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 const NOW = '2026-11-25T09:00:00.000Z';
 const facts = fold(tarnHollow(NOW, seeded(4)));

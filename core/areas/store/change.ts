@@ -7,16 +7,8 @@ import { type Reach, reachOf } from '../../planning/need/reach.ts';
 import { alarmedContainers } from '../readings/alarms.ts';
 import { containersPoured } from './find.ts';
 import { originsOf } from './findings.ts';
-import {
-  containerState,
-  countIn,
-  heldUntil,
-  needGroup,
-  type State,
-  stateAt,
-  stateInLots,
-  stateOfOne,
-} from './state.ts';
+import { containerState } from './state.ts';
+import { countIn, heldUntil, needGroup, type State, stateAt, stateInLots, stateOfOne } from './wholeState.ts';
 
 /** What the state of every container, or the need, depends on: a change there is worked out whole. */
 const shared = ['plan', 'group', 'home', 'kind', 'place', 'source', 'notice', 'catchment'] as const;

@@ -4,7 +4,7 @@ import { addMinutes } from '../../base/day.ts';
 import { fold } from '../entries.ts';
 import { readingOfChlorine } from '../readings/readings.ts';
 import { containersTable } from './containersTable.ts';
-import { stateAt } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 const start = '2026-03-02T08:00:00.000Z';
 let h: Hand;

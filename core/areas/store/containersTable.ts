@@ -2,7 +2,7 @@ import { dayOf } from '../../base/day.ts';
 import type { Facts } from '../../log/facts.ts';
 import { lastFree } from '../../water/quality/fitness.ts';
 import type { ContainerFacts } from './facts.ts';
-import type { State } from './state.ts';
+import type { State } from './wholeState.ts';
 
 /** A figure that can be read one way only: three decimals could be thousands where the point parts those. */
 const figure = (value: number): string =>

@@ -19,7 +19,8 @@ import { fold, guard } from '../entries.ts';
 import { readingOfChlorine } from '../readings/readings.ts';
 import { offeredActs, offersTopUp } from './acts.ts';
 import { labelOf } from './label.ts';
-import { type ContainerState, stateAt } from './state.ts';
+import type { ContainerState } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 const START = '2026-11-02T08:00:00.000Z';
 const context: Context = {

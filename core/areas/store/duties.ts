@@ -8,7 +8,8 @@ import { heldByAlarm } from '../readings/alarms.ts';
 import type { ContainerFacts } from './facts.ts';
 import { heldFirst } from './heldBack.ts';
 import { overloaded } from './placing.ts';
-import type { ContainerState, State } from './state.ts';
+import type { ContainerState } from './state.ts';
+import type { State } from './wholeState.ts';
 
 // `stateAt` makes a state anew whenever its container, its place or the day changes: what waits there follows from it alone
 const kept = new WeakMap<ContainerState, readonly Waiting[]>();

@@ -13,7 +13,7 @@ import { containersTable } from './containersTable.ts';
 import type { PlaceFields } from './fields.ts';
 import { labelOf, saysOf } from './label.ts';
 import { overloaded, standingAt } from './placing.ts';
-import { stateAt } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 // What guards and labels say at the edge of each comparison: on the line, and a hair beyond it.
 

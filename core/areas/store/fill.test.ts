@@ -6,7 +6,7 @@ import { dutiesAt } from '../duties.ts';
 import { fold } from '../entries.ts';
 import { readingOfChlorine } from '../readings/readings.ts';
 import type { ContainerFacts } from './facts.ts';
-import { stateAt } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 const start = '2026-11-25T08:00:00.000Z';
 let h: Hand;

@@ -14,7 +14,7 @@ import { readingOfChlorine } from '../readings/readings.ts';
 import { promiseOfDose, promiseOfRun } from '../sheets/expected.ts';
 import { offeredActs } from './acts.ts';
 import { earnedIn, vesselOf, waterCase } from './fit.ts';
-import { stateAt } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 const START = '2026-11-02T08:00:00.000Z';
 const DAY = 1440;

@@ -38,15 +38,10 @@ export {
 } from './guards.ts';
 export type { Label } from './label.ts';
 export { partsOf } from './parts.ts';
-export {
-  type ContainerState,
-  decidingBatch,
-  kindOf,
-  runningBatch,
-  type State,
-} from './state.ts';
+export { type ContainerState, decidingBatch, kindOf, runningBatch } from './state.ts';
 export {
   heldBy,
   stoodAt,
   withFill,
 } from './vessel.ts';
+export type { State } from './wholeState.ts';

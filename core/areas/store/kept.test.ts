@@ -7,7 +7,8 @@ import { type Entry, type EntryData, type EntryKind, fold, foldOnto } from '../e
 import { readingOfChlorine } from '../readings/readings.ts';
 import { exampleBatch } from '../sheets/exampleBatch.ts';
 import { reachAfter, stateAfter } from './change.ts';
-import { allKinds, stateAt } from './state.ts';
+import { allKinds } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 // A small store in which each thing that a state follows from changes once: what was kept is let go just then.
 

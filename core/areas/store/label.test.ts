@@ -3,7 +3,7 @@ import { tarnHollow } from '#demo/tarnHollow.ts';
 import { fold } from '../entries.ts';
 import { supplyLabel } from '../supplies/label.ts';
 import { labelOf, saysOf } from './label.ts';
-import { stateAt } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 const NOW = '2026-11-25T09:00:00.000Z';
 const facts = fold(tarnHollow(NOW));

@@ -9,7 +9,7 @@ import { fold, foldOnto, guard } from '../entries.ts';
 import type { ReadingFields } from '../readings/fields.ts';
 import { reachAfter, stateAfter } from './change.ts';
 import { carriedOf } from './fit.ts';
-import { stateAt } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 const START = '2026-06-01T08:00:00.000Z';
 const later = (hours: number) => addMinutes(START, hours * 60);

@@ -10,7 +10,7 @@ import type { ContainerFields, PlaceFields } from './fields.ts';
 import { mixSpots } from './mixRoom.ts';
 import { fillableOwn, willBeReady } from './ownFirst.ts';
 import { floorLimit, overloaded } from './placing.ts';
-import { stateAt } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 const start = '2026-11-25T08:00:00.000Z';
 let h: Hand;

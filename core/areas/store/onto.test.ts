@@ -7,7 +7,7 @@ import { noCredit } from '../../treatment/credit/credit.ts';
 import { type EntryData, fold } from '../entries.ts';
 import { readingOfChlorine } from '../readings/readings.ts';
 import { carriedOf } from './fit.ts';
-import { stateAt } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 // Water of which something bad is known: neither good water poured onto it nor another vessel makes it better.
 

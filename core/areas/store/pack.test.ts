@@ -7,7 +7,7 @@ import { readList } from '../../storage/containers/list.ts';
 import { massKg } from '../../storage/containers/mass.ts';
 import { isPack, packById, packFor, packOf, pieceL } from '../../storage/containers/pack.ts';
 import { fold, guard } from '../entries.ts';
-import { stateAt } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 const kind = (id: string) => seedKinds.find(k => k.id === id)!;
 const bottle = kind('bottle-500ml');

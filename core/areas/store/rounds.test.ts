@@ -10,7 +10,7 @@ import {
 } from '../../storage/rotation/rounds.ts';
 import { checkRounds } from '../../storage/rotation/roundsCheck.ts';
 import { fold } from '../entries.ts';
-import { stateAt } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 const TODAY = '2026-11-25';
 /** Six calendar months are 181 days at least; planning with fewer keeps every date. */

@@ -7,7 +7,7 @@ import { readingOfChlorine } from '../readings/readings.ts';
 import { exampleBatch } from '../sheets/exampleBatch.ts';
 import { offeredActs, offersTopUp } from './acts.ts';
 import { labelOf } from './label.ts';
-import { stateAt } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 // One drum in every state there is: what is said of it, what it counts for, what its label says, what Today says, what is offered.
 

@@ -4,7 +4,8 @@ import { hand } from '#demo/hand.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { addMinutes } from '../../base/day.ts';
 import { fold } from '../entries.ts';
-import { allKinds, kindOf, stateAt } from './state.ts';
+import { allKinds, kindOf } from './state.ts';
+import { stateAt } from './wholeState.ts';
 
 const NOW = '2026-11-25T09:00:00.000Z';
 const entries = tarnHollow(NOW);

@@ -5,7 +5,7 @@ import type { Facts } from '../../log/facts.ts';
 import { supplyUntil } from '../../storage/stock/until.ts';
 import { filterStanding } from '../../treatment/filters/register.ts';
 import { setStanding } from '../../treatment/sun/sets.ts';
-import type { State } from '../store/state.ts';
+import type { State } from '../store/wholeState.ts';
 
 /** Filters that somebody must look at, or that may not be used any more. */
 function filterDuties(facts: Facts, today: Day): Duty[] {

@@ -7,7 +7,7 @@ import { credit } from '../../treatment/credit/credit.ts';
 import { caseOf, context } from '../../treatment/trains/exampleThings.ts';
 import { isBroken, tryStep } from '../../treatment/trains/step.ts';
 import { noFacts } from '../entries.ts';
-import type { State } from '../store/state.ts';
+import type { State } from '../store/wholeState.ts';
 import { coverOf, independentWays, leftOf } from './cover.ts';
 import { duties } from './duties.ts';
 import type { SupplyFacts } from './facts.ts';

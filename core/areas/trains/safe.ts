@@ -19,7 +19,7 @@ import { lastFigure } from '../readings/readings.ts';
 import type { SourceFacts } from '../sources/facts.ts';
 import { caseOf, sourcedOf } from '../sources/known.ts';
 import type { ContainerFacts } from '../store/facts.ts';
-import type { State } from '../store/state.ts';
+import type { State } from '../store/wholeState.ts';
 import { unitPrices } from '../supplies/kit.ts';
 import { meansAtHand } from '../supplies/means.ts';
 import { trainCaseOfContainer, trainCaseOfSource } from './trainCase.ts';

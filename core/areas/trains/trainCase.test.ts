@@ -9,7 +9,7 @@ import { context, things } from '../../treatment/trains/exampleThings.ts';
 import { isMineral } from '../../treatment/trains/grade.ts';
 import type { SourceKind } from '../../water/sourceKinds.ts';
 import { fold } from '../entries.ts';
-import { stateAt } from '../store/state.ts';
+import { stateAt } from '../store/wholeState.ts';
 import { trainCaseOfSource } from './trainCase.ts';
 
 const START = '2026-07-01T08:00:00.000Z';

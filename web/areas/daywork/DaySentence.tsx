@@ -46,12 +46,6 @@ export function DaySentence(props: Props) {
 
 function WaterPart({ form, onForm, trains, chosen, onChosen, looks, from, atHand }: Props) {
   const say = useSay();
-  const lookWords = (id: string) => {
-    const look = looks.get(id);
-    if (!look) return say('day.look.no-tools');
-    if (look.endMin === undefined) return say('day.look.part', { litres: look.byEveningL });
-    return say('day.look', { at: addMinutes(from, look.endMin) });
-  };
   const facts = useFacts();
   const { safe } = form;
   const set = (change: Partial<SafeForm>) => {
@@ -121,21 +115,7 @@ function WaterPart({ form, onForm, trains, chosen, onChosen, looks, from, atHand
               onValue={temperatureC => set({ temperatureC })}
             />
           ),
-          way: (
-            <ManyBlank<string>
-              label={say('day.way')}
-              values={chosen}
-              onValues={onChosen}
-              choices={trains.map(train => ({
-                value: trainId(train),
-                label: trainWords(train, say),
-                note: say('day.way.note', {
-                  tier: `safe.tier.${train.tier}`,
-                  look: lookWords(trainId(train)),
-                }),
-              }))}
-            />
-          ),
+          way: <WayBlank {...{ trains, chosen, onChosen, looks, from }} />,
         }}
       />
     </p>
@@ -210,65 +190,14 @@ function HandsPart({ form, onForm }: Props) {
     <>
       {!form.safe.container && (
         <p>
-          <Phrase
-            text="day.sentence.fetch"
-            blanks={{
-              load: (
-                <QuantityBlank
-                  label={say('haul.load')}
-                  dimension="volumeL"
-                  value={form.loadL}
-                  onValue={loadL => onForm({ loadL })}
-                  least={0.5}
-                  most={2000}
-                />
-              ),
-              trip: (
-                <QuantityBlank
-                  label={say('day.trip')}
-                  dimension="timeMin"
-                  value={form.tripMin}
-                  onValue={tripMin => onForm({ tripMin })}
-                  least={1}
-                  most={600}
-                />
-              ),
-            }}
-          />
+          <FetchBlanks form={form} onForm={onForm} />
         </p>
       )}
       <ul className="m-0 grid list-none gap-x-6 p-0 text-base wide:grid-cols-2" aria-label={say('day.hands')}>
         {hands.map((hand, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: a hand is its place in the list while its name is typed
           <li key={i}>
-            <Phrase
-              text="day.sentence.hand"
-              blanks={{
-                name: (
-                  <TextBlank
-                    label={say('day.hand', { number: i + 1 })}
-                    value={hand.name}
-                    onValue={name => set(i, { name })}
-                  />
-                ),
-                from: (
-                  <TextBlank
-                    label={say('label.of', { what: hand.name, of: say('day.up-from') })}
-                    type="time"
-                    value={hand.from}
-                    onValue={from => from && set(i, { from })}
-                  />
-                ),
-                until: (
-                  <TextBlank
-                    label={say('label.of', { what: hand.name, of: say('day.up-until') })}
-                    type="time"
-                    value={hand.until}
-                    onValue={until => until && set(i, { until })}
-                  />
-                ),
-              }}
-            />
+            <HandBlanks number={i + 1} hand={hand} onHand={change => set(i, change)} />
             {hands.length > 1 && (
               <Button
                 look="quiet"
@@ -296,5 +225,110 @@ function HandsPart({ form, onForm }: Props) {
         )}
       </ul>
     </>
+  );
+}
+
+interface HandProps {
+  readonly number: number;
+  readonly hand: HandRow;
+  readonly onHand: (change: Partial<HandRow>) => void;
+}
+
+/** Who helps, from when until when. */
+function HandBlanks({ number, hand, onHand }: HandProps) {
+  const say = useSay();
+  return (
+    <Phrase
+      text="day.sentence.hand"
+      blanks={{
+        name: (
+          <TextBlank
+            label={say('day.hand', { number })}
+            value={hand.name}
+            onValue={name => onHand({ name })}
+          />
+        ),
+        from: (
+          <TextBlank
+            label={say('label.of', { what: hand.name, of: say('day.up-from') })}
+            type="time"
+            value={hand.from}
+            onValue={from => from && onHand({ from })}
+          />
+        ),
+        until: (
+          <TextBlank
+            label={say('label.of', { what: hand.name, of: say('day.up-until') })}
+            type="time"
+            value={hand.until}
+            onValue={until => until && onHand({ until })}
+          />
+        ),
+      }}
+    />
+  );
+}
+
+/** How much is carried at once, and how long a walk takes. */
+function FetchBlanks({ form, onForm }: Pick<Props, 'form' | 'onForm'>) {
+  const say = useSay();
+  return (
+    <Phrase
+      text="day.sentence.fetch"
+      blanks={{
+        load: (
+          <QuantityBlank
+            label={say('haul.load')}
+            dimension="volumeL"
+            value={form.loadL}
+            onValue={loadL => onForm({ loadL })}
+            least={0.5}
+            most={2000}
+          />
+        ),
+        trip: (
+          <QuantityBlank
+            label={say('day.trip')}
+            dimension="timeMin"
+            value={form.tripMin}
+            onValue={tripMin => onForm({ tripMin })}
+            least={1}
+            most={600}
+          />
+        ),
+      }}
+    />
+  );
+}
+
+/** The ways that answer the water, with how far each goes by the evening. */
+function WayBlank({
+  trains,
+  chosen,
+  onChosen,
+  looks,
+  from,
+}: Pick<Props, 'trains' | 'chosen' | 'onChosen' | 'looks' | 'from'>) {
+  const say = useSay();
+  const lookWords = (id: string) => {
+    const look = looks.get(id);
+    if (!look) return say('day.look.no-tools');
+    if (look.endMin === undefined) return say('day.look.part', { litres: look.byEveningL });
+    return say('day.look', { at: addMinutes(from, look.endMin) });
+  };
+  return (
+    <ManyBlank<string>
+      label={say('day.way')}
+      values={chosen}
+      onValues={onChosen}
+      choices={trains.map(train => ({
+        value: trainId(train),
+        label: trainWords(train, say),
+        note: say('day.way.note', {
+          tier: `safe.tier.${train.tier}`,
+          look: lookWords(trainId(train)),
+        }),
+      }))}
+    />
   );
 }

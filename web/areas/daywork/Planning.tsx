@@ -55,9 +55,8 @@ function useDayForm() {
   return { form, setForm, chosen, setChosen };
 }
 
-/** Enough water by evening: what is wanted with what, and the order that makes it. */
-export function Planning() {
-  const say = useSay();
+/** What is asked of a day, the ways that answer it, and its work as far as it is laid. */
+function usePlanning() {
   const facts = useFacts();
   const today = useToday();
   const { timeZone } = useReader();
@@ -108,6 +107,42 @@ export function Planning() {
     [day, isFaulty, facts],
   );
   const solving = useDay(problem && { problem, from: now });
+  return {
+    form,
+    whole,
+    setForm,
+    setChosen,
+    answer,
+    offered,
+    trains,
+    means,
+    seen,
+    now,
+    day,
+    problem,
+    solving,
+  };
+}
+
+/** Enough water by evening: what is wanted with what, and the order that makes it. */
+export function Planning() {
+  const say = useSay();
+  const planning = usePlanning();
+  const {
+    form,
+    whole,
+    setForm,
+    setChosen,
+    answer,
+    offered,
+    trains,
+    means,
+    seen,
+    now,
+    day,
+    problem,
+    solving,
+  } = planning;
   const shown = solving.answer;
   return (
     <div data-arrival tabIndex={-1} className="flex flex-col gap-4 outline-none">

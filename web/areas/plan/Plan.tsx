@@ -1,6 +1,6 @@
 import { lazy, Suspense, useMemo } from 'react';
 import type { PlanFields } from '#core/areas/plan/fields.ts';
-import { needGroup } from '#core/areas/store/state.ts';
+import { needGroup } from '#core/areas/store/wholeState.ts';
 import { citations } from '#core/base/citations.ts';
 import { dailyNeed, type NeedSchoolId, needSchools, stockNeedL } from '#core/planning/need/need.ts';
 import { useRecord } from '../../app/undo.tsx';

@@ -126,7 +126,7 @@ const CATCHES_SHOWN = 12;
 function Catchment({ catchment: c, onOpen }: { catchment: CatchmentFacts; onOpen: (open: Open) => void }) {
   const say = useSay();
   const facts = useFacts();
-  const { units, timeZone } = useReader();
+  const { units } = useReader();
   const { containers, now } = useWaterState();
   const { recordAndTell } = useRecord();
   const duties = useDuties().filter(d => d.area === 'rain' && d.subject === c.id && d.verdict !== 'ok');
@@ -175,49 +175,56 @@ function Catchment({ catchment: c, onOpen }: { catchment: CatchmentFacts; onOpen
         )}
       </div>
       <FitLine catchment={c} />
-      {c.caught.length > 0 && (
-        <table className="my-2 border-collapse text-left text-small">
-          <thead>
-            <tr className="border-b border-slate">
-              {(['when', 'gauge', 'caught', 'flushed', 'share'] as const).map(head => (
-                <th key={head} scope="col" className="py-1 pr-5">
-                  {say(`catch.head.${head}`)}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {c.caught
-              .slice(-CATCHES_SHOWN)
-              .reverse()
-              .map(one => {
-                const due = dueL(c, one.gaugeMm, one.areaM2);
-                return (
-                  <tr key={one.entry} className="border-b border-rule">
-                    <td className="py-1 pr-5">{format.dayAndTime(one.at, timeZone)}</td>
-                    <td className="pr-5">{format.rain(one.gaugeMm, units)}</td>
-                    <td className="pr-5">
-                      {say(one.caughtL.known === 'guessed' ? 'catch.about' : 'catch.exact', {
-                        litres: one.caughtL.value,
-                        share: one.caughtL.spread ?? GUESS_SPREAD,
-                      })}
-                    </td>
-                    <td className="pr-5">{format.litres(one.flushedL ?? 0, units)}</td>
-                    <td className="pr-5">
-                      {due > 0 ? format.percent((one.caughtL.value + (one.flushedL ?? 0)) / due) : '–'}
-                    </td>
-                  </tr>
-                );
-              })}
-          </tbody>
-        </table>
-      )}
+      {c.caught.length > 0 && <Catches catchment={c} />}
       <Upkeep catchment={c} />
       <details>
         <summary className="cursor-pointer font-semibold">{say('catch.history')}</summary>
         <History subject={c.id} version={c} />
       </details>
     </section>
+  );
+}
+
+/** The last rains: what fell, what was caught of it, and how much that is of what was due. */
+function Catches({ catchment: c }: { catchment: CatchmentFacts }) {
+  const say = useSay();
+  const { units, timeZone } = useReader();
+  return (
+    <table className="my-2 border-collapse text-left text-small">
+      <thead>
+        <tr className="border-b border-slate">
+          {(['when', 'gauge', 'caught', 'flushed', 'share'] as const).map(head => (
+            <th key={head} scope="col" className="py-1 pr-5">
+              {say(`catch.head.${head}`)}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {c.caught
+          .slice(-CATCHES_SHOWN)
+          .reverse()
+          .map(one => {
+            const due = dueL(c, one.gaugeMm, one.areaM2);
+            return (
+              <tr key={one.entry} className="border-b border-rule">
+                <td className="py-1 pr-5">{format.dayAndTime(one.at, timeZone)}</td>
+                <td className="pr-5">{format.rain(one.gaugeMm, units)}</td>
+                <td className="pr-5">
+                  {say(one.caughtL.known === 'guessed' ? 'catch.about' : 'catch.exact', {
+                    litres: one.caughtL.value,
+                    share: one.caughtL.spread ?? GUESS_SPREAD,
+                  })}
+                </td>
+                <td className="pr-5">{format.litres(one.flushedL ?? 0, units)}</td>
+                <td className="pr-5">
+                  {due > 0 ? format.percent((one.caughtL.value + (one.flushedL ?? 0)) / due) : '–'}
+                </td>
+              </tr>
+            );
+          })}
+      </tbody>
+    </table>
   );
 }
 

@@ -223,9 +223,35 @@ function line(levels: ArrayLike<number>, sizeL: number): string[] {
   });
 }
 
+/** The middle of a month on the tank's scale of the year. */
+const monthX = (month: number) =>
+  TANK.left + (TANK.width * (sumOf(MONTH_DAYS.slice(0, month)) + MONTH_DAYS[month]! / 2)) / YEAR_DAYS;
+
+/** The month in which the tank is empty the longest. */
+function Emptiest({ month }: { month: number }) {
+  const say = useSay();
+  return (
+    <g>
+      <rect x={monthX(month) - 4} y={GROUND - 9} width="8" height="8" fill="var(--iron)" />
+      <text
+        x={monthX(month) + (month > 5 ? -10 : 10)}
+        y={GROUND - 8}
+        textAnchor={month > 5 ? 'end' : 'start'}
+        fontSize="13"
+        fontWeight="700"
+        fill="var(--iron)"
+        stroke="var(--paper)"
+        strokeWidth="3"
+        paintOrder="stroke"
+      >
+        {say('rain.fan.empty', { month: format.monthName(month) })}
+      </text>
+    </g>
+  );
+}
+
 /** The tank again, large, months across: how high it stands in the middle of the years, and in the lowest and highest tenth. */
 function LargeTank({ answer, geometry: { tank } }: { answer: RainAnswer; geometry: Geometry }) {
-  const say = useSay();
   const { sizeL, lowL, midL, highL, worstMonth, worstShortDays } = answer.life;
   const [low, mid, high] = [line(lowL, sizeL), line(midL, sizeL), line(highL, sizeL)];
   const edge = (points: readonly string[]) => {
@@ -234,8 +260,6 @@ function LargeTank({ answer, geometry: { tank } }: { answer: RainAnswer; geometr
   };
   const down = (points: readonly string[]) =>
     `M${edge(points).join('L')}L${TANK.left + TANK.width} ${GROUND}L${TANK.left} ${GROUND}Z`;
-  const monthX = (month: number) =>
-    TANK.left + (TANK.width * (sumOf(MONTH_DAYS.slice(0, month)) + MONTH_DAYS[month]! / 2)) / YEAR_DAYS;
   return (
     <g data-fan>
       {/* the same tank, seen closer */}
@@ -272,24 +296,7 @@ function LargeTank({ answer, geometry: { tank } }: { answer: RainAnswer; geometr
         stroke="var(--slate)"
         strokeWidth="2.5"
       />
-      {worstShortDays >= 1 && (
-        <g>
-          <rect x={monthX(worstMonth) - 4} y={GROUND - 9} width="8" height="8" fill="var(--iron)" />
-          <text
-            x={monthX(worstMonth) + (worstMonth > 5 ? -10 : 10)}
-            y={GROUND - 8}
-            textAnchor={worstMonth > 5 ? 'end' : 'start'}
-            fontSize="13"
-            fontWeight="700"
-            fill="var(--iron)"
-            stroke="var(--paper)"
-            strokeWidth="3"
-            paintOrder="stroke"
-          >
-            {say('rain.fan.empty', { month: format.monthName(worstMonth) })}
-          </text>
-        </g>
-      )}
+      {worstShortDays >= 1 && <Emptiest month={worstMonth} />}
       {MONTH_DAYS.map((_, month) => (
         <text
           key={format.monthName(month)}

@@ -23,16 +23,14 @@ const MOST_OF_MONTHS = 40_000;
 /** Findings told at once; the rest is counted. */
 const MOST = 60;
 
-/** Takes in a gauge's daily record: what was repaired and what is in doubt, line by line, mended where it stands. */
-export function TakeInRecord({ base, onDone }: { readonly base: Normals; readonly onDone: () => void }) {
-  const say = useSay();
+/** A record as it is typed in: its text, what it is called, its unit and its order of dates, and what was read in it. */
+function useRecordTyped() {
   const today = useToday();
-  const typed = FORM;
-  const [text, setText] = useTyped(typed, 'text', '');
-  const [name, setName] = useTyped(typed, 'name', '');
-  const [unit, setUnit] = useTyped<RainUnit | undefined>(typed, 'unit', undefined);
-  const [dayFirst, setDayFirst] = useTyped<boolean | undefined>(typed, 'dayFirst', undefined);
-  const [fixes, setFixes] = useTyped<Readonly<Record<number, string>>>(typed, 'fixes', {});
+  const [text, setText] = useTyped(FORM, 'text', '');
+  const [name, setName] = useTyped(FORM, 'name', '');
+  const [unit, setUnit] = useTyped<RainUnit | undefined>(FORM, 'unit', undefined);
+  const [dayFirst, setDayFirst] = useTyped<boolean | undefined>(FORM, 'dayFirst', undefined);
+  const [fixes, setFixes] = useTyped<Readonly<Record<number, string>>>(FORM, 'fixes', {});
   const [subject] = useState(() => newSubject('rainfall'));
   const asked = useMemo(
     () => ({ text, today, unit, dayFirst, decimal: decimalMark, fixes }),
@@ -60,6 +58,32 @@ export function TakeInRecord({ base, onDone }: { readonly base: Normals; readonl
         : undefined,
     [record, name, subject],
   );
+  return {
+    text,
+    setText,
+    name,
+    setName,
+    unit,
+    setUnit,
+    dayFirst,
+    setDayFirst,
+    fixes,
+    setFixes,
+    result,
+    months,
+    drafts,
+    doubts,
+    repaired,
+    asksOrder,
+  };
+}
+type RecordTyped = ReturnType<typeof useRecordTyped>;
+
+/** Takes in a gauge's daily record: what was repaired and what is in doubt, line by line, mended where it stands. */
+export function TakeInRecord({ base, onDone }: { readonly base: Normals; readonly onDone: () => void }) {
+  const say = useSay();
+  const typing = useRecordTyped();
+  const { text, setText, months } = typing;
   return (
     <section aria-label={say('record.take-in')} className="flex flex-col gap-3 border-l-4 border-rule pl-4">
       <p className="text-small text-ash">{say('record.note')}</p>
@@ -81,56 +105,65 @@ export function TakeInRecord({ base, onDone }: { readonly base: Normals; readonl
         />
       </label>
       {months && <MonthsFound table={months} base={base} onDone={onDone} />}
-      {!months && text.trim() !== '' && (
-        <>
-          <Sentence>
-            <Phrase
-              text="record.sentence"
-              cases={{ order: asksOrder ? 'yes' : undefined }}
-              blanks={{
-                name: <TextBlank label={say('record.name')} value={name} onValue={setName} />,
-                unit: (
-                  <ChoiceBlank<RainUnit>
-                    label={say('record.unit')}
-                    value={unit ?? result?.unit}
-                    placeholder={say('record.unit.ask')}
-                    onValue={setUnit}
-                    choices={rainUnitIds.map(value => ({ value, label: say(`rain-unit.${value}`) }))}
-                  />
-                ),
-                order: <DateOrderBlank dayFirst={dayFirst} onDayFirst={setDayFirst} />,
-              }}
-            />
-          </Sentence>
-          {record ? (
-            <p className="text-large font-bold" data-testid="record-answer">
-              {say('record.answer', {
-                years: Math.round(yearsOf(record.mm) * 10) / 10,
-                fromDay: record.from,
-                filledDays: record.filledDays,
-                doubts: doubts.length,
-                repairs: repaired.length,
-              })}
-            </p>
-          ) : (
-            result && <p role="alert">{say('record.nothing')}</p>
-          )}
-          <Findings
-            title={say('record.doubts')}
-            findings={doubts}
-            onFix={(line, fixed) => setFixes({ ...fixes, [line]: fixed })}
-          />
-          <Findings title={say('record.repairs')} findings={repaired} />
-          <Act
-            typed={typed}
-            drafts={drafts}
-            label={say('record.do')}
-            told={say('record.told', { name: name.trim() })}
-            onDone={onDone}
-          />
-        </>
-      )}
+      {!months && text.trim() !== '' && <RecordFound typing={typing} onDone={onDone} />}
     </section>
+  );
+}
+
+/** What was found in a daily record: how long it is, what is in doubt and what was repaired; and taking it in. */
+function RecordFound({ typing, onDone }: { typing: RecordTyped; onDone: () => void }) {
+  const say = useSay();
+  const { name, setName, unit, setUnit, dayFirst, setDayFirst, fixes, setFixes, result, drafts } = typing;
+  const { doubts, repaired, asksOrder } = typing;
+  const record = result?.record;
+  return (
+    <>
+      <Sentence>
+        <Phrase
+          text="record.sentence"
+          cases={{ order: asksOrder ? 'yes' : undefined }}
+          blanks={{
+            name: <TextBlank label={say('record.name')} value={name} onValue={setName} />,
+            unit: (
+              <ChoiceBlank<RainUnit>
+                label={say('record.unit')}
+                value={unit ?? result?.unit}
+                placeholder={say('record.unit.ask')}
+                onValue={setUnit}
+                choices={rainUnitIds.map(value => ({ value, label: say(`rain-unit.${value}`) }))}
+              />
+            ),
+            order: <DateOrderBlank dayFirst={dayFirst} onDayFirst={setDayFirst} />,
+          }}
+        />
+      </Sentence>
+      {record ? (
+        <p className="text-large font-bold" data-testid="record-answer">
+          {say('record.answer', {
+            years: Math.round(yearsOf(record.mm) * 10) / 10,
+            fromDay: record.from,
+            filledDays: record.filledDays,
+            doubts: doubts.length,
+            repairs: repaired.length,
+          })}
+        </p>
+      ) : (
+        result && <p role="alert">{say('record.nothing')}</p>
+      )}
+      <Findings
+        title={say('record.doubts')}
+        findings={doubts}
+        onFix={(line, fixed) => setFixes({ ...fixes, [line]: fixed })}
+      />
+      <Findings title={say('record.repairs')} findings={repaired} />
+      <Act
+        typed={FORM}
+        drafts={drafts}
+        label={say('record.do')}
+        told={say('record.told', { name: name.trim() })}
+        onDone={onDone}
+      />
+    </>
   );
 }
 

@@ -58,18 +58,7 @@ export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: P
               {say(differs ? 'rain.by-month.differs' : 'rain.by-month')}
             </Button>
           ),
-          use: (
-            <ChoiceBlank<RainPlan['use']>
-              label={say('rain.use')}
-              value={plan.use}
-              onValue={use => onPlan({ use })}
-              choices={(['utility', 'drinking'] as const).map(value => ({
-                value,
-                label: say(`rain.use.${value}`),
-                note: say(`rain.use.${value}.note`),
-              }))}
-            />
-          ),
+          use: <UseBlank plan={plan} onPlan={onPlan} />,
           asked: (
             <QuantityBlank
               label={say('rain.asked')}
@@ -100,18 +89,7 @@ export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: P
               onValue={percent => percent !== undefined && onPlan({ yearCv: percent / 100 })}
             />
           ),
-          rule: (
-            <ChoiceBlank<RainPlan['rule']>
-              label={say('rain.rule')}
-              value={plan.rule}
-              onValue={rule => onPlan({ rule })}
-              choices={yieldRules.map(value => ({
-                value,
-                label: say(`rain.rule.${value}`),
-                note: say(`rain.rule.${value}.note`),
-              }))}
-            />
-          ),
+          rule: <RuleBlank plan={plan} onPlan={onPlan} />,
         }}
       />
       <OutageSentence plan={plan} onPlan={onPlan} />
@@ -119,6 +97,42 @@ export const TankSentence = memo(function TankSentence({ plan, ownL, onPlan }: P
     </Sentence>
   );
 });
+
+type BlankProps = Pick<Props, 'plan' | 'onPlan'>;
+
+/** What the water is for. */
+function UseBlank({ plan, onPlan }: BlankProps) {
+  const say = useSay();
+  return (
+    <ChoiceBlank<RainPlan['use']>
+      label={say('rain.use')}
+      value={plan.use}
+      onValue={use => onPlan({ use })}
+      choices={(['utility', 'drinking'] as const).map(value => ({
+        value,
+        label: say(`rain.use.${value}`),
+        note: say(`rain.use.${value}.note`),
+      }))}
+    />
+  );
+}
+
+/** Whether what is drawn comes before what spills. */
+function RuleBlank({ plan, onPlan }: BlankProps) {
+  const say = useSay();
+  return (
+    <ChoiceBlank<RainPlan['rule']>
+      label={say('rain.rule')}
+      value={plan.rule}
+      onValue={rule => onPlan({ rule })}
+      choices={yieldRules.map(value => ({
+        value,
+        label: say(`rain.rule.${value}`),
+        note: say(`rain.rule.${value}.note`),
+      }))}
+    />
+  );
+}
 
 /** For whom, and for how long, an outage is; what one of them drinks is what the roof serves people with. */
 function OutageSentence({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {

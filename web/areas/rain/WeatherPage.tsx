@@ -1,8 +1,10 @@
 import { useEffect, useMemo, useRef, useState } from 'react';
 import type { RainfallFacts } from '#core/areas/rain/facts.ts';
 import type { RainPlan } from '#core/areas/rain/fields.ts';
+import { normals as normalsFields } from '#core/areas/rain/fields.ts';
 import { recordOf } from '#core/areas/rain/known.ts';
 import { normalsFor, planOf, yearCvOf } from '#core/areas/rain/plan.ts';
+import { boundsOf } from '#core/base/bounds.ts';
 import { type ClimateId, climateIds, climateOf } from '#core/rain/weather/climates.ts';
 import { fitOf, normalsOf } from '#core/rain/weather/fit.ts';
 import {
@@ -199,11 +201,7 @@ const rounded = ({ rainMm, wetDays, meanC }: Normals): Normals => {
 /** Rain, wet days and warmth by month, as agencies print them: typed in, or begun from a climate. */
 function Months({ normals, start }: { normals: Normals | undefined; start: Normals }) {
   const say = useSay();
-  const [typed, setTyped] = useTyped<{ readonly [K in keyof Normals]: readonly (number | undefined)[] }>(
-    NORMALS,
-    'months',
-    () => rounded(normals ?? start),
-  );
+  const [typed, setTyped] = useTyped<TypedMonths>(NORMALS, 'months', () => rounded(normals ?? start));
   // months that were kept otherwise, of a gauge's table or in another window, are what is put right from here on
   const kept = useRef(normals);
   useEffect(() => {
@@ -220,7 +218,6 @@ function Months({ normals, start }: { normals: Normals | undefined; start: Norma
   );
   const set = (key: keyof Normals, month: number, value: number | undefined) =>
     setTyped(before => ({ ...before, [key]: before[key].map((old, i) => (i === month ? value : old)) }));
-  const rows = ['rainMm', 'wetDays', 'meanC'] as const;
   return (
     <details>
       <summary className="cursor-pointer font-semibold">{say('months.title')}</summary>
@@ -244,50 +241,7 @@ function Months({ normals, start }: { normals: Normals | undefined; start: Norma
       </Sentence>
       <Act typed={NORMALS} drafts={drafts} label={say('months.keep')} told={say('months.kept')}>
         <Sentence>
-          <div className="overflow-x-auto">
-            <table className="border-collapse text-base">
-              <thead>
-                <tr>
-                  <th />
-                  {Array.from({ length: MONTHS }, (_, month) => (
-                    <th
-                      key={format.monthName(month)}
-                      scope="col"
-                      className="px-1 text-small font-normal text-ash"
-                    >
-                      {format.monthName(month, 'short')}
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                {rows.map(key => (
-                  <tr key={key}>
-                    <th scope="row" className="pr-2 text-left text-small font-semibold whitespace-nowrap">
-                      {say(`months.${key}`)}
-                    </th>
-                    {typed[key].map((value, month) => (
-                      <td key={format.monthName(month)} className="px-1 [&_.blank]:w-[7ch]">
-                        <QuantityBlank
-                          label={say('months.cell', {
-                            what: say(`months.${key}`),
-                            month: format.monthName(month),
-                          })}
-                          dimension={
-                            key === 'rainMm' ? 'lengthMm' : key === 'meanC' ? 'temperatureC' : 'number'
-                          }
-                          value={value}
-                          least={key === 'meanC' ? -60 : 0}
-                          most={key === 'rainMm' ? 9300 : key === 'meanC' ? 60 : MONTH_DAYS[month]!}
-                          onValue={next => set(key, month, next)}
-                        />
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-          </div>
+          <MonthTable typed={typed} onFigure={set} />
         </Sentence>
         {fault && (
           <p role="alert" className="text-iron">
@@ -296,5 +250,59 @@ function Months({ normals, start }: { normals: Normals | undefined; start: Norma
         )}
       </Act>
     </details>
+  );
+}
+
+type TypedMonths = { readonly [K in keyof Normals]: readonly (number | undefined)[] };
+
+const rows = ['rainMm', 'wetDays', 'meanC'] as const;
+const dimensionOf = { rainMm: 'lengthMm', wetDays: 'number', meanC: 'temperatureC' } as const;
+
+interface MonthTableProps {
+  readonly typed: TypedMonths;
+  readonly onFigure: (key: keyof Normals, month: number, value: number | undefined) => void;
+}
+
+function MonthTable({ typed, onFigure }: MonthTableProps) {
+  const say = useSay();
+  return (
+    <div className="overflow-x-auto">
+      <table className="border-collapse text-base">
+        <thead>
+          <tr>
+            <th />
+            {Array.from({ length: MONTHS }, (_, month) => (
+              <th key={format.monthName(month)} scope="col" className="px-1 text-small font-normal text-ash">
+                {format.monthName(month, 'short')}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(key => (
+            <tr key={key}>
+              <th scope="row" className="pr-2 text-left text-small font-semibold whitespace-nowrap">
+                {say(`months.${key}`)}
+              </th>
+              {typed[key].map((value, month) => (
+                <td key={format.monthName(month)} className="px-1 [&_.blank]:w-[7ch]">
+                  <QuantityBlank
+                    label={say('months.cell', {
+                      what: say(`months.${key}`),
+                      month: format.monthName(month),
+                    })}
+                    dimension={dimensionOf[key]}
+                    value={value}
+                    {...boundsOf(normalsFields, key)}
+                    {...(key === 'wetDays' ? { most: MONTH_DAYS[month]! } : {})}
+                    onValue={next => onFigure(key, month, next)}
+                  />
+                </td>
+              ))}
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
   );
 }

@@ -62,6 +62,40 @@ function Kit({ kit }: { kit: SupplyFacts }) {
 
 type What = 'blank' | 'duplicate';
 
+/** Whether a kit tells of a parameter in a word, not a figure. */
+const isWordOf = (parameter: ParameterId): boolean =>
+  parameterRow(parameter).methods.every(isFoundBy) || parameterRow(parameter).class === 'germs';
+
+type Result = number | 'present' | 'absent' | undefined;
+
+interface ResultProps {
+  readonly label: string;
+  readonly parameter: ParameterId;
+  readonly value: Result;
+  readonly onValue: (value: Result) => void;
+}
+
+function ResultBlank({ label, parameter, value, onValue }: ResultProps) {
+  const say = useSay();
+  return isWordOf(parameter) ? (
+    <ChoiceBlank<'present' | 'absent'>
+      label={label}
+      value={typeof value === 'string' ? value : undefined}
+      onValue={onValue}
+      choices={(['absent', 'present'] as const).map(v => ({ value: v, label: say(`found-word.${v}`) }))}
+    />
+  ) : (
+    <QuantityBlank
+      label={label}
+      dimension={parameterRow(parameter).dimension}
+      value={typeof value === 'number' ? value : undefined}
+      onValue={onValue}
+      least={0}
+      most={parameterRow(parameter).most}
+    />
+  );
+}
+
 /** A blank, or two readings of one sample. */
 function TrialForm({ kit, onDone }: { kit: SupplyFacts; onDone: () => void }) {
   const say = useSay();
@@ -69,13 +103,8 @@ function TrialForm({ kit, onDone }: { kit: SupplyFacts; onDone: () => void }) {
   const typed = `kit ${kit.id}`;
   const [what, setWhat] = useTyped<What>(typed, 'what', 'blank');
   const [parameter, setParameter] = useTyped<ParameterId>(typed, 'parameter', reads[0] ?? 'free-chlorine');
-  const [results, setResults] = useTyped<readonly (number | 'present' | 'absent' | undefined)[]>(
-    typed,
-    'results',
-    [],
-  );
-  const isWord =
-    parameterRow(parameter).methods.every(isFoundBy) || parameterRow(parameter).class === 'germs';
+  const [results, setResults] = useTyped<readonly Result[]>(typed, 'results', []);
+  const isWord = isWordOf(parameter);
   const drafts = useMemo(() => {
     const shown = results.map(r => (typeof r === 'number' ? { value: r } : r && { found: r }));
     const [first, second] = shown;
@@ -89,29 +118,14 @@ function TrialForm({ kit, onDone }: { kit: SupplyFacts; onDone: () => void }) {
       }),
     ];
   }, [results, what, parameter, kit.id]);
-  const result = (at: 0 | 1) => {
-    const put = (value: number | 'present' | 'absent' | undefined) =>
-      setResults(before => [0, 1].map(i => (i === at ? value : before[i])));
-    const label = say(at === 0 ? 'trial.first' : 'trial.second');
-    const value = results[at];
-    return isWord ? (
-      <ChoiceBlank<'present' | 'absent'>
-        label={label}
-        value={typeof value === 'string' ? value : undefined}
-        onValue={put}
-        choices={(['absent', 'present'] as const).map(v => ({ value: v, label: say(`found-word.${v}`) }))}
-      />
-    ) : (
-      <QuantityBlank
-        label={label}
-        dimension={parameterRow(parameter).dimension}
-        value={typeof value === 'number' ? value : undefined}
-        onValue={put}
-        least={0}
-        most={parameterRow(parameter).most}
-      />
-    );
-  };
+  const result = (at: 0 | 1) => (
+    <ResultBlank
+      label={say(at === 0 ? 'trial.first' : 'trial.second')}
+      parameter={parameter}
+      value={results[at]}
+      onValue={value => setResults(before => [0, 1].map(i => (i === at ? value : before[i])))}
+    />
+  );
   return (
     <Act
       typed={typed}

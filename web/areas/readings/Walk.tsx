@@ -70,50 +70,21 @@ export function Walk() {
   return (
     <div className="flex max-w-[640px] flex-col gap-4 p-6 max-wide:p-4">
       <PageHead title={say('walk.title')} />
-      <Sentence>
-        <span className="text-base">
-          <Phrase
-            text="walk.sentence"
-            cases={{ as: forms.length > 0 ? 'yes' : undefined }}
-            blanks={{
-              parameter: (
-                <ChoiceBlank<ParameterId>
-                  label={say('reading.parameter')}
-                  value={parameter}
-                  onValue={setParameter}
-                  choices={walked.map(value => ({ value, label: say(`parameter.${value}`) }))}
-                />
-              ),
-              method: (
-                <ChoiceBlank<TestMethod>
-                  label={say('reading.method')}
-                  value={method}
-                  onValue={setMethod}
-                  choices={methods.map(value => ({ value, label: say(`test-method.${value}`) }))}
-                />
-              ),
-              as: (
-                <ChoiceBlank<ReportedAs>
-                  label={say('reading.as')}
-                  value={as}
-                  placeholder={say('reading.as.ask')}
-                  onValue={setAs}
-                  choices={forms.map(value => ({ value, label: say(`as.${value}`) }))}
-                />
-              ),
-              place: (
-                <ChoiceBlank<string>
-                  label={say('walk.place')}
-                  value={place}
-                  placeholder={say('walk.everywhere')}
-                  onValue={setPlace}
-                  choices={places.map(p => ({ value: p.id, label: p.name }))}
-                />
-              ),
-            }}
-          />
-        </span>
-      </Sentence>
+      <WalkSentence
+        {...{
+          parameter,
+          setParameter,
+          method,
+          methods,
+          setMethod,
+          as,
+          forms,
+          setAs,
+          place,
+          places,
+          setPlace,
+        }}
+      />
       <p className="font-semibold" data-testid="walk-left">
         {say('walk.left', { count: open.length, done: done.length })}
       </p>
@@ -130,6 +101,73 @@ export function Walk() {
         <p className="text-large">{say(list.length === 0 ? 'walk.nothing' : 'walk.over')}</p>
       )}
     </div>
+  );
+}
+
+interface WalkSentenceProps {
+  readonly parameter: ParameterId;
+  readonly setParameter: (parameter: ParameterId) => void;
+  readonly method: TestMethod;
+  readonly methods: readonly TestMethod[];
+  readonly setMethod: (method: TestMethod) => void;
+  readonly as: ReportedAs | undefined;
+  readonly forms: readonly ReportedAs[];
+  readonly setAs: (as: ReportedAs) => void;
+  readonly place: string | undefined;
+  readonly places: readonly { readonly id: string; readonly name: string }[];
+  readonly setPlace: (place: string) => void;
+}
+
+/** What is read on the way, with what, and where. */
+function WalkSentence(props: WalkSentenceProps) {
+  const { parameter, setParameter, method, methods, setMethod, as, forms, setAs, place, places, setPlace } =
+    props;
+  const say = useSay();
+  return (
+    <Sentence>
+      <span className="text-base">
+        <Phrase
+          text="walk.sentence"
+          cases={{ as: forms.length > 0 ? 'yes' : undefined }}
+          blanks={{
+            parameter: (
+              <ChoiceBlank<ParameterId>
+                label={say('reading.parameter')}
+                value={parameter}
+                onValue={setParameter}
+                choices={walked.map(value => ({ value, label: say(`parameter.${value}`) }))}
+              />
+            ),
+            method: (
+              <ChoiceBlank<TestMethod>
+                label={say('reading.method')}
+                value={method}
+                onValue={setMethod}
+                choices={methods.map(value => ({ value, label: say(`test-method.${value}`) }))}
+              />
+            ),
+            as: (
+              <ChoiceBlank<ReportedAs>
+                label={say('reading.as')}
+                value={as}
+                placeholder={say('reading.as.ask')}
+                onValue={setAs}
+                choices={forms.map(value => ({ value, label: say(`as.${value}`) }))}
+              />
+            ),
+            place: (
+              <ChoiceBlank<string>
+                label={say('walk.place')}
+                value={place}
+                placeholder={say('walk.everywhere')}
+                onValue={setPlace}
+                choices={places.map(p => ({ value: p.id, label: p.name }))}
+              />
+            ),
+          }}
+        />
+      </span>
+    </Sentence>
   );
 }
 

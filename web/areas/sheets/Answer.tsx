@@ -81,7 +81,7 @@ export function Answer({ question, plan, promised, isAsked }: AnswerProps) {
   const say = useSay();
   const { units } = useReader();
   const words = useToolWords();
-  const { chosen, measure, strength, contact, roundedMl, roundedMgL, spanMgL } = plan;
+  const { chosen, measure } = plan;
   if (!chosen.answers) return null;
   const nothing = chosen.doseMl === 0;
   const measured =
@@ -95,7 +95,6 @@ export function Answer({ question, plan, promised, isAsked }: AnswerProps) {
   const headline = nothing
     ? say('answer.nothing')
     : format.dose(measured?.deliveredMl ?? chosen.doseMl, units);
-  const isGuess = question.volumeL.known === 'guessed' || question.strengthSpread !== undefined;
   return (
     <div
       className="flex gap-6 border-[1.5px] border-slate bg-paper p-5 max-wide:flex-col max-wide:gap-3"
@@ -136,29 +135,48 @@ export function Answer({ question, plan, promised, isAsked }: AnswerProps) {
             })}
           </p>
         )}
-        <p>{say(strength.judgement.reason)}</p>
-        <p>
-          {say(chosen.working)}{' '}
-          {!nothing &&
-            say('answer.rounding', {
-              share: Math.round(Math.abs(errorShare) * 1000) / 1000,
-              side: sideOf(errorShare),
-              mgL: roundedMgL,
-              roundedMl,
-            })}
-        </p>
-        {isGuess && !nothing && <p>{say('answer.span', { leastMgL: spanMgL[0], mostMgL: spanMgL[1] })}</p>}
-        {!nothing && contact.why.map(why => <p key={why.id}>{say(why)}</p>)}
-        {!nothing && plan.giardiaMin !== undefined && plan.giardiaMin > contact.minutes && (
-          <p>{say('contact.longer', { minutes: plan.giardiaMin })}</p>
-        )}
-        {!nothing && (
-          <p className="text-small text-ash">
-            {say('answer.volume', { volume: format.bothVolumes(question.volumeL.value, units) })}
-          </p>
-        )}
+        <Working question={question} plan={plan} errorShare={errorShare} />
       </div>
       {measured && <ToolDrawing measured={measured} />}
     </div>
+  );
+}
+
+interface WorkingProps extends Pick<AnswerProps, 'question' | 'plan'> {
+  readonly errorShare: number;
+}
+
+/** How the answer comes about: the strength, the sum, the rounding and how long it takes. */
+function Working({ question, plan, errorShare }: WorkingProps) {
+  const say = useSay();
+  const { units } = useReader();
+  const { chosen, strength, contact, roundedMl, roundedMgL, spanMgL } = plan;
+  if (!chosen.answers) return null;
+  const nothing = chosen.doseMl === 0;
+  const isGuess = question.volumeL.known === 'guessed' || question.strengthSpread !== undefined;
+  return (
+    <>
+      <p>{say(strength.judgement.reason)}</p>
+      <p>
+        {say(chosen.working)}{' '}
+        {!nothing &&
+          say('answer.rounding', {
+            share: Math.round(Math.abs(errorShare) * 1000) / 1000,
+            side: sideOf(errorShare),
+            mgL: roundedMgL,
+            roundedMl,
+          })}
+      </p>
+      {isGuess && !nothing && <p>{say('answer.span', { leastMgL: spanMgL[0], mostMgL: spanMgL[1] })}</p>}
+      {!nothing && contact.why.map(why => <p key={why.id}>{say(why)}</p>)}
+      {!nothing && plan.giardiaMin !== undefined && plan.giardiaMin > contact.minutes && (
+        <p>{say('contact.longer', { minutes: plan.giardiaMin })}</p>
+      )}
+      {!nothing && (
+        <p className="text-small text-ash">
+          {say('answer.volume', { volume: format.bothVolumes(question.volumeL.value, units) })}
+        </p>
+      )}
+    </>
   );
 }

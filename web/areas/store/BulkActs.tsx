@@ -25,6 +25,31 @@ interface Props {
 /** What is told of an act that is done here; the others are done on pages of their own. */
 const toldOf = (act: BulkId) => `bulk.told.${act as Exclude<BulkId, 'dose' | 'fill'>}` as const;
 
+/** What an act makes of them; undefined while something is not said yet, or where it is done on a page of its own. */
+function draftsOf(
+  act: BulkId,
+  containers: readonly ContainerFacts[],
+  place: string | undefined,
+  note: string,
+): Draft[] | undefined {
+  switch (act) {
+    case 'move':
+      return place
+        ? containers.filter(c => c.place !== place || c.shelf).map(c => draft('moved', c.id, { place }))
+        : undefined;
+    case 'sound':
+      return containers.map(c => draft('inspected', c.id, { found: 'sound' }));
+    case 'empty':
+      return containers
+        .filter(c => (c.fill?.remainingL ?? 0) > 0)
+        .map(c => draft('emptied', c.id, { to: 'utility' }));
+    case 'note':
+      return note ? containers.map(c => draft('noted', c.id, { text: note })) : undefined;
+    default:
+      return undefined;
+  }
+}
+
 /** One act on all rows chosen in the table: recorded together or not at all, and undone as one. */
 export function BulkActs({ containers, onLabels, onDone }: Props) {
   const say = useSay();
@@ -38,24 +63,7 @@ export function BulkActs({ containers, onLabels, onDone }: Props) {
   const full = containers.filter(c => (c.fill?.remainingL ?? 0) > 0);
   const empty = containers.filter(c => (c.fill?.remainingL ?? 0) <= 0);
   const doseThem = () => navigate('/bench/many', { state: { containers: full.map(c => c.id) } });
-  const drafts = useMemo((): Draft[] | undefined => {
-    switch (act) {
-      case 'move':
-        return place
-          ? containers.filter(c => c.place !== place || c.shelf).map(c => draft('moved', c.id, { place }))
-          : undefined;
-      case 'sound':
-        return containers.map(c => draft('inspected', c.id, { found: 'sound' }));
-      case 'empty':
-        return containers
-          .filter(c => (c.fill?.remainingL ?? 0) > 0)
-          .map(c => draft('emptied', c.id, { to: 'utility' }));
-      case 'note':
-        return note.trim() ? containers.map(c => draft('noted', c.id, { text: note.trim() })) : undefined;
-      default:
-        return undefined;
-    }
-  }, [act, place, note, containers]);
+  const drafts = useMemo(() => draftsOf(act, containers, place, note.trim()), [act, place, note, containers]);
   return (
     <section aria-label={say('bulk.title')} className="border-y-[1.5px] border-slate bg-lime px-3 py-2">
       <Act

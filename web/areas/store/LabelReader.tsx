@@ -15,13 +15,12 @@ const LOOK_EVERY_MS = 300;
 /** The container that a label's code leads to: the last part of its address. */
 const containerOf = (code: string): string => decodeURIComponent(code.split('/').pop() ?? '');
 
-/** Opens a container by the code on its label: from the camera, or from a photo. */
-export function LabelReader({ onClose }: { onClose: () => void }) {
-  const say = useSay();
-  const facts = useFacts();
-  const navigate = useNavigate();
+/**
+ * Reads codes from the camera or from a photo.
+ * @param onCode called with each; whether it leads anywhere
+ */
+function useCodeReader(onCode: (code: string) => boolean) {
   const video = useRef<HTMLVideoElement>(null);
-  const input = useRef<HTMLInputElement>(null);
   const worker = useRef<KeptWorker<QrWorker> | null>(null);
   const [stream, setStream] = useState<MediaStream | null>(null);
   const [fault, setFault] = useState<TextId | null>(null);
@@ -43,10 +42,7 @@ export function LabelReader({ onClose }: { onClose: () => void }) {
     return worker.current.remote.read(data, width, height);
   };
   const open = (code: string) => {
-    const id = containerOf(code);
-    if (!facts.container[id]) return setFault('reader.unknown');
-    onClose();
-    void navigate(`/store/${id}`);
+    if (!onCode(code)) setFault('reader.unknown');
   };
   const fromPhoto = async (file: File | undefined) => {
     if (!file) return;
@@ -88,7 +84,23 @@ export function LabelReader({ onClose }: { onClose: () => void }) {
       isOver = true;
     };
   }, [stream]);
+  return { video, stream, fault, startCamera, fromPhoto };
+}
 
+/** Opens a container by the code on its label: from the camera, or from a photo. */
+export function LabelReader({ onClose }: { onClose: () => void }) {
+  const say = useSay();
+  const facts = useFacts();
+  const navigate = useNavigate();
+  const input = useRef<HTMLInputElement>(null);
+  const open = (code: string): boolean => {
+    const id = containerOf(code);
+    if (!facts.container[id]) return false;
+    onClose();
+    void navigate(`/store/${id}`);
+    return true;
+  };
+  const { video, stream, fault, startCamera, fromPhoto } = useCodeReader(open);
   return (
     <Dialog title={say('reader.title')} open onClose={onClose}>
       <p>{say('reader.lead')}</p>

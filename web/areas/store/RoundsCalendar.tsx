@@ -61,6 +61,36 @@ function monthsTo(today: Day, rounds: readonly StandingRound[]): string[] {
   return months;
 }
 
+/** The round that was chosen: where it is, its day, which may be typed, and the walk. */
+function ChosenRound({ round, onMove }: { round: StandingRound; onMove: Props['onMove'] }) {
+  const say = useSay();
+  const facts = useFacts();
+  return (
+    <div className="border-y border-slate py-2" data-testid="chosen-round">
+      <Sentence>
+        {say('rounds.chosen', {
+          place: facts.place[round.place]?.name ?? '',
+          count: round.containers.length,
+          litres: round.litres,
+        })}{' '}
+        <TextBlank
+          label={say('rounds.day')}
+          type="date"
+          value={round.day}
+          onValue={day => /^\d{4}-\d\d-\d\d$/.test(day) && onMove(round.key, day)}
+        />
+        .
+      </Sentence>
+      <Link
+        to={`/store/round/${round.place}`}
+        className="underline decoration-rule underline-offset-3 hover:decoration-slate"
+      >
+        {say('rounds.walk')}
+      </Link>
+    </div>
+  );
+}
+
 /** The rounds on their days: drag one to another day, or choose it and write the day. */
 export function RoundsCalendar({ rounds, today, broken, onMove }: Props) {
   const say = useSay();
@@ -79,30 +109,7 @@ export function RoundsCalendar({ rounds, today, broken, onMove }: Props) {
   const names = months.slice(0, shown);
   return (
     <DndContext {...dragging} onDragEnd={onDragEnd}>
-      {chosen && (
-        <div className="border-y border-slate py-2" data-testid="chosen-round">
-          <Sentence>
-            {say('rounds.chosen', {
-              place: facts.place[chosen.place]?.name ?? '',
-              count: chosen.containers.length,
-              litres: chosen.litres,
-            })}{' '}
-            <TextBlank
-              label={say('rounds.day')}
-              type="date"
-              value={chosen.day}
-              onValue={day => /^\d{4}-\d\d-\d\d$/.test(day) && onMove(chosen.key, day)}
-            />
-            .
-          </Sentence>
-          <Link
-            to={`/store/round/${chosen.place}`}
-            className="underline decoration-rule underline-offset-3 hover:decoration-slate"
-          >
-            {say('rounds.walk')}
-          </Link>
-        </div>
-      )}
+      {chosen && <ChosenRound round={chosen} onMove={onMove} />}
       <p className="text-small text-ash" data-testid="rounds-key">
         {format.listing(
           [...new Set(rounds.map(r => facts.place[r.place]?.name ?? ''))].map(name =>

@@ -209,6 +209,36 @@ interface PlaceProps {
   readonly onBlock: (kind: string, place: string) => void;
 }
 
+/** Where a container may be put down: the floor of a place, and each shelf, up to what is above. */
+function Spots({ drawn, scale }: Pick<PlaceProps, 'drawn' | 'scale'>) {
+  const { place } = drawn;
+  const lowest = roomAbove(place, 0);
+  return (
+    <>
+      <DropZone
+        spot={{ place: place.id }}
+        x={scale.x(drawn.x)}
+        y={scale.y(drawn.y + lowest)}
+        width={drawn.w * scale.pxPerM}
+        height={lowest * scale.pxPerM}
+      />
+      {place.shelves.map(shelf => {
+        const roomM = roomAbove(place, shelf.heightM);
+        return (
+          <DropZone
+            key={shelf.id}
+            spot={{ place: place.id, shelf: shelf.id }}
+            x={scale.x(drawn.x + shelf.fromM)}
+            y={scale.y(drawn.y + shelf.heightM + roomM)}
+            width={(shelf.toM - shelf.fromM) * scale.pxPerM}
+            height={roomM * scale.pxPerM}
+          />
+        );
+      })}
+    </>
+  );
+}
+
 /** A room with its name, its conditions, its shelves and what stands in it. */
 const Place = memo(function Place({
   drawn,
@@ -226,29 +256,9 @@ const Place = memo(function Place({
   const top = scale.y(drawn.y + drawn.h);
   const widthPx = drawn.w * scale.pxPerM;
   const notes = usePlaceNotes()(place);
-  const lowest = roomAbove(place, 0);
   return (
     <g>
-      <DropZone
-        spot={{ place: place.id }}
-        x={x}
-        y={scale.y(drawn.y + lowest)}
-        width={widthPx}
-        height={lowest * scale.pxPerM}
-      />
-      {place.shelves.map(shelf => {
-        const roomM = roomAbove(place, shelf.heightM);
-        return (
-          <DropZone
-            key={shelf.id}
-            spot={{ place: place.id, shelf: shelf.id }}
-            x={scale.x(drawn.x + shelf.fromM)}
-            y={scale.y(drawn.y + shelf.heightM + roomM)}
-            width={(shelf.toM - shelf.fromM) * scale.pxPerM}
-            height={roomM * scale.pxPerM}
-          />
-        );
-      })}
+      <Spots drawn={drawn} scale={scale} />
       {place.shelves.map(shelf => (
         <path
           key={shelf.id}

@@ -1,6 +1,7 @@
 import { lazy, type ReactNode, Suspense, useCallback, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
-import { type State, type WaterState, waterStates } from '#core/areas/store/state.ts';
+import { type WaterState, waterStates } from '#core/areas/store/state.ts';
+import type { State } from '#core/areas/store/wholeState.ts';
 import { useAsked } from '../../app/actAsked.ts';
 import { ghostsPlanned } from '../../session/ghosts.ts';
 import { useAppDispatch, useAppSelector, useCalmWater, useFacts, useReader } from '../../session/state.ts';
@@ -126,6 +127,33 @@ function Empty({ onTakeIn, onPlace, children }: EmptyProps) {
   );
 }
 
+/** What the search, or a link, asks the store to open. */
+function useOpenedByName(onOpen: (opened: Opened) => void): void {
+  useAsked('store', {
+    'set-down': () => onOpen({ is: 'set-down' }),
+    labels: () => onOpen({ is: 'labels', of: 'all' }),
+    'stock-take': () => onOpen({ is: 'stock-take' }),
+    found: () => onOpen({ is: 'found' }),
+    read: () => onOpen({ is: 'read' }),
+    'take-in': () => onOpen({ is: 'take-in' }),
+    place: () => onOpen({ is: 'place', id: 'new' }),
+  });
+}
+
+/** Opens a counted block: its like ones in the table. */
+function useOpenBlock(): (kind: string, placeId: string) => void {
+  const facts = useFacts();
+  const navigate = useNavigate();
+  const kindName = useKindName();
+  return useCallback(
+    (kind: string, placeId: string) => {
+      const find = `${kindName(kind)} ${facts.place[placeId]?.name ?? ''}`;
+      void navigate(`/store?view=table&find=${encodeURIComponent(find)}`);
+    },
+    [kindName, facts.place, navigate],
+  );
+}
+
 /** The store in section, or as a table; a container's life opens beside it. */
 export function Store() {
   const say = useSay();
@@ -136,28 +164,13 @@ export function Store() {
   const [search] = useSearchParams();
   const placeAsked = search.get('place');
   const [opened, setOpened] = useState<Opened | null>(placeAsked ? { is: 'place', id: placeAsked } : null);
-  useAsked('store', {
-    'set-down': () => setOpened({ is: 'set-down' }),
-    labels: () => setOpened({ is: 'labels', of: 'all' }),
-    'stock-take': () => setOpened({ is: 'stock-take' }),
-    found: () => setOpened({ is: 'found' }),
-    read: () => setOpened({ is: 'read' }),
-    'take-in': () => setOpened({ is: 'take-in' }),
-    place: () => setOpened({ is: 'place', id: 'new' }),
-  });
+  useOpenedByName(setOpened);
   const isTable = search.get('view') === 'table';
   const view = isTable ? '?view=table' : '';
   const select = useCallback((id: string) => void navigate(`/store/${id}${view}`), [navigate, view]);
   const openPlace = useCallback((id: string) => setOpened({ is: 'place', id }), []);
   const openLabels = useCallback((of: readonly string[]) => setOpened({ is: 'labels', of }), []);
-  const kindName = useKindName();
-  const openBlock = useCallback(
-    (kind: string, placeId: string) => {
-      const find = `${kindName(kind)} ${facts.place[placeId]?.name ?? ''}`;
-      void navigate(`/store?view=table&find=${encodeURIComponent(find)}`);
-    },
-    [kindName, facts.place, navigate],
-  );
+  const openBlock = useOpenBlock();
   const selected = selectedId ? facts.container[selectedId] : undefined;
   const present = waterStates.filter(state => tally[state].count > 0);
   const isEmpty = present.length === 0;

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest';
 import { fold, foldOnto } from '#core/areas/entries.ts';
 import { stateAfter } from '#core/areas/store/change.ts';
-import { stateAt } from '#core/areas/store/state.ts';
+import { stateAt } from '#core/areas/store/wholeState.ts';
 import { atOnce } from '#core/base/lots.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { hand } from '#demo/hand.ts';

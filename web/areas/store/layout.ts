@@ -1,6 +1,7 @@
 import type { BuildingFacts, ContainerFacts, PlaceFacts } from '#core/areas/store/facts.ts';
 import { roomAbove } from '#core/areas/store/mixRoom.ts';
-import { kindOf, type State, type WaterState } from '#core/areas/store/state.ts';
+import { kindOf, type WaterState } from '#core/areas/store/state.ts';
+import type { State } from '#core/areas/store/wholeState.ts';
 import type { InLots } from '#core/base/lots.ts';
 import type { Facts } from '#core/log/facts.ts';
 import { type ContainerKind, footprintM } from '#core/storage/containers/kinds.ts';

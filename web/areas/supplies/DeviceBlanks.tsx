@@ -38,33 +38,7 @@ export function DeviceBlanks({ device, onDevice }: Props) {
             choices={deviceKinds.map(kind => ({ value: kind, label: word(`device.${kind}`) }))}
           />
         ),
-        pores: device?.kind === 'by-pore' && (
-          <Phrase
-            text="device.sentence.pores"
-            blanks={{
-              size: (
-                <QuantityBlank
-                  label={word('poreUm')}
-                  dimension="lengthUm"
-                  value={device.poreUm}
-                  onValue={poreUm => poreUm !== undefined && onDevice({ ...device, poreUm })}
-                  {...boundsOf(supplyFields, 'device.poreUm')}
-                />
-              ),
-              rating: (
-                <ChoiceBlank<'absolute' | 'nominal'>
-                  label={word('rating')}
-                  value={device.rating ?? 'nominal'}
-                  onValue={rating => onDevice({ ...device, rating })}
-                  choices={(['absolute', 'nominal'] as const).map(value => ({
-                    value,
-                    label: word(`rating.${value}`),
-                  }))}
-                />
-              ),
-            }}
-          />
-        ),
+        pores: device?.kind === 'by-pore' && <PoreBlanks device={device} onDevice={onDevice} />,
         certificate: device?.kind === 'certified' && (
           <Phrase
             text="device.sentence.certificate"
@@ -100,6 +74,42 @@ export function DeviceBlanks({ device, onDevice }: Props) {
                 />,
               ]),
             ])}
+          />
+        ),
+      }}
+    />
+  );
+}
+
+/** How fine its pores are, and how surely. */
+function PoreBlanks({
+  device,
+  onDevice,
+}: Required<Pick<Props, 'onDevice'>> & { device: NonNullable<Props['device']> }) {
+  const say = useSay();
+  const word = (id: string) => say(`method.filter.${id}`);
+  return (
+    <Phrase
+      text="device.sentence.pores"
+      blanks={{
+        size: (
+          <QuantityBlank
+            label={word('poreUm')}
+            dimension="lengthUm"
+            value={device.poreUm}
+            onValue={poreUm => poreUm !== undefined && onDevice({ ...device, poreUm })}
+            {...boundsOf(supplyFields, 'device.poreUm')}
+          />
+        ),
+        rating: (
+          <ChoiceBlank<'absolute' | 'nominal'>
+            label={word('rating')}
+            value={device.rating ?? 'nominal'}
+            onValue={rating => onDevice({ ...device, rating })}
+            choices={(['absolute', 'nominal'] as const).map(value => ({
+              value,
+              label: word(`rating.${value}`),
+            }))}
           />
         ),
       }}

@@ -44,6 +44,46 @@ export function FilterRegister() {
   );
 }
 
+interface FlowProps {
+  readonly name: string;
+  readonly waterC: number | undefined;
+  readonly setWaterC: (waterC: number | undefined) => void;
+  readonly headCm: number | undefined;
+  readonly setHeadCm: (headCm: number | undefined) => void;
+}
+
+/** What a flow was measured with: how warm the water was, and how high it stood. */
+function FlowBlanks({ name, waterC, setWaterC, headCm, setHeadCm }: FlowProps) {
+  const say = useSay();
+  return (
+    <Phrase
+      text="register.sentence"
+      blanks={{
+        water: (
+          <QuantityBlank
+            label={say('register.water', { name })}
+            dimension="temperatureC"
+            value={waterC}
+            onValue={setWaterC}
+            {...boundsOf(filterLine, 'waterC')}
+            placeholder={say('bench.unknown')}
+          />
+        ),
+        head: (
+          <QuantityBlank
+            label={say('register.head', { name })}
+            dimension="lengthCm"
+            value={headCm}
+            onValue={setHeadCm}
+            {...boundsOf(filterLine, 'headCm')}
+            placeholder={say('bench.unknown')}
+          />
+        ),
+      }}
+    />
+  );
+}
+
 function FilterRow({ filter }: { filter: SupplyFacts }) {
   const say = useSay();
   const facts = useFacts();
@@ -86,33 +126,7 @@ function FilterRow({ filter }: { filter: SupplyFacts }) {
           : undefined
       }
       more={event =>
-        hasFlow(event) ? (
-          <Phrase
-            text="register.sentence"
-            blanks={{
-              water: (
-                <QuantityBlank
-                  label={say('register.water', { name })}
-                  dimension="temperatureC"
-                  value={waterC}
-                  onValue={setWaterC}
-                  {...boundsOf(filterLine, 'waterC')}
-                  placeholder={say('bench.unknown')}
-                />
-              ),
-              head: (
-                <QuantityBlank
-                  label={say('register.head', { name })}
-                  dimension="lengthCm"
-                  value={headCm}
-                  onValue={setHeadCm}
-                  {...boundsOf(filterLine, 'headCm')}
-                  placeholder={say('bench.unknown')}
-                />
-              ),
-            }}
-          />
-        ) : null
+        hasFlow(event) ? <FlowBlanks name={name} {...{ waterC, setWaterC, headCm, setHeadCm }} /> : null
       }
       onRecord={async (what, flowLH) => {
         const flow =

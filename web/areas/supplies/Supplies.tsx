@@ -79,30 +79,7 @@ export function Supplies() {
           {say('supplies.add')}
         </Button>
       </div>
-      {covers.length > 0 && (
-        <section>
-          <h2 className="mb-2 text-base">{say('supplies.cover')}</h2>
-          <RuleScale
-            label={say('supplies.cover')}
-            spacing="log"
-            ticks={TICKS}
-            marks={[
-              ...covers.map(c => ({
-                id: c.kind,
-                value: c.days,
-                label: say(`supply.${c.kind}`),
-                note: say('supplies.cover-note', { days: c.days, endsOn: c.endsOn }),
-              })),
-              {
-                id: 'goal',
-                value: planDays,
-                label: say('supplies.goal', { days: planDays }),
-                tone: 'chosen' as const,
-              },
-            ]}
-          />
-        </section>
-      )}
+      {covers.length > 0 && <Cover covers={covers} planDays={planDays} />}
       {supplies.length === 0 ? (
         <p className="max-w-[60ch] text-large">{say('supplies.empty')}</p>
       ) : (
@@ -127,6 +104,35 @@ export function Supplies() {
   );
 }
 
+/** How long each kind of supply lasts, on one scale with the goal. */
+function Cover({ covers, planDays }: { covers: ReturnType<typeof coverOf>; planDays: number }) {
+  const say = useSay();
+  return (
+    <section>
+      <h2 className="mb-2 text-base">{say('supplies.cover')}</h2>
+      <RuleScale
+        label={say('supplies.cover')}
+        spacing="log"
+        ticks={TICKS}
+        marks={[
+          ...covers.map(c => ({
+            id: c.kind,
+            value: c.days,
+            label: say(`supply.${c.kind}`),
+            note: say('supplies.cover-note', { days: c.days, endsOn: c.endsOn }),
+          })),
+          {
+            id: 'goal',
+            value: planDays,
+            label: say('supplies.goal', { days: planDays }),
+            tone: 'chosen' as const,
+          },
+        ]}
+      />
+    </section>
+  );
+}
+
 interface TableProps {
   readonly supplies: readonly SupplyFacts[];
   readonly onEdit: (supply: SupplyFacts) => void;
@@ -134,21 +140,6 @@ interface TableProps {
 
 function SupplyTable({ supplies, onEdit }: TableProps) {
   const say = useSay();
-  const facts = useFacts();
-  const { units } = useReader();
-  const today = useToday();
-  const { recordAndTell } = useRecord();
-  const label = async (supply: SupplyFacts) => {
-    const made = await askLabels({
-      containers: [supply.id],
-      sheet: 'single',
-      skip: 0,
-      address: facts.group.address ?? location.origin,
-      units,
-    });
-    if (typeof made === 'string') toast.error(made);
-    else download(made, 'label.pdf');
-  };
   return (
     <div className="overflow-x-auto">
       <table className="w-full min-w-[720px] border-collapse text-left">
@@ -162,74 +153,109 @@ function SupplyTable({ supplies, onEdit }: TableProps) {
           </tr>
         </thead>
         <tbody>
-          {supplies.map(supply => {
-            const until = supplyUntil(supply);
-            const isPast = until !== undefined && until < today;
-            const left = Math.max(0, supply.amount - supply.used);
-            return (
-              <tr key={supply.id} className="border-b border-rule align-top">
-                <td className="py-1.5 pr-3">
-                  <strong>{supply.name}</strong>
-                  <span className="block text-small text-ash">{say(`supply.${supply.kind}`)}</span>
-                </td>
-                <td className="pr-3">
-                  {say('supplies.amount', {
-                    left: format.supplyLeft(left, supply.amount, supplyKinds[supply.kind].unit, units),
-                    of: format.supply(supply.amount, supplyKinds[supply.kind].unit, units),
-                  })}
-                  <span aria-hidden="true" className="mt-1 block h-1.5 w-24 border border-slate bg-chalk">
-                    <span
-                      className={`block h-full ${leftOf(supply, today) > 0 ? 'bg-slate' : ''}`}
-                      style={{ width: `${(100 * left) / Math.max(1e-9, supply.amount)}%` }}
-                    />
-                  </span>
-                </td>
-                <td className={`pr-3 ${isPast ? 'font-bold text-iron' : ''}`}>
-                  {until ? format.day(until) : say('supplies.no-date')}
-                  {isPast && say('supplies.past')}
-                  {supply.openedOn && (
-                    <span className="block text-small font-normal text-ash">
-                      {say('supplies.opened', { openedOn: supply.openedOn })}
-                    </span>
-                  )}
-                </td>
-                <td className="pr-3">
-                  {[supply.home && facts.home[supply.home]?.name, supply.where].filter(Boolean).join(', ')}
-                </td>
-                <td className="whitespace-nowrap">
-                  <Button
-                    look="quiet"
-                    aria-label={say('supplies.edit-this', { name: supply.name })}
-                    onClick={() => onEdit(supply)}
-                  >
-                    {say('supplies.edit')}
-                  </Button>
-                  <Button
-                    look="quiet"
-                    aria-label={say('supplies.label-this', { name: supply.name })}
-                    onClick={() => void label(supply)}
-                  >
-                    {say('supplies.label')}
-                  </Button>
-                  <Button
-                    look="quiet"
-                    aria-label={say('supplies.remove-this', { name: supply.name })}
-                    onClick={() =>
-                      void recordAndTell(
-                        [draft('supply.removed', supply.id, {})],
-                        say('supplies.removed', { name: supply.name }),
-                      )
-                    }
-                  >
-                    {say('supplies.remove')}
-                  </Button>
-                </td>
-              </tr>
-            );
-          })}
+          {supplies.map(supply => (
+            <SupplyRow key={supply.id} supply={supply} onEdit={onEdit} />
+          ))}
         </tbody>
       </table>
     </div>
+  );
+}
+
+interface RowProps {
+  readonly supply: SupplyFacts;
+  readonly onEdit: (supply: SupplyFacts) => void;
+}
+
+/** One supply: what is left of it, until when it is good, and where it stands. */
+function SupplyRow({ supply, onEdit }: RowProps) {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const today = useToday();
+  const until = supplyUntil(supply);
+  const isPast = until !== undefined && until < today;
+  const left = Math.max(0, supply.amount - supply.used);
+  return (
+    <tr className="border-b border-rule align-top">
+      <td className="py-1.5 pr-3">
+        <strong>{supply.name}</strong>
+        <span className="block text-small text-ash">{say(`supply.${supply.kind}`)}</span>
+      </td>
+      <td className="pr-3">
+        {say('supplies.amount', {
+          left: format.supplyLeft(left, supply.amount, supplyKinds[supply.kind].unit, units),
+          of: format.supply(supply.amount, supplyKinds[supply.kind].unit, units),
+        })}
+        <span aria-hidden="true" className="mt-1 block h-1.5 w-24 border border-slate bg-chalk">
+          <span
+            className={`block h-full ${leftOf(supply, today) > 0 ? 'bg-slate' : ''}`}
+            style={{ width: `${(100 * left) / Math.max(1e-9, supply.amount)}%` }}
+          />
+        </span>
+      </td>
+      <td className={`pr-3 ${isPast ? 'font-bold text-iron' : ''}`}>
+        {until ? format.day(until) : say('supplies.no-date')}
+        {isPast && say('supplies.past')}
+        {supply.openedOn && (
+          <span className="block text-small font-normal text-ash">
+            {say('supplies.opened', { openedOn: supply.openedOn })}
+          </span>
+        )}
+      </td>
+      <td className="pr-3">
+        {[supply.home && facts.home[supply.home]?.name, supply.where].filter(Boolean).join(', ')}
+      </td>
+      <SupplyButtons supply={supply} onEdit={onEdit} />
+    </tr>
+  );
+}
+
+function SupplyButtons({ supply, onEdit }: RowProps) {
+  const say = useSay();
+  const facts = useFacts();
+  const { units } = useReader();
+  const { recordAndTell } = useRecord();
+  const label = async () => {
+    const made = await askLabels({
+      containers: [supply.id],
+      sheet: 'single',
+      skip: 0,
+      address: facts.group.address ?? location.origin,
+      units,
+    });
+    if (typeof made === 'string') toast.error(made);
+    else download(made, 'label.pdf');
+  };
+  return (
+    <td className="whitespace-nowrap">
+      <Button
+        look="quiet"
+        aria-label={say('supplies.edit-this', { name: supply.name })}
+        onClick={() => onEdit(supply)}
+      >
+        {say('supplies.edit')}
+      </Button>
+      <Button
+        look="quiet"
+        aria-label={say('supplies.label-this', { name: supply.name })}
+        onClick={() => void label()}
+      >
+        {say('supplies.label')}
+      </Button>
+      <Button
+        look="quiet"
+        aria-label={say('supplies.remove-this', { name: supply.name })}
+        onClick={() =>
+          void recordAndTell(
+            [draft('supply.removed', supply.id, {})],
+            say('supplies.removed', { name: supply.name }),
+          )
+        }
+      >
+        {say('supplies.remove')}
+      </Button>
+    </td>
   );
 }
 

@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { subjectName } from '#core/areas/readings/naming.ts';
 import { sheetAt } from '#core/areas/sheets/sheets.ts';
-import type { State } from '#core/areas/store/state.ts';
+import type { State } from '#core/areas/store/wholeState.ts';
 import { dayOf, type Instant } from '#core/base/day.ts';
 import type { Duty } from '#core/base/duty.ts';
 import type { Facts } from '#core/log/facts.ts';
