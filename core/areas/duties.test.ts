@@ -58,6 +58,18 @@ const dutiesOn = (day: string): Duty[] => {
 };
 const told = (day: string) => dutiesOn(day).map(d => `${d.when} ${d.what.id}`);
 
+it('stand the gravest of now first, and then by their day', () => {
+  for (const [i, day] of ['2026-06-08', '2026-05-20', '2026-04-01', '2026-05-27', '2026-05-22'].entries())
+    can(`B-${i}`, cellar, `${day}T08:00:00.000Z`);
+  const all = dutiesOn('2026-11-24');
+  const gravity = ['refuse', 'warn', 'ok'];
+  const order = all.map(d => `${d.when === 'now' ? gravity.indexOf(d.verdict) : 3} ${d.day}`);
+  expect(order).toEqual(order.toSorted());
+  expect(new Set(order).size).toBeGreaterThan(2);
+  expect(all.map(d => d.when)).toContain('now');
+  expect(all.map(d => d.when)).toContain('week');
+});
+
 describe('a rotation', () => {
   // filled on 1 June, good until 1 December, noticed 14 days before
   it('is nothing, later, this week, now, and then past', () => {

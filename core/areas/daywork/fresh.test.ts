@@ -12,7 +12,7 @@ import { stateAt } from '../store/wholeState.ts';
 import { caseOfForm, meansOf, trainContext } from '../trains/safe.ts';
 import { type DayForm, firstLook, problemOf, spansOf, toolsFor, tripOf } from './form.ts';
 import { freshForm, handRow } from './fresh.ts';
-import { toolRow } from './tools.ts';
+import { toolRow, usualHands } from './tools.ts';
 
 const NOW = '2026-11-25T08:00:00.000Z';
 const TODAY = '2026-11-25';
@@ -114,4 +114,12 @@ describe('hours that somebody is up', () => {
     // 21:00 summer time; seven o’clock of the next morning comes an hour later
     expect(spansOf('07:00', '22:00', before, zone).map(s => s.from)).toEqual([0, 11 * 60, 35 * 60, 59 * 60]);
   });
+});
+
+it.each([
+  [12, 2],
+  [13, 4],
+])('reckons for %i people with %i pairs of hands, until hands have worked', (people, hands) => {
+  const home = { id: 'home:1', name: 'Mill', people: Array.from({ length: people }, () => ({})) };
+  expect(usualHands({ home: { 'home:1': home }, work: {} })).toBe(hands);
 });

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Person } from '../../planning/need/people.ts';
-import { type Care, cares, homesOf, iodineBar, judgeCare } from './care.ts';
+import { type Care, cares, hasYoung, homesOf, iodineBar, judgeCare } from './care.ts';
 
 const DAY = '2026-11-26';
 const people: Readonly<Record<string, Person>> = {
@@ -30,9 +30,16 @@ describe('what is chosen for people', () => {
     ['iodine', ['pregnant', 'nursing', 'five months', 'six months', 'eleven months', 'thyroid', 'allergy']],
     ['limited', ['pregnant', 'five months', 'six months', 'eleven months', 'over 65', 'weak']],
     ['nitrate', ['five months']],
+    ['lifelong', ['pregnant', 'five months', 'six months', 'eleven months']],
     ['dialysis', ['dialysis']],
   ])('%s concerns these and nobody else', (care, homes) => {
     expect(homesOf(facts, care, DAY)).toEqual(homes);
+  });
+
+  it('looks for somebody under a year in any home', () => {
+    const lives = (name: string) =>
+      hasYoung({ home: { plain: facts.home.plain!, one: facts.home[name]! } }, DAY);
+    expect(['eleven months', 'a year', 'unknown'].map(lives)).toEqual([true, false, false]);
   });
 
   it('of iodine says which of its reasons it is', () => {

@@ -20,6 +20,9 @@ describe('a list of homes', () => {
     ['Mill House - 4 people\nForge - 2 people'],
     ['Mill House\t4\nForge\t2'],
     ['Family,Adults,Children,Babies\nMill House,2,1,1\nForge,2,,'],
+    ['home,born\nMill House,1980\n,1990\n,2019\n,2024\nForge,1956\n,1955'],
+    ['home,sex\nMill House,f\n,m\n,f\n,m\nForge,f\n,f'],
+    ['home,age\nMill House,40\n,42\n,7\n,2\nForge,70\n,71'],
     ['home,person,age\nMill House,Ada,40\n,Ben,42\n,Cy,7\n,Dot,2\nForge,Eve,70\n,Fay,71'],
   ])('%j has its two homes whole', text => {
     expect(counts(read(text))).toEqual([

@@ -267,6 +267,8 @@ describe('a kit', () => {
     // pots stand in two kits, and are bought once
     expect(all.bought.filter(l => l.kind === 'pots')).toHaveLength(1);
     expect(buyKits(kitFor(noFacts), 0).bought).toEqual([]);
+    // the whole money buys the whole, and a hundredth less does not
+    expect(buyKits(kitFor(noFacts), whole - 0.01).bought.length).toBeLessThan(all.bought.length);
   });
 });
 

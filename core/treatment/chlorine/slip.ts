@@ -108,7 +108,7 @@ export function otherRuleOf(
 export function judgeAgainstInstruction(entered: number, instructed: number): Judgement {
   const ratio = instructed > 0 ? entered / instructed : entered > 0 ? Number.POSITIVE_INFINITY : 1;
   const params = { enteredMl: entered, instructedMl: instructed, ratio };
-  const remedy = message('guard.set-instructed', { instructedMl: instructed });
+  const remedy = message('guard.instructed.remedy', { instructedMl: instructed });
   const slip = Number.isFinite(ratio) && ratio > 0 ? likelySlip(entered, instructed) : undefined;
   const more = slip ? { remedy, slip } : { remedy };
   if (ratio >= STOP_OVER) return judge('refuse', message('guard.far-over', params), 'arithmetic', more);

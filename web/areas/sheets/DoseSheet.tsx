@@ -318,7 +318,7 @@ function DoseStep({
       told={say('sheet.dose-told', { code: container.code, doseMl: doseMl ?? 0 })}
       correction={
         <Button onClick={() => setDoseMl(instructedMl)}>
-          {say('guard.set-instructed', { instructedMl })}
+          {say('guard.instructed.remedy', { instructedMl })}
         </Button>
       }
     >
