@@ -1,6 +1,7 @@
+import type { Entry } from '#core/areas/entries.ts';
 import type { ReadingFields } from '#core/areas/readings/fields.ts';
 import { readingOfChlorine } from '#core/areas/readings/readings.ts';
-import { addDays, addMinutes, dayOf, type Instant } from '#core/base/day.ts';
+import { addDays, addMinutes, type Day, dayOf, type Instant } from '#core/base/day.ts';
 import type { Subject } from '#core/base/subject.ts';
 import type { Hand } from './hand.ts';
 import { HANDS, TIME_ZONE } from './people.ts';
@@ -20,18 +21,25 @@ const filtered = [
   [27, 4.9, 305, 301],
 ] as const;
 
-/** What Tarn Hollow tested: a year of strips, a failed drum that is followed up, a sample that stands, kits tried on themselves. */
-export function tested(
-  h: Hand,
-  now: Instant,
-  { 'treated-tap': tap, spring, rain: roof, stream: beck }: Sources,
-  failed: Subject,
-  tank: Subject,
-): void {
-  const today = dayOf(now, TIME_ZONE);
-  const ago = (days: number, by: string = HANDS.odile) => h.at(addMinutes(now, -days * 1440), by);
-  const read = (of: Subject, reading: ReadingFields, also?: readonly Subject[]) =>
-    h.write('read', of, reading, also);
+/** A hand whose days are counted back from now. */
+interface Past {
+  readonly h: Hand;
+  readonly now: Instant;
+  readonly today: Day;
+  readonly ago: (days: number, by?: string) => Hand;
+  readonly read: (of: Subject, reading: ReadingFields, also?: readonly Subject[]) => Entry;
+}
+
+function pastOf(h: Hand, now: Instant): Past {
+  return {
+    ...{ h, now, today: dayOf(now, TIME_ZONE) },
+    ago: (days, by = HANDS.odile) => h.at(addMinutes(now, -days * 1440), by),
+    read: (of, reading, also) => h.write('read', of, reading, also),
+  };
+}
+
+/** Kits that are kept, and how they were tried on themselves. @returns the bottles */
+function kitsKept({ h, today, ago }: Past): Subject {
   const bottles = h.subject('supply');
   ago(200).write('supply.set', bottles, {
     name: 'Presence–absence bottles',
@@ -63,6 +71,14 @@ export function tested(
     first: { value: 10 },
     second: { value: 25 },
   });
+  return bottles;
+}
+
+/** A year of readings at the sources. */
+function yearRead(
+  { ago, read }: Past,
+  { 'treated-tap': tap, spring, rain: roof, stream: beck }: Sources,
+): void {
   for (let month = 0; month < 12; month++) {
     const days = 338 - month * 30;
     ago(days, HANDS.bram);
@@ -89,6 +105,10 @@ export function tested(
       ago(days).write('read', spring, { parameter: 'nitrate', method: 'laboratory', value, as: 'NO3' });
   }
   if (roof) ago(80).write('read', roof, { parameter: 'e-coli', method: 'plate', value: 24 });
+}
+
+/** What was read of the tank, and before and behind the hall's filter. */
+function tankAndFilterRead({ h, ago, read }: Past, tank: Subject): void {
   ago(18, HANDS.bram);
   read(tank, { parameter: 'ph', method: 'strip', value: 6.8 });
   read(tank, { parameter: 'turbidity', method: 'tube', value: 4.1, depthCm: 96 });
@@ -103,7 +123,11 @@ export function tested(
     read(filter, { parameter: 'conductivity', method: 'meter', value: usIn, point: 'inlet' });
     read(filter, { parameter: 'conductivity', method: 'meter', value: usOut, point: 'outlet' });
   }
-  // the walk of last month: every vessel of tap water that was filled by then
+}
+
+/** The walk of last month, drum by drum. */
+function walkRead({ h, now, ago }: Past, failed: Subject): void {
+  // every vessel of tap water that was filled by then
   for (const [i, { subject, happenedAt }] of h.entries
     .filter(e => e.kind === 'filled' && e.data.water === 'treated-tap')
     .entries()) {
@@ -111,6 +135,10 @@ export function tested(
     const mgL = [0.52, 0.46, 0.41, 0.6, 0.38][i % 5]!;
     ago(26, HANDS.sunniva).write('read', subject, readingOfChlorine({ method: 'dpd', mgL }));
   }
+}
+
+/** A bottle that turned, with its follow-up, and one that still stands. */
+function bottlesStood({ h, now, today, ago }: Past, bottles: Subject, failed: Subject, tank: Subject): void {
   // a bottle from this drum turned: it is stopped and told, and waits for its second sample
   const sample = h.subject('test');
   const kit = { supply: bottles, lot: 'PA-0417', expires: addDays(today, 210) };
@@ -162,4 +190,14 @@ export function tested(
     },
     [tank, bottles],
   );
+}
+
+/** What Tarn Hollow tested: a year of strips, a failed drum that is followed up, a sample that stands, kits tried on themselves. */
+export function tested(h: Hand, now: Instant, sources: Sources, failed: Subject, tank: Subject): void {
+  const past = pastOf(h, now);
+  const bottles = kitsKept(past);
+  yearRead(past, sources);
+  tankAndFilterRead(past, tank);
+  walkRead(past, failed);
+  bottlesStood(past, bottles, failed, tank);
 }

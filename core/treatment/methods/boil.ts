@@ -1,4 +1,4 @@
-import { judge, message, type Params } from '../../base/judgement.ts';
+import { type Judgement, judge, type Message, message, type Params } from '../../base/judgement.ts';
 import { credit } from '../credit/credit.ts';
 import {
   type BoilSchoolId,
@@ -7,6 +7,7 @@ import {
   boilSchools,
   coolingMin,
   holdMin,
+  type Stove,
   snowLitresPerL,
   stoveOf,
   stoves,
@@ -20,6 +21,8 @@ import {
   meantBlank,
   numberOf,
   refuse,
+  type Scale,
+  type Step,
   volumeBlank,
   waitStep,
   warn,
@@ -47,6 +50,51 @@ function thickened(volumeL: number, inputs: Inputs): number {
 }
 
 type From = 'water' | 'fresh-snow' | 'settled-snow';
+
+/** Whether it is for an infant's bottle: powder that is not sterile wants water of 70 °C (WHO). */
+const isFormula = (inputs: Inputs): boolean => choiceOf(inputs, 'purpose') === 'formula';
+
+/** What forbids it or is to be heeded: the lid, what the water looks like, the flame, and what boiling leaves in. */
+function judgementsOf(inputs: Inputs, stove: Stove, school: BoilSchoolId, noGain: Message): Judgement[] {
+  return [
+    ...(choiceOf(inputs, 'lid') === 'shut' ? [refuse('boil.closed', 'practice')] : []),
+    ...(choiceOf(inputs, 'looks') === 'usual'
+      ? []
+      : [refuse(`boil.${choiceOf(inputs, 'looks')}`, 'who-gdwq')]),
+    ...judgeFlame(stove, inputs),
+    ...(school === 'one-minute' ? [] : [judge('warn', noGain, 'who-gdwq')]),
+    warn('boil.not-chemicals', 'who-gdwq'),
+    ...(isFormula(inputs) ? [warn('boil.formula', 'who-gdwq')] : []),
+    ...(stove.id === 'kettle' ? [warn('boil.switch', 'practice')] : []),
+  ];
+}
+
+/** How long each school lets it roll, at this height. */
+function scaleOf(altitudeM: number, school: BoilSchoolId, noteOf: (id: BoilSchoolId) => Message): Scale {
+  return {
+    ticks: [0, 5, 10, 15, 20],
+    spacing: 'linear',
+    marks: boilSchools.map(id => ({
+      id,
+      value: holdMin(id, altitudeM),
+      note: noteOf(id),
+      ...(id === school ? { chosen: true } : {}),
+    })),
+    sets: 'school',
+  };
+}
+
+function stepsOf(from: From, isForInfant: boolean, minutes: number, params: Params): Step[] {
+  return [
+    ...(from === 'water' ? [] : [doStep('melt', message('step.boil.melt'))]),
+    doStep('fill', message('step.boil.fill', params)),
+    doStep('rolling', message('step.boil.rolling')),
+    waitStep('hold', message('step.boil.hold', params), minutes),
+    doStep('off', message('step.boil.off')),
+    doStep('cool', message(isForInfant ? 'step.boil.cool-formula' : 'step.boil.cool', params)),
+    doStep('pour', message('step.boil.pour')),
+  ];
+}
 
 /** A rolling boil: kills every germ that drinking water can carry, and takes no chemical out. */
 export const boil: Method = {
@@ -160,7 +208,6 @@ export const boil: Method = {
       minutesADay: planned.minutes / context.planDays,
       stoves: Math.max(1, Math.ceil(planned.minutes / context.planDays / STOVE_DAY_MIN)),
     };
-    const isFormula = choiceOf(inputs, 'purpose') === 'formula';
     return {
       headline: message('boil.headline', params),
       under: say(chosen.pots > 1 ? 'boil.under-pots' : 'boil.under', params),
@@ -170,40 +217,12 @@ export const boil: Method = {
         ...(context.dailyNeedL > 0 ? [say('boil.plan', params)] : []),
         ...(from === 'water' ? [] : [message('boil.snow', params)]),
       ],
-      scale: {
-        ticks: [0, 5, 10, 15, 20],
-        spacing: 'linear',
-        marks: boilSchools.map(id => ({
-          id,
-          value: holdMin(id, altitudeM),
-          note: say('boil.mark', said(id)),
-          ...(id === school ? { chosen: true } : {}),
-        })),
-        sets: 'school',
-      },
+      scale: scaleOf(altitudeM, school, id => say('boil.mark', said(id))),
       due: { amount: minutes, unit: 'min', onlyUnder: true },
       totalMin: chosen.minutes + params.coolMin,
       takes: { rolling: chosen.minutes - minutes * chosen.pots, cool: params.coolMin },
-      judgements: [
-        ...(choiceOf(inputs, 'lid') === 'shut' ? [refuse('boil.closed', 'practice')] : []),
-        ...(choiceOf(inputs, 'looks') === 'usual'
-          ? []
-          : [refuse(`boil.${choiceOf(inputs, 'looks')}`, 'who-gdwq')]),
-        ...judgeFlame(stove, inputs),
-        ...(school === 'one-minute' ? [] : [judge('warn', say('boil.no-gain', params), 'who-gdwq')]),
-        warn('boil.not-chemicals', 'who-gdwq'),
-        ...(isFormula ? [warn('boil.formula', 'who-gdwq')] : []),
-        ...(stove.id === 'kettle' ? [warn('boil.switch', 'practice')] : []),
-      ],
-      steps: [
-        ...(from === 'water' ? [] : [doStep('melt', message('step.boil.melt'))]),
-        doStep('fill', message('step.boil.fill', params)),
-        doStep('rolling', message('step.boil.rolling')),
-        waitStep('hold', message('step.boil.hold', params), minutes),
-        doStep('off', message('step.boil.off')),
-        doStep('cool', message(isFormula ? 'step.boil.cool-formula' : 'step.boil.cool', params)),
-        doStep('pour', message('step.boil.pour')),
-      ],
+      judgements: judgementsOf(inputs, stove, school, say('boil.no-gain', params)),
+      steps: stepsOf(from, isFormula(inputs), minutes, params),
       uses: stove.fuel === 'electricity' ? [] : [{ supply: stove.fuel, amount: chosen.fuelAmount }],
     };
   },

@@ -1,4 +1,4 @@
-import { message } from '../../base/judgement.ts';
+import { type Judgement, message, type Params } from '../../base/judgement.ts';
 import { CLEAR_NTU } from '../clearing/settle.ts';
 import { credit, noCredit, targets } from '../credit/credit.ts';
 import {
@@ -12,7 +12,17 @@ import {
 } from '../filters/device.ts';
 import { FAST_SHARE, flowRatio, WORN_SHARE } from '../filters/flow.ts';
 import { certificateBlanks, removalOf } from './certificate.ts';
-import { type Blank, choiceOf, doStep, type Inputs, type Method, numberOf, refuse, warn } from './method.ts';
+import {
+  type Blank,
+  choiceOf,
+  doStep,
+  type Inputs,
+  type Method,
+  numberOf,
+  refuse,
+  type Step,
+  warn,
+} from './method.ts';
 
 /** Log reductions that a device's own certificate states; none is taken for granted. */
 const certifiedBlanks: readonly Blank[] = targets.map(target => ({
@@ -48,6 +58,36 @@ function cloudShare(inputs: Inputs): number {
 
 /** Cloudier water blocks the pores within minutes. */
 const MOST_NTU = 50;
+
+/** Cloudy water that it may still run: it clogs as so much more clear water would. */
+const clogging = (ntu: number, volumeL: number): Judgement[] =>
+  ntu >= CLEAR_NTU && ntu <= MOST_NTU
+    ? [
+        warn(
+          'filter.clogs',
+          'practice',
+          { ntu, likeL: volumeL * (ntu / CLEAR_NTU), volumeL },
+          'filter.clogs.remedy',
+        ),
+      ]
+    : [];
+
+function stepsOf(newLH: number, params: Params): Step[] {
+  return [
+    doStep('flush', message('step.filter.flush')),
+    doStep('raw', message('step.filter.raw')),
+    doStep('run', message('step.filter.run', params)),
+    {
+      id: 'flow',
+      kind: 'read',
+      text: message('step.filter.flow'),
+      reading: { unit: 'L/h', least: WORN_SHARE * newLH, most: FAST_SHARE * newLH },
+      onFail: message('step.filter.flow.fail'),
+    },
+    doStep('backflush', message('step.filter.backflush')),
+    doStep('dry', message('step.filter.dry')),
+  ];
+}
 
 /** Straining through pores. What passes is told for each kind of germ; no filter keeps a residual. */
 export const filter: Method = {
@@ -144,12 +184,11 @@ export const filter: Method = {
       scale: {
         ticks: [0, 1, 2, 3, 4],
         spacing: 'linear',
-        marks: [
-          { id: 'bacteria', value: earned.bacteria, note: message('log.earned', { log: earned.bacteria }) },
-          { id: 'viruses', value: earned.viruses, note: message('log.earned', { log: earned.viruses }) },
-          { id: 'protozoa', value: earned.protozoa, note: message('log.earned', { log: earned.protozoa }) },
-          { id: 'crypto', value: earned.crypto, note: message('log.earned', { log: earned.crypto }) },
-        ],
+        marks: targets.map(id => ({
+          id,
+          value: earned[id],
+          note: message('log.earned', { log: earned[id] }),
+        })),
       },
       judgements: [
         ...(isFrozen ? [refuse('filter.frozen', 'practice')] : []),
@@ -157,16 +196,7 @@ export const filter: Method = {
         ...(isFast ? [refuse('filter.fast', 'practice', params)] : []),
         ...(isUnripe ? [warn('filter.unripe', 'who-hwt', params, 'filter.unripe.remedy')] : []),
         ...(ntu > MOST_NTU ? [refuse('filter.cloudy', 'practice', params)] : []),
-        ...(ntu >= CLEAR_NTU && ntu <= MOST_NTU
-          ? [
-              warn(
-                'filter.clogs',
-                'practice',
-                { ntu, likeL: volumeL * (ntu / CLEAR_NTU), volumeL },
-                'filter.clogs.remedy',
-              ),
-            ]
-          : []),
+        ...clogging(ntu, volumeL),
         ...(device === 'by-pore' && choiceOf(inputs, 'rating') === 'nominal'
           ? [warn('filter.nominal', 'who-gdwq')]
           : []),
@@ -177,20 +207,7 @@ export const filter: Method = {
             : []),
         warn('filter.no-residual', 'who-gdwq'),
       ],
-      steps: [
-        doStep('flush', message('step.filter.flush')),
-        doStep('raw', message('step.filter.raw')),
-        doStep('run', message('step.filter.run', params)),
-        {
-          id: 'flow',
-          kind: 'read',
-          text: message('step.filter.flow'),
-          reading: { unit: 'L/h', least: WORN_SHARE * newLH, most: FAST_SHARE * newLH },
-          onFail: message('step.filter.flow.fail'),
-        },
-        doStep('backflush', message('step.filter.backflush')),
-        doStep('dry', message('step.filter.dry')),
-      ],
+      steps: stepsOf(newLH, params),
       // cloudy water takes of its life what so many litres of clear water would
       uses: [{ supply: 'filter', amount: volumeL * Math.max(1, ntu / CLEAR_NTU) }],
     };

@@ -2,6 +2,7 @@ import { useMemo } from 'react';
 import type { SourceFacts } from '#core/areas/sources/facts.ts';
 import { look as lookFields, tested as testedFields } from '#core/areas/sources/fields.ts';
 import { boundsOf } from '#core/base/bounds.ts';
+import { given } from '#core/base/given.ts';
 import {
   type Look,
   looks,
@@ -11,11 +12,11 @@ import {
   sourceSmells,
 } from '#core/water/hazards.ts';
 import { Act } from '../../app/Act.tsx';
+import { useBlanks } from '../../app/blanks.tsx';
 import { useTyped } from '../../app/typed.ts';
-import { draft } from '../../session/draft.ts';
+import { type Draft, draft } from '../../session/draft.ts';
 import { useSay } from '../../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence, WarmthBlank } from '../../ui/Blank.tsx';
-import { ManyBlank } from '../../ui/ManyBlank.tsx';
+import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
 
 interface Props {
@@ -23,30 +24,27 @@ interface Props {
   readonly onDone: () => void;
 }
 
+interface Seen {
+  readonly seen: readonly Look[];
+  readonly smell?: SourceSmell | undefined;
+  readonly turbidityNtu?: number | undefined;
+  readonly temperatureC?: number | undefined;
+  readonly flowLMin?: number | undefined;
+}
+
+/** A look at a source, once it is said how the water looks and smells. */
+function lookDrafts(source: SourceFacts, { seen, smell, ...measured }: Seen): Draft[] | undefined {
+  if (seen.length === 0 || !smell) return undefined;
+  return [draft('source.looked', source.id, { looks: seen, smell, ...given(measured) })];
+}
+
 /** What somebody sees, smells and measures there now. */
 export function LookForm({ source, onDone }: Props) {
   const say = useSay();
   const typed = `seen ${source.id}`;
-  const [seen, setSeen] = useTyped<readonly Look[]>(typed, 'seen', []);
-  const [smell, setSmell] = useTyped<SourceSmell | undefined>(typed, 'smell', undefined);
-  const [turbidityNtu, setNtu] = useTyped<number | undefined>(typed, 'turbidityNtu', undefined);
-  const [temperatureC, setTemperature] = useTyped<number | undefined>(typed, 'temperatureC', undefined);
-  const [flowLMin, setFlow] = useTyped<number | undefined>(typed, 'flowLMin', undefined);
-  const drafts = useMemo(
-    () =>
-      seen.length > 0 && smell
-        ? [
-            draft('source.looked', source.id, {
-              looks: seen,
-              smell,
-              ...(turbidityNtu === undefined ? {} : { turbidityNtu }),
-              ...(temperatureC === undefined ? {} : { temperatureC }),
-              ...(flowLMin === undefined ? {} : { flowLMin }),
-            }),
-          ]
-        : undefined,
-    [seen, smell, turbidityNtu, temperatureC, flowLMin, source.id],
-  );
+  const blanks = useBlanks<Seen>(typed, () => ({ seen: [] }));
+  const { values, quantity, warmth, choice, many } = blanks;
+  const drafts = useMemo(() => lookDrafts(source, values), [source, values]);
   return (
     <Act
       typed={typed}
@@ -61,47 +59,16 @@ export function LookForm({ source, onDone }: Props) {
           text="look-form.sentence"
           cases={{ flow: source.flowLMin === undefined ? undefined : 'yes' }}
           blanks={{
-            looks: (
-              <ManyBlank<Look>
-                label={say('look-form.looks')}
-                values={seen}
-                onValues={setSeen}
-                choices={looks.map(value => ({ value, label: say(`look.${value}`) }))}
-              />
+            looks: many('seen', 'look-form.looks', looks, look => `look.${look}`),
+            smell: choice('smell', 'look-form.smell', sourceSmells, smell => `source-smell.${smell}`),
+            temperature: warmth('temperatureC', 'look-form.temperature'),
+            ntu: quantity(
+              'turbidityNtu',
+              'look-form.ntu',
+              'turbidityNtu',
+              boundsOf(lookFields, 'turbidityNtu'),
             ),
-            smell: (
-              <ChoiceBlank<SourceSmell>
-                label={say('look-form.smell')}
-                value={smell}
-                onValue={setSmell}
-                choices={sourceSmells.map(value => ({ value, label: say(`source-smell.${value}`) }))}
-              />
-            ),
-            temperature: (
-              <WarmthBlank
-                label={say('look-form.temperature')}
-                value={temperatureC}
-                onValue={setTemperature}
-              />
-            ),
-            ntu: (
-              <QuantityBlank
-                label={say('look-form.ntu')}
-                dimension="turbidityNtu"
-                value={turbidityNtu}
-                onValue={setNtu}
-                {...boundsOf(lookFields, 'turbidityNtu')}
-              />
-            ),
-            flow: (
-              <QuantityBlank
-                label={say('look-form.flow')}
-                dimension="flowLMin"
-                value={flowLMin}
-                onValue={setFlow}
-                {...boundsOf(lookFields, 'flowLMin')}
-              />
-            ),
+            flow: quantity('flowLMin', 'look-form.flow', 'flowLMin', boundsOf(lookFields, 'flowLMin')),
           }}
         />
       </Sentence>

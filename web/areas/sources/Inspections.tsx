@@ -12,11 +12,49 @@ import { Button } from '../../ui/Button.tsx';
 /** A test within two weeks of an inspection is of the same water (minutes). */
 const TOGETHER_MIN = 14 * 1440;
 
+interface RiskProps {
+  readonly source: SourceFacts;
+  readonly risk: SourceFacts['inspected'][number]['yes'][number];
+  readonly isMended: boolean;
+  readonly isNew: boolean;
+}
+
+/** A risk that was found: put right since, or what is to be done about it. */
+function RiskLine({ source, risk, isMended, isNew }: RiskProps) {
+  const say = useSay();
+  const { recordAndTell } = useRecord();
+  return (
+    <li className="border-b border-rule py-1">
+      <span className={isMended ? 'line-through' : ''}>{say(`inspect.${risk}`)}</span>{' '}
+      {isMended ? (
+        <strong className="text-reed">{say('sources.mended-line')}</strong>
+      ) : (
+        <>
+          {isNew && <strong className="text-clay">{say('sources.new-line')}</strong>}
+          <span className="block text-ash">{say(`inspect.${risk}.remedy`)}</span>
+          <Button
+            look="quiet"
+            className="text-small"
+            aria-label={say('label.of', {
+              what: say('sources.mend'),
+              of: say(`inspect.${risk}`),
+            })}
+            onClick={() =>
+              void recordAndTell([draft('source.mended', source.id, { risk })], say('sources.mended-line'))
+            }
+          >
+            {say('sources.mend')}
+          </Button>
+        </>
+      )}
+    </li>
+  );
+}
+
 /** The inspections of a source, the last one first: what is there, what is new, what was put right. */
 export function Inspections({ source }: { source: SourceFacts }) {
   const say = useSay();
   const { timeZone } = useReader();
-  const { recordAndTell } = useRecord();
   if (!kindRow(source.kind).form) return null;
   const [last, before] = [...source.inspected].reverse();
   const gone = before && last ? before.yes.filter(risk => !last.yes.includes(risk)) : [];
@@ -44,40 +82,15 @@ export function Inspections({ source }: { source: SourceFacts }) {
           <p className="font-semibold">{headline(last.at, last.by, last.yes.length)}</p>
           <Tally yes={last.yes.length} />
           <ul className="m-0 list-none p-0 text-small">
-            {last.yes.map(risk => {
-              const isMended = source.mended.some(m => m.risk === risk && m.at >= last.at);
-              return (
-                <li key={risk} className="border-b border-rule py-1">
-                  <span className={isMended ? 'line-through' : ''}>{say(`inspect.${risk}`)}</span>{' '}
-                  {isMended ? (
-                    <strong className="text-reed">{say('sources.mended-line')}</strong>
-                  ) : (
-                    <>
-                      {before && !before.yes.includes(risk) && (
-                        <strong className="text-clay">{say('sources.new-line')}</strong>
-                      )}
-                      <span className="block text-ash">{say(`inspect.${risk}.remedy`)}</span>
-                      <Button
-                        look="quiet"
-                        className="text-small"
-                        aria-label={say('label.of', {
-                          what: say('sources.mend'),
-                          of: say(`inspect.${risk}`),
-                        })}
-                        onClick={() =>
-                          void recordAndTell(
-                            [draft('source.mended', source.id, { risk })],
-                            say('sources.mended-line'),
-                          )
-                        }
-                      >
-                        {say('sources.mend')}
-                      </Button>
-                    </>
-                  )}
-                </li>
-              );
-            })}
+            {last.yes.map(risk => (
+              <RiskLine
+                key={risk}
+                source={source}
+                risk={risk}
+                isMended={source.mended.some(m => m.risk === risk && m.at >= last.at)}
+                isNew={before !== undefined && !before.yes.includes(risk)}
+              />
+            ))}
             {gone.map(risk => (
               <li key={risk} className="border-b border-rule py-1 text-ash">
                 <span className="line-through">{say(`inspect.${risk}`)}</span>{' '}

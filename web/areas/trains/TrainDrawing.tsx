@@ -45,6 +45,25 @@ interface Props {
   readonly train: Train;
 }
 
+/** A line at each log that is still to be taken out; the lowest is where it is safe. */
+function LogLines({ most, endPx, safePx }: { most: number; endPx: number; safePx: number }) {
+  return Array.from({ length: most + 1 }, (_, i) => most - i).map(log10 => (
+    <g key={log10}>
+      <line
+        x1={LEFT_PX}
+        x2={endPx}
+        y1={safePx - log10 * LOG_PX}
+        y2={safePx - log10 * LOG_PX}
+        stroke={log10 === 0 ? 'var(--slate)' : 'var(--rule)'}
+        strokeWidth={log10 === 0 ? 2 : 1}
+      />
+      <text x={LEFT_PX - 8} y={safePx - log10 * LOG_PX + 4} textAnchor="end" className="fill-ash text-[13px]">
+        {log10}
+      </text>
+    </g>
+  ));
+}
+
 /** Water runs from left to right through its vessels; above it what must be taken out comes down in steps, or goes up. */
 export function TrainDrawing({ of, train }: Props) {
   const say = useSay();
@@ -72,26 +91,7 @@ export function TrainDrawing({ of, train }: Props) {
         aria-label={say('safe.drawing')}
         className="block"
       >
-        {Array.from({ length: most + 1 }, (_, i) => most - i).map(log10 => (
-          <g key={log10}>
-            <line
-              x1={LEFT_PX}
-              x2={endPx}
-              y1={safePx - log10 * LOG_PX}
-              y2={safePx - log10 * LOG_PX}
-              stroke={log10 === 0 ? 'var(--slate)' : 'var(--rule)'}
-              strokeWidth={log10 === 0 ? 2 : 1}
-            />
-            <text
-              x={LEFT_PX - 8}
-              y={safePx - log10 * LOG_PX + 4}
-              textAnchor="end"
-              className="fill-ash text-[13px]"
-            >
-              {log10}
-            </text>
-          </g>
-        ))}
+        <LogLines most={most} endPx={endPx} safePx={safePx} />
         <text x={endPx + 8} y={safePx + 4} className="fill-slate text-[13px] font-bold">
           {say('safe.line')}
         </text>
