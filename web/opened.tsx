@@ -2,6 +2,7 @@ import { act, cleanup, configure, render, screen, waitFor, within } from '@testi
 import userEvent from '@testing-library/user-event';
 import type { ReactElement } from 'react';
 import { createMemoryRouter, RouterProvider } from 'react-router';
+import { afterAll } from 'vitest';
 import type { Posted } from '#contract/log.ts';
 import { type Entry, fold, foldOnto, subjectFactsOf } from '#core/areas/entries.ts';
 import type { UnitSystem } from '#core/base/units/system.ts';
@@ -21,6 +22,15 @@ configure({
   asyncUtilTimeout: 60_000,
   // a page is told by its words: its elements are thousands
   getElementError: what => new Error(`${what?.split('\n')[0]} in: ${textOf(document.body)}`),
+});
+
+/** Longer than anything that a page has put off till later (ms). */
+const DRAINED_MS = 100;
+
+// the last page of a file is taken down, and what it had put off is over, before its document is gone
+afterAll(async () => {
+  cleanup();
+  await new Promise(resolve => setTimeout(resolve, DRAINED_MS));
 });
 
 /** A server of one folder: it takes whatever is recorded, and keeps what it was sent. */
