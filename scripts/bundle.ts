@@ -27,7 +27,7 @@ export async function bundleInto(folder: string, programs: readonly string[]): P
     build: {
       ssr: true,
       outDir: folder,
-      minify: true,
+      minify: false,
       rollupOptions: { input: Object.fromEntries(programs.map(script => [nameOf(script), script])) },
     },
   });

@@ -85,7 +85,7 @@ function ensureBuild() {
 /** Runs a program of the server in one piece: read file by file it takes two seconds longer to begin. */
 function served(program, args) {
   ensureBuild();
-  const from = ['core', 'contract', 'server', 'demo', 'web/texts', 'scripts/bundle.ts', 'package-lock.json'];
+  const from = ['core', 'contract', 'server', 'demo', 'web', 'scripts/bundle.ts', 'package-lock.json'];
   const isHere =
     isBuilt('programs/done', from) && readFileSync(join(root, 'programs/done'), 'utf8') === resolve(root);
   if (!isHere) need(node('scripts/programs.ts'), 'Building the server');

@@ -74,7 +74,7 @@ describe('a source', () => {
   });
 
   it('stays while a vessel holds its water, and while a notice stands', () => {
-    fill('tap' as never, { water: 'treated-tap', source: tap });
+    fill('treated-tap', { source: tap });
     expect(said('source.removed', tap, {})).toEqual(['guard.source-in-use']);
     expect(said('source.removed', rain, {})).toEqual([]);
     notice({ sources: [rain] });
@@ -277,7 +277,7 @@ const catchment: EntryData['catchment.set'] = {
   ...{ pitchDeg: 20, flushMm: 1, trims: [], soiled: [], tanks: [] },
 };
 
-it('every guard is raised by a test', () => {
+it('every sentence of a guard stands in a test', () => {
   const list = (pattern: string) =>
     execFileSync('git', ['ls-files', '--cached', '--others', '--exclude-standard', pattern], {
       encoding: 'utf8',

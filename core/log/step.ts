@@ -38,15 +38,15 @@ function withPast(
 
 /** How entries change the facts of one subject. */
 export function createSteps(kinds: Readonly<Record<string, AnyKind>>, { definitions, typeOf }: Types) {
+  // asked for with each entry: what is declared is looked up once for each kind and type
+  const steps = new Map<string, KindStep | undefined>();
+
   /** How an entry of a kind changes facts of a type: whether it needs any, and the step. */
   function stepOf(kind: string, type: SubjectType): KindStep | undefined {
-    // asked once for each entry: what is declared is looked up once for each kind and type
-    steps[type] ??= {};
-    const known = steps[type];
-    if (!(kind in known)) known[kind] = declared(kind, type);
-    return known[kind];
+    const name = `${type} ${kind}`;
+    if (!steps.has(name)) steps.set(name, declared(kind, type));
+    return steps.get(name);
   }
-  const steps: Record<string, Record<string, KindStep | undefined>> = {};
 
   function declared(kind: string, type: SubjectType): KindStep | undefined {
     const fold = kinds[kind]?.fold[type];

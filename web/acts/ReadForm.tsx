@@ -9,6 +9,7 @@ import {
   type ReadingMethod,
   type Smell,
 } from '#core/treatment/chlorine/residual.ts';
+import { parameterRow } from '#core/water/quality/parameters.ts';
 import { Act } from '../app/Act.tsx';
 import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
@@ -100,9 +101,6 @@ function SmellBlank({ smell, onSmell }: { smell: Smell | undefined; onSmell: (sm
   );
 }
 
-/** A reading of more is a slip: no dose of the schools comes near it (mg/L). */
-const MOST_MG_L = 500;
-
 function ChlorineBlank({ mgL, onMgL }: { mgL: number | undefined; onMgL: (mgL?: number) => void }) {
   const say = useSay();
   return (
@@ -116,7 +114,7 @@ function ChlorineBlank({ mgL, onMgL }: { mgL: number | undefined; onMgL: (mgL?: 
             value={mgL}
             onValue={onMgL}
             least={0}
-            most={MOST_MG_L}
+            most={parameterRow('free-chlorine').most}
           />
         ),
       }}

@@ -2,16 +2,16 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { plan as planFields } from '#core/areas/plan/fields.ts';
 import { boundsOf } from '#core/base/bounds.ts';
-import { type UnitSystem, unitSystems } from '#core/base/units/system.ts';
 import { personChanged } from '../person/person.ts';
 import { draft, newSubject } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
 import { useAppDispatch, useAppSelector, useUnits } from '../session/state.ts';
 import { useSay } from '../texts/texts.ts';
-import { ChoiceBlank, QuantityBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
+import { QuantityBlank, Sentence, TextBlank } from '../ui/Blank.tsx';
 import { Button } from '../ui/Button.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
 import { useTyped } from './typed.ts';
+import { UnitsBlank } from './UnitsBlank.tsx';
 
 /** Three questions: how many people, for how many days, in which units. Everything else can wait. */
 export function FirstRun() {
@@ -82,7 +82,6 @@ function FirstSentence({ people, setPeople, days, setDays }: SentenceProps) {
   const say = useSay();
   const dispatch = useAppDispatch();
   const person = useAppSelector(s => s.person);
-  const units = useUnits();
   return (
     <Sentence>
       <Phrase
@@ -107,17 +106,9 @@ function FirstSentence({ people, setPeople, days, setDays }: SentenceProps) {
               value={days}
               onValue={setDays}
               {...boundsOf(planFields, 'targetDays')}
-              wholeNumbers
             />
           ),
-          units: (
-            <ChoiceBlank<UnitSystem>
-              label={say('first.units')}
-              value={units}
-              onValue={next => dispatch(personChanged({ units: next }))}
-              choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
-            />
-          ),
+          units: <UnitsBlank />,
           name: (
             <TextBlank
               label={say('first.name')}

@@ -1,5 +1,4 @@
 import { type Paper, papers } from '#contract/paper.ts';
-import { type UnitSystem, unitSystems } from '#core/base/units/system.ts';
 import { personChanged, type Theme, themes } from '../person/person.ts';
 import { useAppDispatch, useAppSelector, usePrinted } from '../session/state.ts';
 import { chooseLanguage, languages, pageLanguage } from '../texts/languages.ts';
@@ -9,6 +8,7 @@ import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
 import { Phrase } from '../ui/Phrase.tsx';
 import { GroupForm } from './GroupForm.tsx';
+import { UnitsBlank } from './UnitsBlank.tsx';
 
 const keys = ['digits', 'slash', 'n', 't', 'u', 'g', 'primary', 'question', 'escape'] as const;
 
@@ -66,14 +66,7 @@ function SettingsSentence() {
               onValue={name => dispatch(personChanged({ name }))}
             />
           ),
-          units: (
-            <ChoiceBlank<UnitSystem>
-              label={say('first.units')}
-              value={units}
-              onValue={next => dispatch(personChanged({ units: next }))}
-              choices={unitSystems.map(value => ({ value, label: say(`units.${value}`) }))}
-            />
-          ),
+          units: <UnitsBlank />,
           paper: (
             <ChoiceBlank<Paper>
               label={say('settings.paper')}

@@ -31,12 +31,8 @@ import { PageHead } from './PageHead.tsx';
 /** What a walk reads: a figure in each vessel, one after another. */
 const walked = parameterIds.filter(p => parameterRow(p).methods.some(m => !isFoundBy(m)));
 
-/** A walk from vessel to vessel with one kit: its reading, Enter, the next; nothing but the figure is typed. */
-export function Walk() {
-  const say = useSay();
-  const facts = useFacts();
-  const { containers } = useWaterState();
-  const [search] = useSearchParams();
+/** What is asked at each stop: the address may name the parameter. */
+function useAsking(search: URLSearchParams) {
   const asked = parameterIds.find(p => p === search.get('parameter'));
   const [parameter, setParameter] = useTyped<ParameterId>(
     `walk ${search}`,
@@ -49,6 +45,18 @@ export function Walk() {
     chosen && methods.includes(chosen) ? chosen : methods.includes('comparator') ? 'comparator' : methods[0]!;
   const [as, setAs] = useTyped<ReportedAs | undefined>(`walk ${search}`, 'as', undefined);
   const [place, setPlace] = useTyped<string | undefined>(`walk ${search}`, 'place', undefined);
+  const forms = Object.keys(parameterRow(parameter).as ?? {}) as ReportedAs[];
+  return { parameter, setParameter, method, methods, setMethod, as, forms, setAs, place, setPlace };
+}
+
+/** A walk from vessel to vessel with one kit: its reading, Enter, the next; nothing but the figure is typed. */
+export function Walk() {
+  const say = useSay();
+  const facts = useFacts();
+  const { containers } = useWaterState();
+  const [search] = useSearchParams();
+  const asking = useAsking(search);
+  const { parameter, method, as, place } = asking;
   const [done, setDone] = useState<readonly string[]>([]);
   const wanted = search
     .get('subjects')
@@ -63,28 +71,10 @@ export function Walk() {
   }, [facts, place, wanted]);
   const open = list.filter(id => !done.includes(id));
   const current = open[0];
-  const forms = Object.keys(parameterRow(parameter).as ?? {}) as ReportedAs[];
-  const places = [...new Set(Object.values(facts.container).map(c => c.place))].flatMap(
-    id => facts.place[id] ?? [],
-  );
   return (
     <div className="flex max-w-[640px] flex-col gap-4 p-6 max-wide:p-4">
       <PageHead title={say('walk.title')} />
-      <WalkSentence
-        {...{
-          parameter,
-          setParameter,
-          method,
-          methods,
-          setMethod,
-          as,
-          forms,
-          setAs,
-          place,
-          places,
-          setPlace,
-        }}
-      />
+      <WalkSentence asking={asking} />
       <p className="font-semibold" data-testid="walk-left">
         {say('walk.left', { count: open.length, done: done.length })}
       </p>
@@ -104,25 +94,14 @@ export function Walk() {
   );
 }
 
-interface WalkSentenceProps {
-  readonly parameter: ParameterId;
-  readonly setParameter: (parameter: ParameterId) => void;
-  readonly method: TestMethod;
-  readonly methods: readonly TestMethod[];
-  readonly setMethod: (method: TestMethod) => void;
-  readonly as: ReportedAs | undefined;
-  readonly forms: readonly ReportedAs[];
-  readonly setAs: (as: ReportedAs) => void;
-  readonly place: string | undefined;
-  readonly places: readonly { readonly id: string; readonly name: string }[];
-  readonly setPlace: (place: string) => void;
-}
-
 /** What is read on the way, with what, and where. */
-function WalkSentence(props: WalkSentenceProps) {
-  const { parameter, setParameter, method, methods, setMethod, as, forms, setAs, place, places, setPlace } =
-    props;
+function WalkSentence({ asking }: { asking: ReturnType<typeof useAsking> }) {
+  const { parameter, setParameter, method, methods, setMethod, as, forms, setAs, place, setPlace } = asking;
   const say = useSay();
+  const facts = useFacts();
+  const places = [...new Set(Object.values(facts.container).map(c => c.place))].flatMap(
+    id => facts.place[id] ?? [],
+  );
   return (
     <Sentence>
       <span className="text-base">

@@ -33,8 +33,14 @@ it('a source says how grave its risk is by both: its inspection and what was cou
   h.write('read', spring, tested);
   const one = await life();
   const risk = await waitFor(() => one.main.querySelector('[data-testid="risk"]')!);
-  expect(risk.textContent).toContain('24');
-  expect(risk.textContent).not.toMatch(/of 10/);
+  expect(risk.textContent).toContain('24 E. coli in 100 mL');
+  expect(risk.textContent).not.toContain('of 10 risks');
+
+  h.write('source.inspected', spring, { form: 'spring', yes: ['no-fence', 'no-lid'] });
+  const both = await life();
+  const told = await waitFor(() => both.main.querySelector('[data-testid="risk"]')!);
+  expect(told.textContent).toContain('2 of 10 risks');
+  expect(told.textContent).toContain('24 E. coli in 100 mL');
 });
 
 it('an inspection fills as many of its ten squares as risks were found', async () => {
