@@ -44,8 +44,14 @@ class Hand {
     const lit = this.page.locator('[role="option"][data-highlighted]');
     const said = async () => (await lit.innerText()).replace(/\s/g, ' ');
     await this.press('Home');
-    for (let i = 0; i < MOST_OPTIONS && !(await said()).startsWith(option); i++)
+    await expect(this.page.getByRole('option').first()).toHaveAttribute('data-highlighted', '');
+    for (let i = 0; i < MOST_OPTIONS; i++) {
+      const passed = await said();
+      if (passed.startsWith(option)) break;
       await this.press('ArrowDown');
+      // the list moves a moment after the key: without waiting, a slow machine walks one too far
+      await expect.poll(said).not.toBe(passed);
+    }
     await expect(lit).toContainText(option);
     await this.press('Enter');
     await expect(this.page.getByRole('listbox')).toHaveCount(0);
