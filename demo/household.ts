@@ -1,7 +1,8 @@
 import type { Entry } from '#core/areas/entries.ts';
 import { addDays, addMinutes, dayOf, type Instant } from '#core/base/day.ts';
+import type { Subject } from '#core/base/subject.ts';
 import { bornFor } from '#core/planning/need/people.ts';
-import { hand } from './hand.ts';
+import { type Hand, hand } from './hand.ts';
 import { filled, type Telling } from './stories.ts';
 
 /** One household of four in a flat on the third floor: jugs in the hall, bottles under the bed, a cube with a tap. */
@@ -25,31 +26,7 @@ export function household(now: Instant, random?: () => number): Entry[] {
       { sex: 'm', born: bornFor(2, today) },
     ],
   });
-  const building = h.subject('building');
-  h.write('building.set', building, { name: 'Flat', order: 0, roof: 'flat' });
-  const hall = h.subject('place');
-  const bedroom = h.subject('place');
-  h.write('place.set', hall, {
-    name: 'Hall cupboard',
-    building,
-    level: 2,
-    widthM: 1.6,
-    heightM: 2.4,
-    dark: true,
-    meanC: 20,
-    floorLimitKgM2: 195,
-    shelves: [{ id: 'A', heightM: 1.1, fromM: 0.1, toM: 1.5, limitKg: 80 }],
-  });
-  h.write('place.set', bedroom, {
-    name: 'Under the bed',
-    building,
-    level: 2,
-    widthM: 2.2,
-    heightM: 2.4,
-    meanC: 21,
-    floorLimitKgM2: 195,
-    shelves: [],
-  });
+  const [hall, bedroom] = rooms(h);
   const bleach = {
     product: 'plain',
     basis: 'wt-naocl',
@@ -88,4 +65,34 @@ export function household(now: Instant, random?: () => number): Entry[] {
   put(12, 'bottle-2l', bedroom, 2, 40, undefined, 'bought');
   put(2, 'jug-18.9l', bedroom, 18, 174);
   return h.entries;
+}
+
+/** The two places of the flat that hold water. */
+function rooms(h: Hand): readonly [Subject, Subject] {
+  const building = h.subject('building');
+  h.write('building.set', building, { name: 'Flat', order: 0, roof: 'flat' });
+  const hall = h.subject('place');
+  const bedroom = h.subject('place');
+  h.write('place.set', hall, {
+    name: 'Hall cupboard',
+    building,
+    level: 2,
+    widthM: 1.6,
+    heightM: 2.4,
+    dark: true,
+    meanC: 20,
+    floorLimitKgM2: 195,
+    shelves: [{ id: 'A', heightM: 1.1, fromM: 0.1, toM: 1.5, limitKg: 80 }],
+  });
+  h.write('place.set', bedroom, {
+    name: 'Under the bed',
+    building,
+    level: 2,
+    widthM: 2.2,
+    heightM: 2.4,
+    meanC: 21,
+    floorLimitKgM2: 195,
+    shelves: [],
+  });
+  return [hall, bedroom];
 }

@@ -8,11 +8,10 @@ export type Sources = Readonly<Partial<Record<Water, Subject>>>;
 
 /** The tap, the spring, the roof, the beck and the farm pond: as they were written down, inspected, tested and looked at. */
 export function walked(h: Hand, now: Instant): Sources {
-  const ago = (days: number, by?: string) => h.at(addMinutes(now, -days * 1440), by);
   const [tap, spring, roof, beck, pond] = ['tap', 'spring', 'roof', 'beck', 'pond'].map(() =>
     h.subject('source'),
   ) as [Subject, Subject, Subject, Subject, Subject];
-  ago(419);
+  h.at(addMinutes(now, -419 * 1440));
   h.write('source.set', tap, {
     name: 'Hall tap',
     kind: 'tap',
@@ -63,6 +62,17 @@ export function walked(h: Hand, now: Instant): Sources {
     permission: 'to-ask',
     season: 'all-year',
   });
+  lookedAt(h, now, { spring, roof, beck, pond });
+  return { 'treated-tap': tap, spring, rain: roof, stream: beck, pond };
+}
+
+/** What was found at them since: looks, inspections, tests. */
+function lookedAt(
+  h: Hand,
+  now: Instant,
+  { spring, roof, beck, pond }: Readonly<Record<'spring' | 'roof' | 'beck' | 'pond', Subject>>,
+): void {
+  const ago = (days: number, by: string) => h.at(addMinutes(now, -days * 1440), by);
   // the spring a year ago and now: four of six risks put right, and its water good since, though nobody tested it this year
   ago(401, 'Sunniva').write('source.inspected', spring, {
     form: 'spring',
@@ -90,5 +100,4 @@ export function walked(h: Hand, now: Instant): Sources {
     temperatureC: 5,
   });
   ago(64, 'Bram').write('source.looked', pond, { looks: ['cloudy', 'scum-blue'], smell: 'earthy' });
-  return { 'treated-tap': tap, spring, rain: roof, stream: beck, pond };
 }

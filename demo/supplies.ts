@@ -8,8 +8,6 @@ import { TIME_ZONE } from './people.ts';
 /** What the group keeps beside bleach: a second way for fourteen days, and what has aged or was frozen. */
 export function shelves(h: Hand, now: Instant): void {
   const today = dayOf(now, TIME_ZONE);
-  const homeNamed = (name: string): Subject =>
-    h.entries.find(e => e.kind === 'home.set' && e.data.name === name)!.subject;
   const keep = (fields: SupplySet) => h.write('supply.set', h.subject('supply'), fields);
   keep({ name: 'Propane, hall kitchen', kind: 'propane', amount: 26, where: 'Cage behind the kitchen' });
   keep({
@@ -41,9 +39,18 @@ export function shelves(h: Hand, now: Instant): void {
     name: 'Propane, Beck House',
     kind: 'propane',
     amount: 9,
-    home: homeNamed('Beck House'),
+    home: homeNamed(h, 'Beck House'),
     where: 'Lean-to',
   });
+  sunBottles(h, now);
+  bucketFilters(h, now);
+}
+
+const homeNamed = (h: Hand, name: string): Subject =>
+  h.entries.find(e => e.kind === 'home.set' && e.data.name === name)!.subject;
+
+function sunBottles(h: Hand, now: Instant): void {
+  const today = dayOf(now, TIME_ZONE);
   // bottles of last summer: washed for the last time long ago, a few scratched since
   const bottles = (name: string, retired: number) => {
     const id = h.subject('supply');
@@ -61,6 +68,9 @@ export function shelves(h: Hand, now: Instant): void {
   };
   bottles('Sun bottles, set A', 3);
   bottles('Sun bottles, set B', 1);
+}
+
+function bucketFilters(h: Hand, now: Instant): void {
   const filter = (
     name: string,
     where: string,
@@ -74,7 +84,7 @@ export function shelves(h: Hand, now: Instant): void {
       amount: 3800,
       device: { kind: 'by-pore', poreUm: 0.1, rating: 'absolute' },
       where,
-      ...(home ? { home: homeNamed(home) } : {}),
+      ...(home ? { home: homeNamed(h, home) } : {}),
     });
     for (const [daysBefore, what, flowLH] of events)
       h.at(addMinutes(now, -daysBefore * 1440)).write('filter.logged', id, {

@@ -61,6 +61,24 @@ export async function benchReadings(address: string, containers: readonly string
 /** What finds some five hundred rows: all that stand in the fourth bay and in the fortieth. */
 const BULK_OF = 'Bay 4';
 
+/** A page that is watched, at the address of a large store. */
+interface Watched {
+  readonly address: string;
+  readonly page: Page;
+  readonly tell: (what: string, where?: Page) => Promise<void>;
+  readonly press: (name: string | RegExp) => Promise<void>;
+}
+
+/** Presses a button as a hand does. Looking for it by its name is the bench's own work on the page: it is done before. */
+const presserOf = (page: Page) => async (name: string | RegExp) => {
+  const button = page.getByRole('button', { name, exact: true });
+  await button.scrollIntoViewIfNeeded();
+  const box = (await button.boundingBox())!;
+  await page.waitForTimeout(300);
+  await longTasks(page);
+  await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
+};
+
 /**
  * Opens the views of a large store as a person does, records, and says how long the longest task on the
  * main thread was.
@@ -68,15 +86,16 @@ const BULK_OF = 'Bay 4';
  */
 export async function benchBrowser(address: string, container: string): Promise<void> {
   const { browser, page, tell } = await watched();
-  // looking for a button by its name is the bench's own work on the page: it is done before, and a hand presses
-  const press = async (name: string | RegExp) => {
-    const button = page.getByRole('button', { name, exact: true });
-    await button.scrollIntoViewIfNeeded();
-    const box = (await button.boundingBox())!;
-    await page.waitForTimeout(300);
-    await longTasks(page);
-    await page.mouse.click(box.x + box.width / 2, box.y + box.height / 2);
-  };
+  const at: Watched = { address, page, tell, press: presserOf(page) };
+  await openFirst(at);
+  await lookRound(at);
+  await carryMany(at);
+  await drawAndTreat(at, container);
+  await takeIn(at);
+  await browser.close();
+}
+
+async function openFirst({ address, page, tell }: Watched): Promise<void> {
   // the browser's own start is not the application's
   await page.goto(`${address}api/health`);
   await page.waitForTimeout(500);
@@ -96,6 +115,9 @@ export async function benchBrowser(address: string, container: string): Promise<
     `${'first load'.padEnd(44)}${(bytes / 1e6).toFixed(2)} MB over the line, ${openMs.toFixed(0)} ms until Today stands`,
   );
   await tell('open Today');
+}
+
+async function lookRound({ page, tell }: Watched): Promise<void> {
   await page.mouse.move(600, 500);
   for (let i = 0; i < 10; i++) await page.mouse.wheel(0, 400);
   await tell('scroll Today');
@@ -114,6 +136,9 @@ export async function benchBrowser(address: string, container: string): Promise<
   await tell('sort the table');
   await page.getByLabel('Filter the rows').fill('Bay 7');
   await tell('filter the table');
+}
+
+async function carryMany({ address, page, tell, press }: Watched): Promise<void> {
   const bulk = page.getByRole('region', { name: 'The rows chosen' });
   await page.getByLabel('Filter the rows').fill(BULK_OF);
   await page.waitForTimeout(1000);
@@ -139,6 +164,9 @@ export async function benchBrowser(address: string, container: string): Promise<
   await tell('carry them all at once');
   await tell('hear of that in another tab', other);
   await other.close();
+}
+
+async function drawAndTreat({ address, page, tell, press }: Watched, container: string): Promise<void> {
   await page.goto(`${address}store/${container}`);
   await page.getByRole('button', { name: 'Draw off' }).waitFor();
   await tell('open a container from its address');
@@ -155,6 +183,9 @@ export async function benchBrowser(address: string, container: string): Promise<
   await tell('open the Bench');
   await press('Begin the sheet');
   await tell('begin a sheet');
+}
+
+async function takeIn({ address, page, tell, press }: Watched): Promise<void> {
   await page.goto(`${address}store`);
   await page.locator('[data-section]').waitFor();
   await page.waitForTimeout(1500);
@@ -173,7 +204,6 @@ export async function benchBrowser(address: string, container: string): Promise<
     `${'judge a list of 1,000 rows'.padEnd(44)}${((performance.now() - pasted) / LIST_ROWS).toFixed(2)} ms a row`,
   );
   await tell('paste a list of 1,000 rows');
-  await browser.close();
 }
 
 const LIST_ROWS = 1000;

@@ -3,25 +3,6 @@ import { readFileSync } from 'node:fs';
 import { describe, expect, it } from 'vitest';
 import { longIn, MOST_LINES } from './lengths.ts';
 
-/** Functions that are longer today; one that is parted is taken off, and none is added. */
-const owed: readonly string[] = [
-  'core/areas/store/state.ts fitState',
-  'demo/household.ts household',
-  'demo/sources.ts walked',
-  'demo/supplies.ts shelves',
-  'scripts/benchBrowser.ts benchBrowser',
-  'server/log/append.ts openLog',
-  'web/app/Act.tsx ActBody',
-  'web/areas/rain/ReliabilityChart.tsx ReliabilityChart',
-  'web/areas/rain/SizesDrawing.tsx SizesDrawing',
-  'web/areas/store/Round.tsx Round',
-  'web/areas/store/Store.tsx Store',
-  'web/areas/store/drag.tsx DragField',
-  'web/session/outbox.ts createOutbox',
-  'web/session/session.ts createSession',
-  'web/session/steady.ts steadyStorage',
-];
-
 /** Files that are longer today. */
 const owedFiles: readonly string[] = [
   'core/areas/store/guards.ts',
@@ -57,11 +38,11 @@ const sources = files.flatMap(file => {
 });
 
 describe('a function', () => {
-  it(`is no longer than ${MOST_LINES} lines, but for those that are named here`, () => {
+  it(`is no longer than ${MOST_LINES} lines`, () => {
     const long = sources.flatMap(({ file, source }) =>
       longIn(file, source).map(({ name }) => `${file} ${name}`),
     );
-    expect(long.sort()).toEqual([...owed].sort());
+    expect(long).toEqual([]);
   });
 
   it('is measured where it stands: declared, in a constant, in an object', () => {

@@ -83,13 +83,19 @@ const SLOW = [
   'scripts/killing.test.ts',
 ];
 
+/** Core is tried by the tests of core: all else stands on it, starts servers, and would take hours. */
+const roomOf = (path: string): string => path.split('/')[0]!;
+
 /** Tests of a folder, and those that import one of its files: all of them would notice more, and take hours. */
 export function testsNear(folder: string): string[] {
   // what joins the areas lies beside them
   const isOf = (path: string) =>
     folder === 'core/areas' ? dirname(path) === folder : path.startsWith(`${folder}/`);
   const tests = filesOf('*.test.ts', '*.test.tsx').filter(
-    file => !file.startsWith('e2e/') && !SLOW.includes(file),
+    file =>
+      !file.startsWith('e2e/') &&
+      !SLOW.includes(file) &&
+      (roomOf(folder) !== 'core' || roomOf(file) === 'core'),
   );
   const isNear = (file: string) =>
     isOf(file) || importsOf(file, readFileSync(file, 'utf8')).imports.some(isOf);

@@ -43,6 +43,7 @@ async function tried(folder: string, chosen: readonly Edit[]): Promise<Map<strin
     logLevel: 'error',
     concurrency: 2,
     timeoutMS: 10_000,
+    dryRunTimeoutMinutes: 20,
   } as never).runMutationTest();
   // results count lines and columns from one
   return new Map(

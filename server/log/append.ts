@@ -68,32 +68,9 @@ export async function openLog(
     const receivedAt = putsRight ? clock.machine() : clock.now();
     if (!isWhole) requireNotAhead(fresh, list, receivedAt);
     const all = putsRight?.data.anew ? [...fresh, ...(await toldAnew(db, putsRight, receivedAt))] : fresh;
-    const pending = new Pending(database, lives, all);
-    const touched = new Set<Subject>();
-    // what a strike or a late entry changes is folded anew once, however many of them a request has
-    const stale = new Set<Subject>();
-    const pauseIfDue = pauses();
-    const refold = async () => {
-      for (const subject of stale) {
-        await pauseIfDue();
-        live.put(subject, foldSubject(subject, await pending.entriesOf(subject)), live.lastKey(subject)!);
-      }
-      stale.clear();
-    };
+    let touched: ReadonlySet<Subject>;
     try {
-      for (const entry of all) {
-        await pauseIfDue();
-        if (mode === 'intend' && entry.kind !== 'struck') await refold();
-        await requireAllowed(live, pending, entry, mode, receivedAt);
-        pending.admit(entry);
-        for (const subject of subjectsOf(entry)) {
-          if (stale.has(subject) || !isNext(live, entry, subject)) stale.add(subject);
-          const facts = live.of(subject);
-          live.put(subject, stale.has(subject) ? facts : step(facts, entry, subject), entry);
-          touched.add(subject);
-        }
-      }
-      await refold();
+      touched = await foldIn(live, new Pending(database, lives, all), all, mode, receivedAt);
       await pause();
       await commit(database, live, all, touched, seq, receivedAt);
     } catch (error) {
@@ -125,6 +102,45 @@ export async function openLog(
     append: (list, mode) => database.write(() => record(list, mode)),
     takeOver: list => database.write(() => record(list, 'happened', true)),
   };
+}
+
+/**
+ * Judges entries one after the other, and folds each into the facts before the next is judged.
+ * @returns the subjects whose facts changed
+ * @throws ProblemError refused, rests-on, not-found, invalid
+ */
+async function foldIn(
+  live: LiveFacts,
+  pending: Pending,
+  all: readonly Entry[],
+  mode: Mode,
+  receivedAt: string,
+): Promise<ReadonlySet<Subject>> {
+  const touched = new Set<Subject>();
+  // what a strike or a late entry changes is folded anew once, however many of them a request has
+  const stale = new Set<Subject>();
+  const pauseIfDue = pauses();
+  const refold = async () => {
+    for (const subject of stale) {
+      await pauseIfDue();
+      live.put(subject, foldSubject(subject, await pending.entriesOf(subject)), live.lastKey(subject)!);
+    }
+    stale.clear();
+  };
+  for (const entry of all) {
+    await pauseIfDue();
+    if (mode === 'intend' && entry.kind !== 'struck') await refold();
+    await requireAllowed(live, pending, entry, mode, receivedAt);
+    pending.admit(entry);
+    for (const subject of subjectsOf(entry)) {
+      if (stale.has(subject) || !isNext(live, entry, subject)) stale.add(subject);
+      const facts = live.of(subject);
+      live.put(subject, stale.has(subject) ? facts : step(facts, entry, subject), entry);
+      touched.add(subject);
+    }
+  }
+  await refold();
+  return touched;
 }
 
 /** The latest moment that the log has seen, since its clock was last put right. */

@@ -71,11 +71,7 @@ function ActBody({
   } | null>(null);
   const [when, setWhen] = useState<When>('now');
   const isFaulty = useIsFaulty();
-  const drafts = useMemo(() => {
-    if (isFaulty) return undefined;
-    if (when === 'now') return meant;
-    return when === undefined ? undefined : meant?.map(d => (d.at ? d : { ...d, at: when }));
-  }, [meant, when, isFaulty]);
+  const drafts = useMemo(() => (isFaulty ? undefined : datedAt(meant, when)), [meant, when, isFaulty]);
   const preview = usePreview(drafts);
   const facts = useFacts();
   // while it is recorded it stays judged by what was so when the hand pressed: what it does itself is no news
@@ -90,7 +86,6 @@ function ActBody({
   const isRefused = refusals(judgements).length > 0;
 
   const others = isBulk && isRefused && drafts ? drafts.filter(d => !stopped.has(d.subject)) : [];
-  const othersCount = new Set(others.map(d => d.subject)).size;
 
   const act = async (mode: 'intend' | 'happened', of = drafts, says = told) => {
     if (!of) return;
@@ -108,16 +103,8 @@ function ActBody({
     <div className="flex flex-col gap-3" data-act>
       {children}
       <Judgements of={judgements} action={isRefused ? correction : undefined} />
-      {othersCount > 0 && (
-        <p className="flex flex-wrap items-center gap-x-4">
-          <span>{say('act.left-out', { codes: codesOf(facts, stopped) })}</span>
-          <Button
-            look="primary"
-            onClick={() => void act('intend', others, say('act.told-others', { count: othersCount }))}
-          >
-            {say('act.others', { count: othersCount })}
-          </Button>
-        </p>
+      {others.length > 0 && (
+        <Others drafts={others} stopped={stopped} onRecord={says => void act('intend', others, says)} />
       )}
       <div className={isHidden ? 'hidden' : 'flex flex-wrap items-center gap-x-4 gap-y-1'}>
         {isRefused ? (
@@ -138,6 +125,33 @@ function ActBody({
         {mayBePast && <WhenBlank onWhen={setWhen} />}
       </div>
     </div>
+  );
+}
+
+/** Drafts that happened then; undefined while the moment is not understood. */
+function datedAt(drafts: readonly Draft[] | undefined, when: When): readonly Draft[] | undefined {
+  if (when === 'now') return drafts;
+  return when === undefined ? undefined : drafts?.map(d => (d.at ? d : { ...d, at: when }));
+}
+
+interface OthersProps {
+  readonly drafts: readonly Draft[];
+  readonly stopped: ReadonlySet<string>;
+  readonly onRecord: (says: string) => void;
+}
+
+/** The rest of many, where something is refused of some of them. */
+function Others({ drafts, stopped, onRecord }: OthersProps) {
+  const say = useSay();
+  const codes = codesOf(useFacts(), stopped);
+  const count = new Set(drafts.map(d => d.subject)).size;
+  return (
+    <p className="flex flex-wrap items-center gap-x-4">
+      <span>{say('act.left-out', { codes })}</span>
+      <Button look="primary" onClick={() => onRecord(say('act.told-others', { count }))}>
+        {say('act.others', { count })}
+      </Button>
+    </p>
   );
 }
 

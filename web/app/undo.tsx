@@ -2,7 +2,7 @@ import { toast } from 'sonner';
 import type { Entry } from '#core/areas/entries.ts';
 import { type Draft, draft } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
-import type { Outcome } from '../session/outbox.ts';
+import type { Outcome } from '../session/outcome.ts';
 import { useSay } from '../texts/texts.ts';
 
 /** Strikes of entries, the last first: together they restore what was there before. */

@@ -1,7 +1,8 @@
 import { type DBSchema, type IDBPDatabase, openDB } from 'idb';
 import { forget, keysOf, readText } from '../kept.ts';
 import { inTurn } from './inTurn.ts';
-import { type Shelf, steadyStorage } from './steady.ts';
+import type { Shelf } from './reach.ts';
+import { steadyStorage } from './steady.ts';
 import type { Kept, OutboxStorage, TurnedDown, Waiting } from './storage.ts';
 
 interface OutboxDb extends DBSchema {

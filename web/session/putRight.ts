@@ -1,6 +1,6 @@
 import { draft } from './draft.ts';
 import { clockPutRight } from './logSlice.ts';
-import type { Outcome } from './outbox.ts';
+import type { Outcome } from './outcome.ts';
 import type { Session } from './session.ts';
 
 /**

@@ -1,6 +1,7 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { hand } from '#demo/hand.ts';
-import { type Shelf, steadyStorage } from './steady.ts';
+import type { Shelf } from './reach.ts';
+import { steadyStorage } from './steady.ts';
 import type { Kept } from './storage.ts';
 
 const h = hand('2026-11-25T08:00:00.000Z');

@@ -1,13 +1,5 @@
+import { createReach, PATIENCE_MS, type Shelf } from './reach.ts';
 import type { Kept, OutboxStorage } from './storage.ts';
-
-/** The browser's own database, as far as it works: any of this may throw, or never answer. */
-export interface Shelf {
-  readonly all: () => Promise<Kept[]>;
-  readonly get: (id: string) => Promise<Kept | undefined>;
-  readonly put: (kept: Kept) => Promise<void>;
-  readonly remove: (id: string) => Promise<void>;
-  readonly close: () => void;
-}
 
 /** What the tabs of a browser tell each other: something was put there, or is gone for good. */
 export interface Telling {
@@ -23,9 +15,6 @@ interface Parts extends Telling {
   readonly onKept?: (isKept: boolean) => void;
   readonly patienceMs?: number;
 }
-
-/** A database that has not answered for so long is none: the page goes on without it, and asks again later. */
-const PATIENCE_MS = 3000;
 
 /** What a browser calls a database that has no room. */
 const FULL = 'QuotaExceededError';
@@ -48,8 +37,6 @@ export function steadyStorage({
   const own = new Map<string, Kept>();
   /** Removed while the database did not answer: it may still have them. */
   const gone = new Set<string>();
-  let shelf: Promise<Shelf | undefined> | undefined;
-  let notBefore = 0;
   let isKept: boolean | undefined;
 
   const say = (now: boolean) => {
@@ -57,41 +44,7 @@ export function steadyStorage({
     isKept = now;
     onKept?.(now);
   };
-  const within = <T>(work: Promise<T>): Promise<T> =>
-    Promise.race([
-      work,
-      new Promise<never>((_, reject) => {
-        setTimeout(() => reject(new Error('no answer')), patienceMs);
-      }),
-    ]);
-
-  /** The database, opened anew where it is gone: asked once for all who wait for it, and not again at once where it failed. */
-  async function reach(): Promise<Shelf | undefined> {
-    if (!shelf && performance.now() < notBefore) return undefined;
-    shelf ??= opened();
-    return shelf;
-  }
-
-  const lost = () => {
-    shelf = undefined;
-    notBefore = performance.now() + patienceMs;
-    say(false);
-    return undefined;
-  };
-
-  async function opened(): Promise<Shelf | undefined> {
-    try {
-      const there = await within(
-        open(() => {
-          shelf = undefined;
-        }),
-      );
-      await restock(there);
-      return there;
-    } catch {
-      return lost();
-    }
-  }
+  const { ask, within } = createReach({ open, patienceMs, onThere: restock, onLost: () => say(false) });
 
   /** What is held here alone is put there too. @throws Error where it does not answer */
   async function restock(there: Shelf): Promise<Kept[]> {
@@ -116,18 +69,6 @@ export function steadyStorage({
         return false;
       },
     );
-
-  /** Asks the database; undefined where it does not answer as it should. */
-  async function ask<T>(work: (there: Shelf) => Promise<T>): Promise<{ readonly answer: T } | undefined> {
-    const there = await reach();
-    if (!there) return undefined;
-    try {
-      return { answer: await within(work(there)) };
-    } catch {
-      there.close();
-      return lost();
-    }
-  }
 
   onTold(removed => {
     if (removed !== undefined) own.delete(removed);

@@ -198,6 +198,32 @@ function unfitState(
   };
 }
 
+/** When a water that is fit ceases to be, by its vessel, its place and the plan's school. */
+function goodUntil(
+  facts: Facts,
+  container: ContainerFacts,
+  fill: Fill,
+  fitness: WaterFitness,
+  water: Fill['water'],
+  isOpen: boolean,
+) {
+  const { timeZone } = facts.group;
+  return untilOf(
+    water,
+    fitness,
+    {
+      filledOn: dayOf(fill.since, timeZone),
+      sealed: fill.sealed,
+      lightProof: kindOf(facts, container.kind)?.lightProof ?? false,
+      ...(fill.printedUntil ? { printedUntil: fill.printedUntil } : {}),
+      ...(isOpen && fill.openedAt ? { openedOn: dayOf(fill.openedAt, timeZone) } : {}),
+      place: facts.place[container.place] ?? {},
+      timeZone,
+    },
+    facts.plan.rotationSchool,
+  );
+}
+
 /** What a water that is neither failed, held nor waiting is good for, and until when. */
 function fitState(
   facts: Facts,
@@ -206,11 +232,10 @@ function fitState(
   now: Instant,
   today: Day,
 ): Omit<ContainerState, 'id' | 'litres' | 'massKg'> {
-  const kind = kindOf(facts, container.kind);
-  const place = facts.place[container.place] ?? {};
   // findings are by the moment from which it is in this vessel
   const known = knownOf(facts, container.fill!, now, container);
   const vessel = worstVessel(facts, container, fill);
+  const place = facts.place[container.place] ?? {};
   const { fitness, sourced } = fitnessIn(fill, vessel, now, isFridge(place), known);
   const { grade, proof } = fitness;
   if (grade === 'never' || grade === 'utility') {
@@ -220,30 +245,11 @@ function fitState(
         ? vessel.judgement
         : known.says;
     const isStopped = found !== undefined && found === known.says && isMeantToBeDrunk(container, fill, known);
-    return unfitState(
-      grade,
-      fitness,
-      found ?? judgeFitness(fitness, sourced, undefined),
-      found !== undefined,
-      isStopped,
-    );
+    const says = found ?? judgeFitness(fitness, sourced, undefined);
+    return unfitState(grade, fitness, says, found !== undefined, isStopped);
   }
   const isOpen = countsAsOpened(fill, now);
-  const { timeZone } = facts.group;
-  const until = untilOf(
-    sourced.water,
-    fitness,
-    {
-      filledOn: dayOf(fill.since, timeZone),
-      sealed: fill.sealed,
-      lightProof: kind?.lightProof ?? false,
-      ...(fill.printedUntil ? { printedUntil: fill.printedUntil } : {}),
-      ...(isOpen && fill.openedAt ? { openedOn: dayOf(fill.openedAt, timeZone) } : {}),
-      place,
-      timeZone,
-    },
-    facts.plan.rotationSchool,
-  );
+  const until = goodUntil(facts, container, fill, fitness, sourced.water, isOpen);
   const daysLeft = daysBetween(today, until.day);
   const dated = { fitness, ...(proof ? { proof } : {}), goodUntil: until, daysLeft };
   const params = { untilDay: until.day, daysLeft, ...(until.at ? { untilAt: until.at } : {}) };

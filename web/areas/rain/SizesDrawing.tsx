@@ -69,6 +69,47 @@ function shownOf({ points, smallestL, life }: RainAnswer, ownL: number, units: U
   return [...fixed, ...others].sort((a, b) => a.sizeL - b.sizeL);
 }
 
+interface OutlineProps {
+  readonly tank: Tank & { readonly side: number; readonly x: number };
+  /** Where a share of days stands on the paper. */
+  readonly y: (share: number) => number;
+  /** The least share that is on the scale. */
+  readonly from: number;
+}
+
+/** One tank, standing on its share of days with water. */
+function Outline({ tank, y, from }: OutlineProps) {
+  const say = useSay();
+  const { units } = useReader();
+  const { is, x, side, sizeL, timeShare, lowShare, highShare } = tank;
+  const fill = is === 'least' ? 'var(--pool)' : is === 'own' ? waterFill('utility') : 'var(--paper)';
+  const caption = { x, textAnchor: 'middle', fontSize: 13 } as const;
+  return (
+    <g data-size={is}>
+      <title>{say('rain.sizes.tank', { sizeL, timeShare, lowShare, highShare })}</title>
+      {/* one year in ten is worse, one is better */}
+      <path d={`M${x} ${y(Math.max(from, lowShare))}V${y(highShare)}`} stroke="var(--ash)" strokeWidth="1" />
+      <rect
+        x={x - side / 2}
+        y={y(timeShare)}
+        width={side}
+        height={side}
+        fill={fill}
+        stroke="var(--slate)"
+        strokeWidth={is === 'other' ? 1.5 : 2.5}
+      />
+      <text {...caption} y={H - 22} fontWeight={is === 'other' ? 400 : 700} fill="var(--slate)">
+        {format.litres(sizeL, units)}
+      </text>
+      {is !== 'other' && (
+        <text {...caption} y={H - 6} fill="var(--ash)">
+          {say(`rain.sizes.${is}`)}
+        </text>
+      )}
+    </g>
+  );
+}
+
 /** Tanks to one scale, each standing on its share of days with water; the asked share is a ruled line across. */
 export const SizesDrawing = memo(function SizesDrawing({
   answer,
@@ -119,47 +160,8 @@ export const SizesDrawing = memo(function SizesDrawing({
           stroke="var(--slate)"
           strokeDasharray="2 3"
         />
-        {drawn.map(t => (
-          <g key={`${t.is} ${t.sizeL}`} data-size={t.is}>
-            <title>
-              {say('rain.sizes.tank', {
-                sizeL: t.sizeL,
-                timeShare: t.timeShare,
-                lowShare: t.lowShare,
-                highShare: t.highShare,
-              })}
-            </title>
-            {/* one year in ten is worse, one is better */}
-            <path
-              d={`M${t.x} ${y(Math.max(from, t.lowShare))}V${y(t.highShare)}`}
-              stroke="var(--ash)"
-              strokeWidth="1"
-            />
-            <rect
-              x={t.x - t.side / 2}
-              y={y(t.timeShare)}
-              width={t.side}
-              height={t.side}
-              fill={t.is === 'least' ? 'var(--pool)' : t.is === 'own' ? waterFill('utility') : 'var(--paper)'}
-              stroke="var(--slate)"
-              strokeWidth={t.is === 'other' ? 1.5 : 2.5}
-            />
-            <text
-              x={t.x}
-              y={H - 22}
-              textAnchor="middle"
-              fontSize="13"
-              fontWeight={t.is === 'other' ? 400 : 700}
-              fill="var(--slate)"
-            >
-              {format.litres(t.sizeL, units)}
-            </text>
-            {t.is !== 'other' && (
-              <text x={t.x} y={H - 6} textAnchor="middle" fontSize="13" fill="var(--ash)">
-                {say(`rain.sizes.${t.is}`)}
-              </text>
-            )}
-          </g>
+        {drawn.map(tank => (
+          <Outline key={`${tank.is} ${tank.sizeL}`} tank={tank} y={y} from={from} />
         ))}
         <path d={`M${LEFT} ${y(askedShare)}H${W}`} stroke="var(--slate)" strokeWidth="2.5" />
         <text x={LEFT + 4} y={y(askedShare) - 5} textAnchor="start" fontSize="13" fill="var(--slate)">

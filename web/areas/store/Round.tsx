@@ -40,17 +40,12 @@ function stepOf({ fill, takenUp, sanitisedAt, inspected }: ContainerFacts): Step
   return (sanitisedAt ?? '') >= since || (inspected?.at ?? '') >= since ? 'fill' : 'clean';
 }
 
-/** A round through one place: each container emptied, cleaned, filled and labelled, one after another, under a thumb. */
-export function Round() {
-  const say = useSay();
+/** What a round through one place has before it, and what this browser is at. */
+function useRound(placeId: string, passed: readonly string[]) {
   const facts = useFacts();
   const { containers, today } = useWaterState();
   const now = useStateNow();
-  const { recordAndTell } = useRecord();
-  const { place: placeId = '' } = useParams();
-  const [passed, setPassed] = useState<readonly string[]>([]);
   const me = browserId();
-  const place = facts.place[placeId];
   const here = Object.values(facts.container)
     .filter(c => c.place === placeId && !c.condemned)
     .sort((a, b) => (a.code < b.code ? -1 : 1));
@@ -70,15 +65,31 @@ export function Round() {
   const open = here.filter(c => isMine(c) || isDue(c));
   const held = open.filter(c => isHeldElsewhere(c, me, now));
   const current = open.find(isMine) ?? open.find(c => !held.includes(c) && !passed.includes(c.id));
-  // a failed one wants a look of its own, one in other hands is left to them
-  const alike = open.filter(c => !held.includes(c) && containers[c.id]?.state !== 'failed');
-  const refilled = here.filter(
-    c => c.takenUp && (c.label?.at ?? '') >= c.takenUp.at && c.takenUp.at.slice(0, 10) === now.slice(0, 10),
-  ).length;
+  return {
+    open,
+    held,
+    current,
+    isTaken: current !== undefined && isMine(current),
+    // a failed one wants a look of its own, one in other hands is left to them
+    alike: open.filter(c => !held.includes(c) && containers[c.id]?.state !== 'failed'),
+    refilled: here.filter(
+      c => c.takenUp && (c.label?.at ?? '') >= c.takenUp.at && c.takenUp.at.slice(0, 10) === now.slice(0, 10),
+    ).length,
+  };
+}
+
+/** A round through one place: each container emptied, cleaned, filled and labelled, one after another, under a thumb. */
+export function Round() {
+  const say = useSay();
+  const { recordAndTell } = useRecord();
+  const { place: placeId = '' } = useParams();
+  const place = useFacts().place[placeId];
+  const [passed, setPassed] = useState<readonly string[]>([]);
+  const { open, held, current, isTaken, alike, refilled } = useRound(placeId, passed);
 
   const take = async (c: ContainerFacts) => {
     const outcome = await recordAndTell(
-      [draft('taken-up', c.id, { browser: me })],
+      [draft('taken-up', c.id, { browser: browserId() })],
       say('round.told', { code: c.code, what: say('entry.taken-up') }),
     );
     if (outcome.is === 'refused') setPassed([...passed, c.id]);
@@ -111,7 +122,7 @@ export function Round() {
           {say('round.done')} {say('round.done-note', { count: refilled })}
         </p>
       )}
-      {current && !isMine(current) && (
+      {current && !isTaken && (
         <div className="border-[1.5px] border-slate bg-paper p-4">
           <Heading container={current} />
           <div className="mt-3 grid grid-cols-2 gap-3">
@@ -124,7 +135,7 @@ export function Round() {
           </div>
         </div>
       )}
-      {current && isMine(current) && <RoundSheet key={current.id} container={current} />}
+      {current && isTaken && <RoundSheet key={current.id} container={current} />}
     </div>
   );
 }

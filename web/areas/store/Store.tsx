@@ -1,4 +1,4 @@
-import { lazy, type ReactNode, Suspense, useCallback, useState } from 'react';
+import { type ComponentProps, lazy, type ReactNode, Suspense, useCallback, useState } from 'react';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { type WaterState, waterStates } from '#core/areas/store/state.ts';
 import type { State } from '#core/areas/store/wholeState.ts';
@@ -20,6 +20,16 @@ import { TakeOut } from './TakeOut.tsx';
 
 // the table comes when it is asked for, or while nothing else happens
 const StoreTable = lazy(async () => ({ default: (await import('./StoreTable.tsx')).StoreTable }));
+
+function Table(props: ComponentProps<typeof StoreTable>) {
+  return (
+    <Suspense fallback={null}>
+      <InTurn key="table">
+        <StoreTable {...props} />
+      </InTurn>
+    </Suspense>
+  );
+}
 
 /** The states that are on the drawing now, worst last. */
 function Legend({ states }: { states: readonly WaterState[] }) {
@@ -208,16 +218,12 @@ export function Store() {
           <>
             <Legend states={present} />
             {isTable ? (
-              <Suspense fallback={null}>
-                <InTurn key="table">
-                  <StoreTable
-                    onSelect={select}
-                    onLabels={openLabels}
-                    selected={selectedId}
-                    find={search.get('find') ?? ''}
-                  />
-                </InTurn>
-              </Suspense>
+              <Table
+                onSelect={select}
+                onLabels={openLabels}
+                selected={selectedId}
+                find={search.get('find') ?? ''}
+              />
             ) : (
               <div className="min-h-0 flex-1 overflow-y-auto">{drawing}</div>
             )}

@@ -1,5 +1,6 @@
 import { DndContext, type DragEndEvent, type DragOverEvent, useDraggable, useDroppable } from '@dnd-kit/core';
 import { type ReactNode, useState } from 'react';
+import type { Mode } from '#contract/log.ts';
 import { type Judgement, refusals } from '#core/base/judgement.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft } from '../../session/draft.ts';
@@ -58,27 +59,15 @@ export function DragField({ children }: { children: ReactNode }) {
     const spot = spotOf(String(over.id));
     if (container.place === spot.place && (container.shelf ?? '') === (spot.shelf ?? ''))
       return setHint(null);
-    const drafts = movedTo(container.id, spot);
-    const judgements = outbox.judge(drafts);
+    const judgements = outbox.judge(movedTo(container.id, spot));
     if (refusals(judgements).length > 0)
       return setHint({ container: container.id, spot, judgements, isRefused: true });
-    setHint(null);
-    await recordAndTell(
-      drafts,
-      say('move.told', { code: container.code, place: facts.place[spot.place]?.name ?? '' }),
-    );
+    await move(container.id, spot);
   };
-  const happened = async () => {
-    if (!hint) return;
+  const move = (container: string, spot: Spot, mode?: Mode) => {
+    const [code, place] = [facts.container[container]?.code ?? '', facts.place[spot.place]?.name ?? ''];
     setHint(null);
-    await recordAndTell(
-      movedTo(hint.container, hint.spot),
-      say('move.told', {
-        code: facts.container[hint.container]?.code ?? '',
-        place: facts.place[hint.spot.place]?.name ?? '',
-      }),
-      'happened',
-    );
+    return recordAndTell(movedTo(container, spot), say('move.told', { code, place }), mode);
   };
 
   return (
@@ -90,32 +79,47 @@ export function DragField({ children }: { children: ReactNode }) {
     >
       {children}
       {hint && hint.judgements.length > 0 && (
-        <div data-testid="drag-hint" className="mb-3 border-[1.5px] border-slate bg-paper p-3">
-          <p className="mb-2 font-semibold">
-            {facts.container[hint.container]?.code} →{' '}
-            {hint.spot.shelf
-              ? say('place.on-shelf', {
-                  place: facts.place[hint.spot.place]?.name ?? '',
-                  id: hint.spot.shelf,
-                })
-              : facts.place[hint.spot.place]?.name}
-          </p>
-          <Judgements
-            of={hint.judgements}
-            action={
-              hint.isRefused && (
-                <>
-                  <Button look="stop" onClick={() => void happened()}>
-                    {say('act.happened')}
-                  </Button>
-                  <Button onClick={() => setHint(null)}>{say('dialog.leave')}</Button>
-                </>
-              )
-            }
-          />
-        </div>
+        <DragHint
+          hint={hint}
+          onHappened={() => void move(hint.container, hint.spot, 'happened')}
+          onLeave={() => setHint(null)}
+        />
       )}
     </DndContext>
+  );
+}
+
+interface DragHintProps {
+  readonly hint: Hint;
+  readonly onHappened: () => void;
+  readonly onLeave: () => void;
+}
+
+/** What is said of the spot over which a container hangs, or where it was let go and refused. */
+function DragHint({ hint, onHappened, onLeave }: DragHintProps) {
+  const say = useSay();
+  const facts = useFacts();
+  const place = facts.place[hint.spot.place]?.name ?? '';
+  return (
+    <div data-testid="drag-hint" className="mb-3 border-[1.5px] border-slate bg-paper p-3">
+      <p className="mb-2 font-semibold">
+        {facts.container[hint.container]?.code} →{' '}
+        {hint.spot.shelf ? say('place.on-shelf', { place, id: hint.spot.shelf }) : place}
+      </p>
+      <Judgements
+        of={hint.judgements}
+        action={
+          hint.isRefused && (
+            <>
+              <Button look="stop" onClick={onHappened}>
+                {say('act.happened')}
+              </Button>
+              <Button onClick={onLeave}>{say('dialog.leave')}</Button>
+            </>
+          )
+        }
+      />
+    </div>
   );
 }
 
