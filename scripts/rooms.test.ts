@@ -41,7 +41,7 @@ describe('which room may import which', () => {
 
   it.each([
     ['core/water/waters.ts', "import type { Facts } from '../log/facts.ts';"],
-    ['core/water/waters.ts', "import { onFilled } from '../areas/store/guards.ts';"],
+    ['core/water/waters.ts', "import { onFilled } from '../areas/store/fillGuards.ts';"],
     ['core/treatment/trains/grade.ts', "import type { Facts } from '../../log/facts.ts';"],
     ['core/treatment/trains/grade.ts', "import { knownOf } from '../../areas/sources/known.ts';"],
     ['core/planning/schedule/run.ts', "import { duties } from '../../areas/daywork/duties.ts';"],

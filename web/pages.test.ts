@@ -8,7 +8,8 @@ import type { UnitSystem } from '#core/base/units/system.ts';
 import { supplyUntil } from '#core/storage/stock/until.ts';
 import { tarnHollow } from '#demo/tarnHollow.ts';
 import { opened, type Page } from './opened.tsx';
-import { day, litres, number } from './texts/format.ts';
+import { day } from './texts/dates.ts';
+import { litres, number } from './texts/format.ts';
 
 // What stands on the pages of the made-up hamlet, compared with what core works out of the same log.
 

@@ -7,8 +7,8 @@ import type { Facts } from '#core/log/facts.ts';
 import type { Schedule } from '#core/planning/schedule/schedule.ts';
 import { type Turn, turnsOf } from '#core/planning/schedule/turns.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
+import * as dates from '#web/texts/dates.ts';
 import type { Reader } from '#web/texts/format.ts';
-import * as format from '#web/texts/format.ts';
 import { lyingMm, pageOf } from './page.ts';
 import { Document, FAMILY, Line, mm, Page, Rect, StyleSheet, Svg, Text, View } from './parts.ts';
 
@@ -74,7 +74,7 @@ export function dayPaper({ facts, work, schedule, reader, now }: Options): React
   const { problem } = work;
   const end = schedule.endMin;
   const stages = new Map(problem.lines.flatMap(l => l.stages).map(s => [s.id, s]));
-  const timeOf = (minute: number) => format.time(instantOf(work, minute), reader.timeZone);
+  const timeOf = (minute: number) => dates.time(instantOf(work, minute), reader.timeZone);
   const batchOf = (bar: Turn) =>
     say('work.batch', {
       method: `work.method.${stages.get(bar.stage)?.method}`,

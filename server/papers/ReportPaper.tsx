@@ -4,8 +4,8 @@ import type { Day } from '#core/base/day.ts';
 import type { Duty } from '#core/base/duty.ts';
 import type { Standing } from '#core/water/quality/limits.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
+import * as dates from '#web/texts/dates.ts';
 import type { Reader } from '#web/texts/format.ts';
-import * as format from '#web/texts/format.ts';
 import { pageOf } from './page.ts';
 import { Document, FAMILY, mm, Page, StyleSheet, Text, View } from './parts.ts';
 
@@ -39,9 +39,9 @@ export function reportPaper({ report, due, group, reader, today }: ReportOptions
   const say = (id: string, params = {}) => sayTo(reader, id, params);
   const failed = report.fails.filter(f => f.standing === 'fail');
   return (
-    <Document title={say('report.title', { month: format.month(report.month) })}>
+    <Document title={say('report.title', { month: dates.month(report.month) })}>
       <Page size={pageOf(reader)} style={styles.page}>
-        <Text style={styles.title}>{say('report.title', { month: format.month(report.month) })}</Text>
+        <Text style={styles.title}>{say('report.title', { month: dates.month(report.month) })}</Text>
         <Text>{say('report.of', { group, today })}</Text>
         <Text style={styles.answer}>
           {report.count === 0

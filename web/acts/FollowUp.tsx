@@ -8,7 +8,7 @@ import { Act } from '../app/Act.tsx';
 import { useTyped } from '../app/typed.ts';
 import { draft } from '../session/draft.ts';
 import { useReader } from '../session/state.ts';
-import * as format from '../texts/format.ts';
+import * as dates from '../texts/dates.ts';
 import { type Say, useSay } from '../texts/texts.ts';
 import { BenchSheet, type SheetLine } from '../ui/BenchSheet.tsx';
 import { Sentence, TextBlank } from '../ui/Blank.tsx';
@@ -90,7 +90,7 @@ function FollowSheet({ subject, name, container, alarm }: Props & { alarm: Alarm
       <div className="px-4 py-3">
         <h3 className="text-large">{say('follow.title', { name })}</h3>
         <p className="text-small text-ash">
-          {say('follow.because', { ...alarmParams(alarm), at: format.dayAndTime(alarm.at, timeZone) })}
+          {say('follow.because', { ...alarmParams(alarm), at: dates.dayAndTime(alarm.at, timeZone) })}
         </p>
       </div>
       <BenchSheet

@@ -6,7 +6,9 @@ import { catcherOf, tanksOf } from '#core/areas/rain/known.ts';
 import { kindOf } from '#core/areas/store/state.ts';
 import { Catching } from '#core/rain/catchment/catching.ts';
 import { useFacts, useReader, useWaterState } from '../session/state.ts';
+import * as dates from '../texts/dates.ts';
 import * as format from '../texts/format.ts';
+import { listing } from '../texts/lists.ts';
 import { useSay } from '../texts/texts.ts';
 
 /** Days ahead that are told. */
@@ -55,10 +57,10 @@ export function ForecastNote({ catchments }: { catchments: readonly CatchmentFac
       })}{' '}
       {comesL > roomL && <strong>{say('forecast-rain.spills')}</strong>}{' '}
       <span className="text-small text-ash">
-        {format.listing(
+        {listing(
           answer.days.map(d =>
             say('forecast-rain.day', {
-              day: format.weekday(d.day, today),
+              day: dates.weekday(d.day, today),
               rainText: format.rain(d.rainMm, units),
             }),
           ),

@@ -1,13 +1,14 @@
 import type { Subject } from '#core/base/subject.ts';
-import { type Hold, type WayOut, type Word, wordsOf } from '#core/water/findings/holds.ts';
+import type { Word } from '#core/water/findings/conditions.ts';
+import { type Hold, type WayOut, wordsOf } from '#core/water/findings/holds.ts';
 import { useRecord } from '../app/undo.tsx';
 import { draft } from '../session/draft.ts';
-import * as format from '../texts/format.ts';
+import { list } from '../texts/lists.ts';
 import { type Say, useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 
 const wayWords = (way: WayOut, say: Say): string =>
-  format.list(
+  list(
     way.map(({ condition, isMet }) =>
       isMet ? say('holds.done', { condition: `condition.${condition}` }) : say(`condition.${condition}`),
     ),

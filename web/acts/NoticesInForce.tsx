@@ -1,7 +1,7 @@
 import { Link } from 'react-router';
 import { isInForce, judgeNotice } from '#core/areas/sources/known.ts';
 import { useFacts } from '../session/state.ts';
-import { list } from '../texts/format.ts';
+import { list } from '../texts/lists.ts';
 import { useSay } from '../texts/texts.ts';
 
 /** What authorities ask now, above everything that is done to water: what is drawn from those taps is none that was treated. */

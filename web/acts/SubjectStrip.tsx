@@ -10,7 +10,7 @@ import { type ParameterId, parameterRow, unitText } from '#core/water/quality/pa
 import { type StripPoint, stripScale } from '#core/water/quality/strip.ts';
 import { useSession } from '../session/hooks.ts';
 import { useAppSelector, useFacts, useToday } from '../session/state.ts';
-import * as format from '../texts/format.ts';
+import * as dates from '../texts/dates.ts';
 import { useSay } from '../texts/texts.ts';
 import { Strip, type StripCurve } from '../ui/Strip.tsx';
 import { askReadings } from './readings.ts';
@@ -86,14 +86,14 @@ export const SubjectStrip = memo(function SubjectStrip({ subject, parameter, nam
           curve={curve}
         />
         <p className="flex justify-between text-small text-ash">
-          <span>{format.day(new Date(from).toISOString().slice(0, 10))}</span>
+          <span>{dates.day(new Date(from).toISOString().slice(0, 10))}</span>
           {curve && forecast && (
             <span>
               {say('strip.passes', { day: addDays(forecast.from.slice(0, 10), Math.floor(forecast.days)) })}
             </span>
           )}
           <span>
-            {until > now ? format.day(new Date(until).toISOString().slice(0, 10)) : say('strip.today')}
+            {until > now ? dates.day(new Date(until).toISOString().slice(0, 10)) : say('strip.today')}
           </span>
         </p>
       </div>

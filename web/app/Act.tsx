@@ -5,7 +5,7 @@ import type { Facts } from '#core/log/facts.ts';
 import type { Draft } from '../session/draft.ts';
 import { useSession } from '../session/hooks.ts';
 import { MOST_AT_ONCE, useFacts, usePreview, useWorkedOut } from '../session/state.ts';
-import * as format from '../texts/format.ts';
+import { listing } from '../texts/lists.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { FaultGate, useIsFaulty } from '../ui/FaultGate.tsx';
@@ -160,7 +160,7 @@ const MOST_CODES = 12;
 
 function codesOf(facts: Facts, subjects: ReadonlySet<string>): string {
   const codes = [...subjects].slice(0, MOST_CODES).map(id => facts.container[id]?.code ?? '');
-  return format.listing([...codes, ...(subjects.size > MOST_CODES ? ['…'] : [])]);
+  return listing([...codes, ...(subjects.size > MOST_CODES ? ['…'] : [])]);
 }
 
 /** What the guards say of drafts; the facts are what they judge by: judged anew when those change, and the button waits. */

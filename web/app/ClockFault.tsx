@@ -2,7 +2,7 @@ import { useState } from 'react';
 import { useSession } from '../session/hooks.ts';
 import { putClockRight } from '../session/putRight.ts';
 import { useAppSelector, useReader } from '../session/state.ts';
-import * as format from '../texts/format.ts';
+import * as dates from '../texts/dates.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 
@@ -14,7 +14,7 @@ export function ClockFault() {
   const isAhead = useAppSelector(s => s.log.isAhead);
   const [isBusy, setBusy] = useState(false);
   if (!isAhead) return null;
-  const at = format.dayAndTime(session.clock.now(), timeZone);
+  const at = dates.dayAndTime(session.clock.now(), timeZone);
   return (
     <div role="alert" className="m-4 flex flex-col gap-2 border-l-4 border-iron bg-paper p-3">
       <p className="font-semibold">{say('clock.ahead', { at })}</p>

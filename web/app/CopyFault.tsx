@@ -2,7 +2,7 @@ import { useEffect, useState } from 'react';
 import type { CopiesTold } from '#contract/log.ts';
 import { useSession } from '../session/hooks.ts';
 import { useReader } from '../session/state.ts';
-import * as format from '../texts/format.ts';
+import * as dates from '../texts/dates.ts';
 import { useSay } from '../texts/texts.ts';
 
 /** So often it is asked whether the copies go well, beside when the page is opened. */
@@ -26,7 +26,7 @@ export function CopyFault() {
     <div role="status" className="my-3 flex flex-col gap-1 border-l-4 border-iron bg-paper p-3">
       <p className="font-semibold">
         {say(told.lastDay ? 'copies.failed' : 'copies.never', {
-          at: format.dayAndTime(told.failedAt, timeZone),
+          at: dates.dayAndTime(told.failedAt, timeZone),
           lastDay: told.lastDay ?? '',
         })}
       </p>

@@ -2,7 +2,7 @@ import { toast } from 'sonner';
 import { addDays, dayOf } from '#core/base/day.ts';
 import { useSession } from '../session/hooks.ts';
 import { useFacts, useReader, useToday } from '../session/state.ts';
-import * as format from '../texts/format.ts';
+import * as dates from '../texts/dates.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { useRecord } from './undo.tsx';
@@ -36,13 +36,13 @@ export function ListsTaken() {
             <span>
               {say('lists.line', {
                 rows: list.rows,
-                at: format.dayAndTime(list.at, timeZone),
+                at: dates.dayAndTime(list.at, timeZone),
                 by: list.by,
               })}
             </span>
             <Button
               look="quiet"
-              aria-label={say('lists.undo-label', { at: format.dayAndTime(list.at, timeZone) })}
+              aria-label={say('lists.undo-label', { at: dates.dayAndTime(list.at, timeZone) })}
               onClick={() =>
                 void api.list(list.entry).then(
                   ({ entries }) => undo(entries),

@@ -4,7 +4,7 @@ import { Outlet, useNavigate } from 'react-router';
 import { Toaster } from 'sonner';
 import { personChanged } from '../person/person.ts';
 import { useAppDispatch, useAppSelector, useFacts, useToday } from '../session/state.ts';
-import * as format from '../texts/format.ts';
+import * as dates from '../texts/dates.ts';
 import { useSay } from '../texts/texts.ts';
 import { InTurn, useInTurn } from '../ui/InTurn.tsx';
 import { Textures } from '../ui/Textures.tsx';
@@ -67,7 +67,7 @@ const HeaderSide = memo(function HeaderSide({ onOpen }: { onOpen: (dialog: Opene
           <strong>{say('shell.people', { count: people })}</strong>{' '}
           {say('shell.homes', { count: homes.length })}
         </p>
-        <p className="text-small text-ash">{format.weekday(today, today)}</p>
+        <p className="text-small text-ash">{dates.weekday(today, today)}</p>
       </div>
       <div className="flex no-print">
         <HeadButton label={say('search.title')} onClick={() => onOpen('search')}>

@@ -3,8 +3,8 @@ import type { Problem } from '#contract/problem.ts';
 import { useSession } from '../session/hooks.ts';
 import { useAppSelector, useFacts, useReader } from '../session/state.ts';
 import type { TurnedDown as Turned } from '../session/storage.ts';
+import * as dates from '../texts/dates.ts';
 import { useEntryWords } from '../texts/entryWords.ts';
-import * as format from '../texts/format.ts';
 import { useSay } from '../texts/texts.ts';
 import { Button } from '../ui/Button.tsx';
 import { Dialog } from '../ui/Dialog.tsx';
@@ -48,7 +48,7 @@ function One({ turned, onClose }: { turned: Turned; onClose: () => void }) {
       {entries.map(entry => (
         <p key={entry.id}>
           <strong>{facts.container[entry.subject]?.code}</strong> {words(entry)}{' '}
-          <span className="text-small text-ash">{format.dayAndTime(entry.happenedAt, timeZone)}</span>
+          <span className="text-small text-ash">{dates.dayAndTime(entry.happenedAt, timeZone)}</span>
         </p>
       ))}
       <Judgements of={problem.judgements ?? []} />

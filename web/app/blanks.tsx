@@ -5,17 +5,11 @@ import type { Message } from '#core/base/judgement.ts';
 import type { Provenance } from '#core/base/units/amount.ts';
 import type { Dimension } from '#core/base/units/dimension.ts';
 import { type Say, type TextId, useSay } from '../texts/texts.ts';
-import {
-  type Choice,
-  ChoiceBlank,
-  QuantityBlank,
-  type QuantityProps,
-  TextBlank,
-  WarmthBlank,
-} from '../ui/Blank.tsx';
+import { type Choice, ChoiceBlank, QuantityBlank, TextBlank, WarmthBlank } from '../ui/Blank.tsx';
 import { DateBlank } from '../ui/DateBlank.tsx';
 import { ManyBlank } from '../ui/ManyBlank.tsx';
 import { ProvenanceBlank } from '../ui/Provenance.tsx';
+import type { QuantityProps } from '../ui/quantityFault.ts';
 import { useWritten, type Written } from './typed.ts';
 
 // The blanks of a form, each by its name: what stands in it is kept, changed and drawn by that name alone.

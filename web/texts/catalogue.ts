@@ -1,8 +1,10 @@
 import i18next from 'i18next';
 import type { Message, Params } from '#core/base/judgement.ts';
+import * as dates from './dates.ts';
 import type { Reader } from './format.ts';
 import * as format from './format.ts';
 import { type Language, languages, pageLanguage } from './languages.ts';
+import { list } from './lists.ts';
 import { learn, speaking } from './tongue.ts';
 
 /** What stands in a format's brackets: `nouns(one: day; other: days)`. */
@@ -28,7 +30,7 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
   kg: (value: number, { units }) => format.kg(value, units),
   loadFigure: (value: number, { units }) => format.loadFigure(value, units),
   load: (value: number, { units }) => format.load(value, units),
-  duration: (value: number) => format.duration(value),
+  duration: (value: number) => dates.duration(value),
   grams: (value: number, { units }) => format.grams(value, units),
   length: (value: number, { units }) => format.length(value, units),
   mm: (value: number, { units }) => format.mm(value, units),
@@ -41,16 +43,16 @@ export const formats: Record<string, (value: never, reader: Reader, words: Words
   flowFigure: (value: number, { units }) => format.flowFigure(value, units),
   days: (value: number) => format.days(value),
   percent: (value: number) => format.percent(value),
-  monthName: (value: number) => format.monthName(value),
-  day: (value: string) => format.day(value),
-  weekday: (value: string, { today }) => format.weekday(value, today),
-  time: (value: string, { timeZone }) => format.time(value, timeZone),
-  moment: (value: string, { timeZone }) => format.dayAndTime(value, timeZone),
+  monthName: (value: number) => dates.monthName(value),
+  day: (value: string) => dates.day(value),
+  weekday: (value: string, { today }) => dates.weekday(value, today),
+  time: (value: string, { timeZone }) => dates.time(value, timeZone),
+  moment: (value: string, { timeZone }) => dates.dayAndTime(value, timeZone),
   text: (value: string, reader) => t(value, reader),
   // what a hand wrote stands as it was written, beside the reasons that the catalogue knows
   own: (value: string, reader) => (value.startsWith('why.') ? t(value, reader) : value),
-  texts: (value: string, reader) => format.list(value.split(',').map(id => t(id, reader))),
-  hour: (value: string, { timeZone }) => format.hour(value, timeZone),
+  texts: (value: string, reader) => list(value.split(',').map(id => t(id, reader))),
+  hour: (value: string, { timeZone }) => dates.hour(value, timeZone),
 };
 
 /** Figures that texts themselves say, by a name that i18next can look up. */

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest';
 import { type Dimension, parseQuantity } from '#core/base/units/quantity.ts';
 import type { UnitSystem } from '#core/base/units/system.ts';
 import { sayTo } from './catalogue.ts';
+import * as dates from './dates.ts';
 import * as format from './format.ts';
 
 /** Narrow spaces are for the eye; the test reads plain ones. */
@@ -129,9 +130,9 @@ describe('other figures', () => {
   });
 
   it('say the year of a day that is far off', () => {
-    expect(format.weekday('2026-12-02', '2026-11-26')).toBe('Wed 2 Dec');
-    expect(format.weekday('2028-12-02', '2026-11-26')).toBe('2 Dec 2028');
-    expect(format.weekday('2025-11-26', '2026-11-26')).toBe('26 Nov 2025');
+    expect(dates.weekday('2026-12-02', '2026-11-26')).toBe('Wed 2 Dec');
+    expect(dates.weekday('2028-12-02', '2026-11-26')).toBe('2 Dec 2028');
+    expect(dates.weekday('2025-11-26', '2026-11-26')).toBe('26 Nov 2025');
   });
 
   it('count in the form that the language has', () => {
@@ -153,17 +154,17 @@ describe('other figures', () => {
 
 describe('time', () => {
   it('is of the group’s zone', () => {
-    expect(format.time('2026-07-01T13:24:00.000Z', 'Europe/London')).toBe('14:24');
-    expect(format.dayAndTime('2026-07-01T23:30:00.000Z', 'Europe/London')).toBe('2 Jul 2026, 00:30');
-    expect(format.day('2026-12-04')).toBe('4 Dec 2026');
-    expect(format.weekday('2026-11-25', '2026-11-25')).toBe('Wed 25 Nov');
-    expect(format.month('2026-11-25')).toBe('November 2026');
+    expect(dates.time('2026-07-01T13:24:00.000Z', 'Europe/London')).toBe('14:24');
+    expect(dates.dayAndTime('2026-07-01T23:30:00.000Z', 'Europe/London')).toBe('2 Jul 2026, 00:30');
+    expect(dates.day('2026-12-04')).toBe('4 Dec 2026');
+    expect(dates.weekday('2026-11-25', '2026-11-25')).toBe('Wed 25 Nov');
+    expect(dates.month('2026-11-25')).toBe('November 2026');
   });
 
   it('runs down to nothing and no further', () => {
-    expect(format.countdown(11.1)).toBe('11:06');
-    expect(format.countdown(90)).toBe('1:30:00');
-    expect(format.countdown(-5)).toBe('00:00');
+    expect(dates.countdown(11.1)).toBe('11:06');
+    expect(dates.countdown(90)).toBe('1:30:00');
+    expect(dates.countdown(-5)).toBe('00:00');
   });
 });
 
@@ -219,11 +220,11 @@ describe('a clock', () => {
     ['en-US', '2:24 pm'],
   ])('is read as in %s', (locale, text) => {
     const at = new Date('2026-06-01T14:24:00Z');
-    const shown = new Intl.DateTimeFormat('en-GB', { ...format.clockOf(locale), timeZone: 'UTC' }).format(at);
+    const shown = new Intl.DateTimeFormat('en-GB', { ...dates.clockOf(locale), timeZone: 'UTC' }).format(at);
     expect(shown.replaceAll('\u202f', ' ')).toBe(text);
   });
 
   it('at midnight says no hour 24', () => {
-    expect(format.time('2026-06-01T00:05:00.000Z', 'UTC')).toBe('00:05');
+    expect(dates.time('2026-06-01T00:05:00.000Z', 'UTC')).toBe('00:05');
   });
 });

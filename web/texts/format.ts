@@ -1,10 +1,11 @@
 import type { Paper } from '#contract/paper.ts';
-import { type Day, daysBetween, type Instant } from '#core/base/day.ts';
+import type { Day } from '#core/base/day.ts';
 import type { Dimension } from '#core/base/units/dimension.ts';
 import type { DecimalMark } from '#core/base/units/number.ts';
 import { fahrenheitOf, KG_PER_LB, M_PER_FT, type UnitSystem } from '#core/base/units/system.ts';
 import { fromLitres, litresPer, STANDARD_DROPS_PER_ML } from '#core/base/units/volume.ts';
-import { inEachTongue, type Tongue, tongue } from './tongue.ts';
+import { tongue } from './tongue.ts';
+import { numbers, tenths, whole, word } from './writer.ts';
 
 /** How numbers are written for one person: the system of units and the group's time zone. */
 export interface Reader {
@@ -19,31 +20,12 @@ export interface Reader {
 }
 
 const NBSP = '\u00a0';
-/** A writer of numbers or dates, made when its tongue first needs it: each costs milliseconds, which opening a page should not pay. */
-function writer<T, V>(make: (of: Tongue) => { format(value: V): T }): (value: V) => T {
-  const own = inEachTongue(make);
-  return value => own().format(value);
-}
-
-const numbers = (options: Intl.NumberFormatOptions) =>
-  writer<string, number>(of => new Intl.NumberFormat(of.numbers, options));
-const datesWith = (options: Intl.DateTimeFormatOptions) =>
-  writer<string, Date>(of => new Intl.DateTimeFormat(of.dates, options));
-
 const figures = numbers({ maximumSignificantDigits: 3 });
-const tenths = numbers({ maximumFractionDigits: 1 });
-const whole = numbers({ maximumFractionDigits: 0 });
 
 /** Three significant figures; whole numbers from a hundred on. */
 export function number(value: number): string {
   return Math.abs(value) >= 100 ? whole(value) : figures(value);
 }
-
-/** The word for what a figure counts, in the form that the language has for it. */
-const word = (unit: 'day' | 'drop' | 'test' | 'piece', value: number): string =>
-  tongue().texts[`unit.${unit}_${tongue().plurals.select(value)}`] ??
-  tongue().texts[`unit.${unit}_other`] ??
-  unit;
 
 /** A number and what it counts, in the form that the language has for it: "1 day", "2 days". */
 export function counted(value: number, nouns: Readonly<Record<string, unknown>>): string {
@@ -189,129 +171,6 @@ export function days(value: number): string {
 /** Words for a share: 0.25 → 25 %. */
 export function percent(share: number): string {
   return `${number(share * 100)}${NBSP}%`;
-}
-
-const dates = datesWith({
-  day: 'numeric',
-  month: 'short',
-  year: 'numeric',
-  timeZone: 'UTC',
-});
-const weekdays = datesWith({
-  weekday: 'short',
-  day: 'numeric',
-  month: 'short',
-  timeZone: 'UTC',
-});
-
-/** A calendar day, with its year: "4 Jun 2026". */
-export function day(value: Day): string {
-  return dates(new Date(`${value}T12:00:00Z`));
-}
-
-const monthNames = datesWith({ month: 'long', year: 'numeric', timeZone: 'UTC' });
-
-/** A month of a day: "November 2026". */
-export function month(value: string): string {
-  return monthNames(new Date(`${value.slice(0, 7)}-15T12:00:00Z`));
-}
-
-const bareMonths = {
-  long: datesWith({ month: 'long', timeZone: 'UTC' }),
-  short: datesWith({ month: 'narrow', timeZone: 'UTC' }),
-};
-
-/** A month by its number (0 is January): "July"; short, where twelve stand side by side: "J". */
-export const monthName = (month: number, width: 'long' | 'short' = 'long'): string =>
-  bareMonths[width](new Date(Date.UTC(2026, month, 15)));
-
-/** Beyond this a day and a month may be meant of another year (days). */
-const NEAR_DAYS = 300;
-
-const weekdayNames = datesWith({ weekday: 'short', timeZone: 'UTC' });
-
-/** The weekday of a day: "Mon". */
-export const weekdayName = (value: Day): string => weekdayNames(new Date(`${value}T12:00:00Z`));
-
-/** A near day, with its weekday: "Wed 25 Nov"; one far off, with its year instead. */
-export function weekday(value: Day, today: Day | undefined): string {
-  if (today && Math.abs(daysBetween(today, value)) > NEAR_DAYS) return day(value);
-  return weekdays(new Date(`${value}T12:00:00Z`));
-}
-
-// a writer for a time zone costs milliseconds to make, and a page of history asks for dozens
-const zonedKept = new Map<string, Intl.DateTimeFormat>();
-
-function zoned(name: string, options: Intl.DateTimeFormatOptions, timeZone: string): Intl.DateTimeFormat {
-  const { dates } = tongue();
-  const key = `${dates} ${name} ${timeZone}`;
-  const made = zonedKept.get(key) ?? new Intl.DateTimeFormat(dates, { ...options, timeZone });
-  zonedKept.set(key, made);
-  return made;
-}
-
-/** How a clock is read where a locale is at home: twelve hours twice, or twenty-four. @example clockOf('en-US').hour12 // true */
-export const clockOf = (locale: Intl.Locale | string): Intl.DateTimeFormatOptions =>
-  new Intl.DateTimeFormat(locale, { hour: 'numeric' }).resolvedOptions().hour12
-    ? { hour: 'numeric', minute: '2-digit', hour12: true }
-    : { hour: '2-digit', minute: '2-digit', hour12: false };
-
-const ownClock = inEachTongue(of => clockOf(of.numbers));
-
-/** Wall-clock time in the group's zone, as the person's clocks show it: "14:24", "2:24 pm". */
-export function time(value: Instant, timeZone: string): string {
-  return zoned('time', ownClock(), timeZone).format(new Date(value));
-}
-
-export function dayAndTime(value: Instant, timeZone: string): string {
-  const date = zoned('date', { day: 'numeric', month: 'short', year: 'numeric' }, timeZone).format(
-    new Date(value),
-  );
-  return `${date}, ${time(value, timeZone)}`;
-}
-
-/** A moment of these days: "Thu 26 Nov, 14:24". */
-export function hour(value: Instant, timeZone: string): string {
-  const date = zoned('near', { weekday: 'short', day: 'numeric', month: 'short' }, timeZone).format(
-    new Date(value),
-  );
-  return `${date}, ${time(value, timeZone)}`;
-}
-
-const lists = writer<string, readonly string[]>(of => new Intl.ListFormat(of.dates, { type: 'conjunction' }));
-
-/** Words one after another: "viruses, Giardia and Cryptosporidium". */
-export const list = (words: readonly string[]): string => lists(words);
-
-const listings = writer<string, readonly string[]>(
-  of => new Intl.ListFormat(of.dates, { type: 'unit', style: 'short' }),
-);
-
-/** Names one after another, without a last "and": codes, homes, what a kit lacks. */
-export const listing = (names: readonly string[]): string => listings(names);
-
-/** Steps one after another, as a line that begins like a sentence. */
-export const chain = (steps: readonly string[]): string => {
-  const said = listing(steps);
-  return said.charAt(0).toLocaleUpperCase(tongue().tag) + said.slice(1);
-};
-
-/** Minutes and seconds of a running clock; hours when there are any. */
-export function countdown(minutes: number): string {
-  const seconds = Math.max(0, Math.ceil(minutes * 60));
-  const [h, m, s] = [Math.floor(seconds / 3600), Math.floor((seconds % 3600) / 60), seconds % 60];
-  const two = (n: number) => String(n).padStart(2, '0');
-  return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${two(m)}:${two(s)}`;
-}
-
-/** A span of time in the largest unit that keeps it readable: "2.2 min", "23 h", "3.9 days". */
-export function duration(minutes: number): string {
-  // a clock is not read finer: tenths below ten, whole from there on
-  const read = (value: number) => (value < 10 ? tenths(value) : whole(value));
-  if (minutes < 1) return `${read(minutes * 60)}${NBSP}s`;
-  if (minutes < 120) return `${read(minutes)}${NBSP}min`;
-  if (minutes < 2880) return `${read(minutes / 60)}${NBSP}h`;
-  return `${read(minutes / 1440)}${NBSP}${word('day', minutes / 1440)}`;
 }
 
 /** A mass on a kitchen scale. */

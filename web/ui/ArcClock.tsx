@@ -1,7 +1,7 @@
 import type { Instant } from '#core/base/day.ts';
 import { minutesBetween } from '#core/base/day.ts';
 import { useNow } from '../session/hooks.ts';
-import { countdown } from '../texts/format.ts';
+import { countdown } from '../texts/dates.ts';
 import { useSay } from '../texts/texts.ts';
 
 /** A half circle that fills as the time runs, with what is left of it; runs from wall-clock time. */

@@ -1,5 +1,5 @@
 import { Popover } from 'radix-ui';
-import { list } from '../texts/format.ts';
+import { list } from '../texts/lists.ts';
 import { useSay } from '../texts/texts.ts';
 import type { Choice } from './Blank.tsx';
 

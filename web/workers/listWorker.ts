@@ -1,11 +1,12 @@
 import { expose } from 'comlink';
-import { type ListOptions, type ListReading, readList } from '#core/storage/containers/list.ts';
+import { readList } from '#core/storage/containers/list.ts';
 import {
   fieldsByContent,
   guessFields,
   headLine,
   type ListField,
 } from '#core/storage/containers/listFields.ts';
+import type { ListOptions, ListReading } from '#core/storage/containers/listRow.ts';
 import { cellsOf } from '../texts/cells.ts';
 
 /** A list and what somebody answered about it. */

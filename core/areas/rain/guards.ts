@@ -6,7 +6,8 @@ import { SPRAY_US_CM } from '../../rain/catchment/attended.ts';
 import { judgeSurface } from '../../rain/catchment/surfaces.ts';
 import { WASHING_MM } from '../../water/findings/holds.ts';
 import type { ContainerFacts } from '../store/facts.ts';
-import { needsWater, notBeforeWater, onFilled } from '../store/guards.ts';
+import { onFilled } from '../store/fillGuards.ts';
+import { needsWater, notBeforeWater } from '../store/guards.ts';
 import { kindOf } from '../store/state.ts';
 import type { CatchmentFields, Caught, Dipped, RainPlan } from './fields.ts';
 import {

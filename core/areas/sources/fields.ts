@@ -1,7 +1,8 @@
 import * as v from 'valibot';
 import { between, day, fields, instant, line, name, subjectOf, whole } from '../../base/fields.ts';
 import type { DataOf } from '../../log/define.ts';
-import { holdIds, words } from '../../water/findings/holds.ts';
+import { words } from '../../water/findings/conditions.ts';
+import { holdIds } from '../../water/findings/holds.ts';
 import { feared, looks, sourceEvents, sourceSmells, upstreams } from '../../water/hazards.ts';
 import { inspectionFormIds, inspectionRisks, risksOf } from '../../water/inspection.ts';
 import { allClears, noticeAllows, noticeKinds } from '../../water/notices.ts';

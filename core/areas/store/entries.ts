@@ -22,6 +22,7 @@ import {
   takenUp,
 } from './fields.ts';
 import { drawn, failed, filledAnew, opened, passedOn, pouredOut, unsealed } from './fill.ts';
+import { onFilled, onSourceNamed } from './fillGuards.ts';
 import {
   needsWater,
   notBeforeWater,
@@ -30,11 +31,9 @@ import {
   onBuildingRemoved,
   onChanged,
   onDrawn,
-  onFilled,
   onInspected,
   onMoved,
   onPlaceRemoved,
-  onSourceNamed,
   onTakenUp,
 } from './guards.ts';
 import { partsOf } from './parts.ts';

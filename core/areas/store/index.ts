@@ -11,6 +11,7 @@ export {
   filledAnew,
   read,
 } from './fill.ts';
+export { onFilled } from './fillGuards.ts';
 export { containersAlarmed } from './find.ts';
 export {
   type Drawn,
@@ -34,7 +35,6 @@ export {
   needsWater,
   notBeforeWater,
   ofContainer,
-  onFilled,
 } from './guards.ts';
 export type { Label } from './label.ts';
 export { partsOf } from './parts.ts';

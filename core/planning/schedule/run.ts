@@ -1,60 +1,6 @@
-import { Crew, type Worker } from './crew.ts';
-import {
-  afterSpans,
-  CRUMB_L,
-  type Line,
-  type Minute,
-  minutesOf,
-  type Phase,
-  type Problem,
-  type Stage,
-  shareAfter,
-  type Tool,
-} from './problem.ts';
-import {
-  type Bar,
-  type Batch,
-  type Begun,
-  type Choices,
-  EVEN,
-  type Ready,
-  type Schedule,
-  SPREAD,
-} from './schedule.ts';
-
-/** A stage in its line, and the water that waits before it. */
-interface Place {
-  readonly stage: Stage;
-  readonly line: Line;
-  readonly lineAt: number;
-  readonly at: number;
-  /** Place in `Choices`. */
-  readonly key: number;
-  /** Litres ready in the end for each that goes in. */
-  readonly share: number;
-  readonly tools: readonly Tool[];
-  readonly next: Place | undefined;
-  waitingL: number;
-  /** Litres on their way into `waitingL`, and in batches of this stage. */
-  comingL: number;
-  insideL: number;
-  begun: number;
-}
-
-interface Live {
-  readonly id: string;
-  readonly place: Place;
-  readonly litres: number;
-  readonly tool: Tool | undefined;
-  readonly from: Minute;
-  /** The phase that runs, or waits to be begun. */
-  phase: number;
-  until: Minute | undefined;
-  stove: Tool | undefined;
-  watcher: Worker | undefined;
-  /** Who had it in hand last. */
-  by: Worker | undefined;
-}
+import { CRUMB_L, type Minute, minutesOf, type Problem, type Tool } from './problem.ts';
+import { type Begun, type Choices, EVEN, type Schedule, SPREAD } from './schedule.ts';
+import { type Live, type Place, UnderWay } from './underWay.ts';
 
 /** A day's work has no more batches than this: what is asked beyond was not meant. */
 export const MOST_BATCHES = 1000;
@@ -73,54 +19,7 @@ export function runDay(
   return new Day(problem, choices, now).run(begun);
 }
 
-class Day {
-  private readonly places: Place[][] = [];
-  private readonly flat: Place[] = [];
-  private readonly crew: Crew;
-  private readonly taken = new Set<string>();
-  private readonly lives: Live[] = [];
-  private readonly bars: Bar[] = [];
-  private readonly batches: Batch[] = [];
-  private readonly ready: Ready[] = [];
-  private readonly stoves: readonly Tool[];
-  private readonly inOrder: readonly Place[];
-  private readyL = 0;
-  private readonly readyOf: number[];
-  private endMin: Minute | undefined;
-  private t: Minute;
-
-  constructor(
-    private readonly problem: Problem,
-    private readonly choices: Choices,
-    now: Minute,
-  ) {
-    this.t = now;
-    this.crew = new Crew(problem.hands);
-    this.readyOf = problem.lines.map(() => 0);
-    this.stoves = problem.tools.filter(tool => tool.kind === 'stove');
-    let key = problem.lines.reduce((sum, line) => sum + line.stages.length, 0);
-    for (const [lineAt, line] of [...problem.lines.entries()].reverse()) {
-      const places: Place[] = [];
-      for (let at = line.stages.length - 1; at >= 0; at -= 1) {
-        const stage = line.stages[at]!;
-        key -= 1;
-        const place: Place = {
-          ...{ stage, line, lineAt, at, key, next: places[0] },
-          share: stage.outShare * shareAfter(line, at),
-          tools: problem.tools.filter(tool => tool.kind === stage.tool).sort((a, b) => b.litres - a.litres),
-          waitingL: at === 0 && stage.tool ? line.heldL : 0,
-          ...{ comingL: 0, insideL: 0, begun: 0 },
-        };
-        places.unshift(place);
-        this.flat.unshift(place);
-      }
-      this.places.unshift(places);
-    }
-    this.inOrder = [...this.flat].sort(
-      (a, b) => (choices.order[b.key] ?? 0) - (choices.order[a.key] ?? 0) || b.at - a.at || a.key - b.key,
-    );
-  }
-
+class Day extends UnderWay {
   run(begun: readonly Begun[]): Schedule {
     for (const one of [...begun].sort((a, b) => overAt(a) - overAt(b))) this.restore(one);
     for (;;) {
@@ -134,11 +33,6 @@ class Day {
     const byTime = (a: { from: Minute }, b: { from: Minute }) => a.from - b.from;
     const { bars, batches, ready, endMin } = this;
     return { bars: bars.sort(byTime), batches: batches.sort(byTime), ready, endMin };
-  }
-
-  /** What is needed is there, and nothing is half-way. */
-  private isDone(): boolean {
-    return this.readyL >= this.problem.needL - CRUMB_L && this.lives.length === 0;
   }
 
   /** A batch as it was begun goes on from where it is. */
@@ -228,64 +122,6 @@ class Day {
     place.insideL += one.litres;
     if (place.next) place.next.comingL += one.litres * stage.outShare;
     this.lives.push(live);
-  }
-
-  private watchedBy(live: Live, watcher: Worker | undefined): void {
-    live.watcher = watcher;
-    if (watcher) watcher.watches += 1;
-  }
-
-  private endOf(stage: Stage, phase: Phase, litres: number, from: Minute): Minute {
-    const minutes = minutesOf(stage, phase, litres);
-    return phase.daylight ? afterSpans(this.problem.daylight, from, minutes) : from + minutes;
-  }
-
-  /** Phases that are over give way to the next; batches that are over give their water on. */
-  private finish(): void {
-    for (let i = this.lives.length - 1; i >= 0; i -= 1) {
-      const live = this.lives[i]!;
-      if (live.until === undefined || live.until > this.t) continue;
-      const { stage } = live.place;
-      live.phase += 1;
-      const at = live.until;
-      live.until = undefined;
-      this.leaveBehind(live, stage.phases[live.phase]);
-      if (live.phase < stage.phases.length) continue;
-      this.lives.splice(i, 1);
-      if (live.tool) this.taken.delete(live.tool.id);
-      live.place.insideL -= live.litres;
-      const outL = live.litres * stage.outShare;
-      if (live.place.next) live.place.next.comingL -= outL;
-      this.batches.push({
-        ...{ id: live.id, stage: stage.id, litres: live.litres, from: live.from, until: at, outL },
-        ...(live.tool ? { tool: live.tool.id } : {}),
-      });
-      this.goesOn(live.place, outL, at);
-    }
-  }
-
-  /** The stove that is needed no more is free, and so is whoever looked after the flame. */
-  private leaveBehind(live: Live, next: Phase | undefined): void {
-    if (live.stove && !next?.stove) {
-      this.taken.delete(live.stove.id);
-      live.stove = undefined;
-    }
-    if (live.watcher && !next?.flame) {
-      live.watcher.watches -= 1;
-      live.watcher = undefined;
-    }
-  }
-
-  private goesOn({ next, lineAt }: Place, outL: number, at: Minute): void {
-    if (next) {
-      next.waitingL += outL;
-      return;
-    }
-    if (outL <= 0) return;
-    this.readyL += outL;
-    this.readyOf[lineAt]! += outL;
-    this.ready.push({ at, litres: this.readyL });
-    if (this.endMin === undefined && this.readyL >= this.problem.needL - CRUMB_L) this.endMin = at;
   }
 
   /** Begins the next phase of a batch that waits for it: a flame is put out first, then what is farthest along. */

@@ -2,8 +2,9 @@ import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { seedKinds } from './kinds.ts';
-import { type ListOptions, readList } from './list.ts';
+import { readList } from './list.ts';
 import { fieldsByContent, guessFields, headLine } from './listFields.ts';
+import type { ListOptions } from './listRow.ts';
 
 const { data } = Papa.parse<string[]>(
   readFileSync(new URL('./fixtures/hand-kept-list.csv', import.meta.url), 'utf8').trimEnd(),

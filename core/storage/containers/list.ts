@@ -1,121 +1,26 @@
 import { addMonths, type Day } from '../../base/day.ts';
-import { type Judgement, judge, message } from '../../base/judgement.ts';
-import { cellOf, type DecimalMark } from '../../base/units/number.ts';
-import type { UnitSystem } from '../../base/units/system.ts';
+import { cellOf } from '../../base/units/number.ts';
 import type { Water } from '../../water/waters.ts';
 import { asItComes, type Origin, originAnswers } from '../../water/waters.ts';
-import type { HeldBefore } from './fitness.ts';
 import { type ContainerKind, usableL } from './kinds.ts';
 import { readDate } from './listDate.ts';
-import type { ListField } from './listFields.ts';
 import {
-  type ColumnUnit,
-  caseOf,
-  partOf,
-  type ReadSize,
-  readSize,
-  readVolume,
-  unitOfHeading,
-} from './listSize.ts';
-import {
-  heldOf,
-  isBrokenBy,
-  isInBuilding,
-  isOnWarning,
-  type ListedMark,
-  markOf,
-  pastTold,
-} from './listVessel.ts';
-import { forbidsDrinking, type ListedWater, readWater, wordingOf } from './listWater.ts';
-import { isPack, packById, packFor, pieceL } from './pack.ts';
+  type ListOptions,
+  type ListReading,
+  type ListRow,
+  type Proposal,
+  RowCells,
+  refuse,
+  SAME_SHARE,
+  warn,
+} from './listRow.ts';
+import { caseOf, partOf, readVolume } from './listSize.ts';
+import { heldOf, isBrokenBy, isInBuilding, isOnWarning, markOf, pastTold } from './listVessel.ts';
+import { forbidsDrinking, readWater, wordingOf } from './listWater.ts';
+import { isPack, packFor, pieceL } from './pack.ts';
 
-/** Volumes this close are the same kind under another name; further off it is asked. */
-const LIKE_SHARE = 0.05;
-/** Nearer than this nobody would call it another size. */
-const SAME_SHARE = 0.01;
 /** Most containers that one row may stand for. */
 const MOST_IN_ROW = 2000;
-
-function kindFor(size: ReadSize, kinds: readonly ContainerKind[]): ContainerKind | undefined {
-  const near = kinds
-    .filter(k => !isPack(k) && Math.abs(k.nominalL / size.litres - 1) <= LIKE_SHARE)
-    .sort((a, b) => Math.abs(a.nominalL - size.litres) - Math.abs(b.nominalL - size.litres));
-  return near.find(k => k.shape === size.shape) ?? near[0];
-}
-
-/** A container that a row asks to set down. */
-export interface Proposal {
-  readonly code: string | undefined;
-  readonly kind: ContainerKind;
-  readonly place: string;
-  readonly building?: string;
-  readonly shelf?: string;
-  readonly role: 'clean' | 'raw';
-  readonly heldBefore: HeldBefore;
-  readonly setApart?: string;
-  readonly water?: Water;
-  readonly origin?: Origin;
-  readonly litres?: number;
-  readonly sealed?: boolean;
-  readonly filledOn?: Day;
-  readonly printedUntil?: Day;
-  /** It was opened, nobody wrote when. */
-  readonly isOpen?: true;
-  readonly residualMgL?: number;
-  readonly mark?: ListedMark;
-  readonly note?: string;
-}
-
-/** A finding about one cell; `column` counts from 0, −1 is the whole row. */
-export interface CellJudgement {
-  readonly column: number;
-  readonly judgement: Judgement;
-}
-
-export interface ListRow {
-  /** Line of the list, the first being 1. */
-  readonly line: number;
-  readonly cells: readonly string[];
-  readonly judgements: readonly CellJudgement[];
-  readonly proposals: readonly Proposal[];
-  /** It is in the store already, as it stands here. */
-  readonly isKnown: boolean;
-}
-
-export interface ListReading {
-  readonly rows: readonly ListRow[];
-  /** Dates that can be read two ways, until `dayFirst` is answered. */
-  readonly unclearDates: number;
-  /** Numbers that can be read two ways, until `decimal` is answered. */
-  readonly unclearNumbers: number;
-  /** Columns with figures that have no unit, until `columnUnit` is answered. */
-  readonly unitless: readonly number[];
-  /** Wordings of water that are asked, until `waters` answers them. */
-  readonly askedWaters: readonly string[];
-}
-
-export interface ListOptions {
-  readonly fields: readonly ListField[];
-  readonly headings: readonly string[];
-  readonly kinds: readonly ContainerKind[];
-  readonly system: UnitSystem;
-  readonly dayFirst?: boolean;
-  readonly decimal?: DecimalMark;
-  /** Units of columns whose figures have none, by column. */
-  readonly columnUnit?: Readonly<Record<number, ColumnUnit>>;
-  /** What wordings mean, as somebody answered. */
-  readonly waters?: Readonly<Record<string, ListedWater>>;
-  readonly today: Day;
-  /** Containers there are: their kind and fill day by code in lower case. */
-  readonly known: ReadonlyMap<string, { kind: string; filledOn?: Day }>;
-  /** Line of the first row. */
-  readonly firstLine?: number;
-}
-
-const refuse = (id: string, params?: Record<string, string | number>): Judgement =>
-  judge('refuse', message(`list.${id}`, params), 'record');
-const warn = (id: string, params?: Record<string, string | number>): Judgement =>
-  judge('warn', message(`list.${id}`, params), 'record');
 
 /**
  * Reads a hand-kept list, row by row, and judges every cell. Nothing is guessed in silence: what was guessed is warned of, what
@@ -163,110 +68,55 @@ const totalRow = (cells: readonly string[], line: number): ListRow => ({
   isKnown: false,
 });
 
-class RowReader {
-  readonly #judgements: CellJudgement[] = [];
-  constructor(
-    readonly cells: readonly string[],
-    readonly line: number,
-    readonly o: ListOptions,
-    readonly seen: Map<string, number>,
-  ) {}
-
-  #at(field: ListField): number {
-    return field === 'size' ? this.#sizeAt() : this.o.fields.indexOf(field);
-  }
-  #sizeColumns(): number[] {
-    return this.o.fields.flatMap((field, i) => (field === 'size' ? [i] : []));
-  }
-  #hasFigure(column: number): boolean {
-    return /\d/.test(this.#cell(column));
-  }
-  /** The column of the size: where a list has the kind in one and the size in another, the one with the figure. */
-  #sizeAt(): number {
-    const columns = this.#sizeColumns();
-    return columns.find(i => this.#hasFigure(i)) ?? columns[0] ?? -1;
-  }
-  #cell(column: number): string {
-    return (this.cells[column] ?? '').trim();
-  }
-  #text(field: ListField): string {
-    return this.#cell(this.#at(field));
-  }
-  /** The size as it is written, with the words of the columns beside it: "jerry can" and "5 gal" are one thing. */
-  #sizeText(): string {
-    const at = this.#sizeAt();
-    const words = this.#sizeColumns()
-      .filter(i => i !== at && !this.#hasFigure(i))
-      .map(i => this.#cell(i));
-    return [...words, this.#cell(at)].filter(Boolean).join(' ');
-  }
-  /** Columns that say a size with a figure too, beside the one that is read. */
-  #sizesBeside(): number[] {
-    const at = this.#sizeAt();
-    return this.#sizeColumns().filter(i => i !== at && this.#hasFigure(i));
-  }
-  /** A second word on the size says the same, or it is not passed over: it may be another size, or what the vessel held. */
-  #isSameSize(beside: string, size: ReadSize): boolean {
-    if (/^[\d.,]+$/.test(beside)) return this.#cell(this.#sizeAt()).includes(beside);
-    const other = readSize(beside, this.#writing('size'));
-    return typeof other !== 'string' && Math.abs(other.litres / size.litres - 1) <= SAME_SHARE;
-  }
-  #isRefused(field: ListField): boolean {
-    const at = this.#at(field);
-    return this.#judgements.some(j => j.column === at && j.judgement.verdict === 'refuse');
-  }
-  #say(field: ListField, judgement: Judgement): void {
-    this.#judgements.push({ column: this.#at(field), judgement });
-  }
-
+class RowReader extends RowCells {
   read(): ListRow {
     const { o, line, cells } = this;
-    const sized = this.#size();
+    const sized = this.size();
     const counted = (sized?.count ?? 1) * this.#count();
     // bottles are kept by the pack: one line, one label
     const pack = sized && packFor(sized.kind, counted, o.kinds);
     const size = pack ? { ...sized, kind: pack } : sized;
     const count = pack ? 1 : counted;
-    if (pack) this.#say('size', warn('pack', { pieces: counted, litres: usableL(pack) }));
-    if (count > MOST_IN_ROW) this.#say('count', refuse('count-unread', { text: String(count) }));
-    if (this.#text('place') === '') this.#say('place', refuse('no-place'));
-    const words = [this.#text('note'), this.#text('code'), this.#sizeText(), this.#text('water')];
-    if (isInBuilding(words)) this.#say('size', refuse('in-building'));
+    if (pack) this.say('size', warn('pack', { pieces: counted, litres: usableL(pack) }));
+    if (count > MOST_IN_ROW) this.say('count', refuse('count-unread', { text: String(count) }));
+    if (this.text('place') === '') this.say('place', refuse('no-place'));
+    const words = [this.text('note'), this.text('code'), this.sizeText(), this.text('water')];
+    if (isInBuilding(words)) this.say('size', refuse('in-building'));
     // what is filled only on warning is room for water; a day on which it was filled says otherwise
     const onWarning =
-      !/\d/.test(`${this.#text('filled')}${this.#text('until')}`) &&
-      isOnWarning([...words, this.#text('filled')]);
+      !/\d/.test(`${this.text('filled')}${this.text('until')}`) &&
+      isOnWarning([...words, this.text('filled')]);
     const filledOn = onWarning ? undefined : this.#date('filled');
     const code = this.#code(count);
     const litres = this.#litres(size);
-    const word = this.#text('water');
+    const word = this.text('water');
     const isEmptySaid = onWarning || litres === 0 || readWater(word) === 'empty';
     const water = isEmptySaid ? undefined : this.#water(word);
     // what was filled, or keeps until a day, has water in it
-    const isFilled = filledOn !== undefined || this.#text('until') !== '' || this.#text('filled') !== '';
-    if (!isEmptySaid && word === '' && isFilled) this.#say('water', warn('water-missing'));
-    if (!isEmptySaid && word !== '' && !filledOn && !this.#isRefused('filled'))
-      this.#say('filled', warn(this.#until() ? 'date-missing-until' : 'date-missing'));
-    if (onWarning && litres !== 0) this.#say('size', warn('on-warning'));
+    const isFilled = filledOn !== undefined || this.text('until') !== '' || this.text('filled') !== '';
+    if (!isEmptySaid && word === '' && isFilled) this.say('water', warn('water-missing'));
+    if (!isEmptySaid && word !== '' && !filledOn && !this.isRefused('filled'))
+      this.say('filled', warn(this.#until() ? 'date-missing-until' : 'date-missing'));
+    if (onWarning && litres !== 0) this.say('size', warn('on-warning'));
     const vessel = this.#vessel(water);
 
     const known = code ? o.known.get(code.toLowerCase()) : undefined;
     const isKnown = known !== undefined && known.kind === size?.kind.id && known.filledOn === filledOn;
-    if (isKnown) this.#say('code', warn('known', { code }));
-    else if (known) this.#say('code', refuse('code-there', { code }));
+    if (isKnown) this.say('code', warn('known', { code }));
+    else if (known) this.say('code', refuse('code-there', { code }));
 
-    const judgements = this.#judgements;
+    const judgements = this.judgements;
     const isRefused = judgements.some(j => j.judgement.verdict === 'refuse');
     if (isRefused || isKnown || !size) return { line, cells, judgements, proposals: [], isKnown };
     const isEmpty = isEmptySaid || (word === '' && !isFilled && litres === undefined);
     const proposal: Proposal = {
       code: code || undefined,
       kind: size.kind,
-      place: this.#text('place'),
-      ...(this.#text('building') ? { building: this.#text('building') } : {}),
-      ...(this.#text('shelf') ? { shelf: this.#text('shelf') } : {}),
-      ...(this.#text('apart') ? { setApart: this.#text('apart').slice(0, 80) } : {}),
-      ...(this.#text('note') ? { note: this.#text('note').slice(0, 500) } : {}),
+      place: this.text('place'),
+      ...(this.text('building') ? { building: this.text('building') } : {}),
+      ...(this.text('shelf') ? { shelf: this.text('shelf') } : {}),
+      ...(this.text('apart') ? { setApart: this.text('apart').slice(0, 80) } : {}),
+      ...(this.text('note') ? { note: this.text('note').slice(0, 500) } : {}),
       ...vessel,
       ...(isEmpty ? {} : this.#fill(size, litres, water, filledOn)),
     };
@@ -289,7 +139,7 @@ class RowReader {
     // what is wrong with it is said once, where it stands
     this.#date('until');
     const residual = this.#residual();
-    const isSealed = !/^(?:no|n|false|open|broken|0)$/i.test(this.#text('sealed'));
+    const isSealed = !/^(?:no|n|false|open|broken|0)$/i.test(this.text('sealed'));
     return {
       water: water ?? 'unknown',
       litres: litres ?? usableL(size.kind) * (size.share ?? 1),
@@ -301,58 +151,16 @@ class RowReader {
     };
   }
 
-  #writing(field: ListField) {
-    const { system, decimal, columnUnit, headings } = this.o;
-    const column = this.#at(field);
-    const unit =
-      columnUnit?.[column] ??
-      this.#unitColumn() ??
-      unitOfHeading(headings[column] ?? '', system === 'imperial' ? 'imp gal' : 'US gal');
-    return { units: system, decimal, unit };
-  }
-
-  /** The unit that a column of its own says for this row. */
-  #unitColumn(): ColumnUnit | undefined {
-    const text = this.#text('unit');
-    return text === '' ? undefined : unitOfHeading(text, this.o.system === 'imperial' ? 'imp gal' : 'US gal');
-  }
-
-  #size(): { kind: ContainerKind; count: number; share?: number } | undefined {
-    const text = this.#sizeText();
-    if (text === '') {
-      this.#say('size', refuse('no-size'));
-      return undefined;
-    }
-    const id = text.toLowerCase();
-    const own = this.o.kinds.find(k => k.id === id) ?? packById(id, this.o.kinds);
-    if (own) return { kind: own, count: 1 };
-    const size = readSize(text, this.#writing('size'));
-    if (typeof size === 'string') {
-      this.#say('size', refuse(unreadIds[size], { text }));
-      return undefined;
-    }
-    for (const column of this.#sizesBeside()) {
-      const beside = this.#cell(column);
-      if (this.#isSameSize(beside, size)) continue;
-      this.#judgements.push({ column, judgement: refuse('size-unread', { text: beside }) });
-    }
-    const kind = kindFor(size, this.o.kinds);
-    if (!kind) this.#say('size', refuse('no-kind', { litres: size.litres }));
-    else if (Math.abs(kind.nominalL / size.litres - 1) > SAME_SHARE)
-      this.#say('size', warn('kind-near', { litres: size.litres, nominalL: kind.nominalL }));
-    return kind && { kind, count: size.count, ...(size.share === undefined ? {} : { share: size.share }) };
-  }
-
   /** How many: by its column, by "case of 24" in any other, which is a pack or a doubt and never singles in silence. */
   #count(): number {
-    const text = this.#text('count');
+    const text = this.text('count');
     const inCase = caseOf(text);
     const elsewhere = (['litres', 'unit', 'note'] as const).map(
-      field => [field, caseOf(this.#text(field))] as const,
+      field => [field, caseOf(this.text(field))] as const,
     );
     const beside = elsewhere.find(([, n]) => n !== undefined);
     if (beside?.[1] === 0 || inCase === 0) {
-      this.#say(beside?.[0] ?? 'count', refuse('case-unread', { text: this.#text(beside?.[0] ?? 'count') }));
+      this.say(beside?.[0] ?? 'count', refuse('case-unread', { text: this.text(beside?.[0] ?? 'count') }));
       return 1;
     }
     const each = inCase ?? beside?.[1];
@@ -363,63 +171,63 @@ class RowReader {
     if (text === '') return 1;
     const asked = Number(text.replace(/[x×]/gi, '').trim());
     if (Number.isInteger(asked) && asked >= 1 && asked <= MOST_IN_ROW) return asked;
-    this.#say('count', refuse('count-unread', { text }));
+    this.say('count', refuse('count-unread', { text }));
     return 1;
   }
 
   #code(count: number): string {
-    const code = this.#text('code');
+    const code = this.text('code');
     if (!code) return code;
     const key = code.toLowerCase();
     const before = this.seen.get(key);
-    if (before !== undefined) this.#say('code', refuse('code-twice', { code, line: before }));
+    if (before !== undefined) this.say('code', refuse('code-twice', { code, line: before }));
     this.seen.set(key, before ?? this.line);
-    if (count > 1) this.#say('code', warn('code-for-many', { code, count }));
+    if (count > 1) this.say('code', warn('code-for-many', { code, count }));
     return code;
   }
 
   /** The day that stands in a column; what the cell says that it is of something else is not taken for it. */
   #date(field: 'filled' | 'until'): Day | undefined {
-    const text = this.#text(field);
+    const text = this.text(field);
     if (text === '') return undefined;
     const date = readDate(text, this.o.dayFirst);
     const isOther = date && 'day' in date && (date.of ?? field) !== field;
-    if (!date) this.#say(field, refuse('date-unread', { text }));
-    else if ('unclear' in date) this.#say(field, refuse('date-unclear', { text }));
-    else if (date.day < EARLIEST) this.#say(field, refuse('date-long-ago', { filledDay: date.day }));
-    else if (isOther) this.#say(field, warn(`date-of-${date.of}`, { text, onDay: date.day }));
+    if (!date) this.say(field, refuse('date-unread', { text }));
+    else if ('unclear' in date) this.say(field, refuse('date-unclear', { text }));
+    else if (date.day < EARLIEST) this.say(field, refuse('date-long-ago', { filledDay: date.day }));
+    else if (isOther) this.say(field, warn(`date-of-${date.of}`, { text, onDay: date.day }));
     else if (field === 'filled' && date.day > this.o.today)
-      this.#say(field, refuse('date-future', { filledDay: date.day }));
-    else if (date.isMonthOnly) this.#say(field, warn('month-only', { filledDay: date.day }));
+      this.say(field, refuse('date-future', { filledDay: date.day }));
+    else if (date.isMonthOnly) this.say(field, warn('month-only', { filledDay: date.day }));
     return date && 'day' in date && !isOther ? date.day : undefined;
   }
 
   /** The day that a print says it keeps until, in whichever of the two columns it stands. */
   #until(): Day | undefined {
     for (const field of ['until', 'filled'] as const) {
-      const date = readDate(this.#text(field), this.o.dayFirst);
+      const date = readDate(this.text(field), this.o.dayFirst);
       if (date && 'day' in date && (date.of ?? field) === 'until' && date.day >= EARLIEST) return date.day;
     }
     return undefined;
   }
 
   #litres(size: { kind: ContainerKind } | undefined): number | undefined {
-    const text = this.#text('litres');
+    const text = this.text('litres');
     const t = text.toLowerCase();
     if (t === '' || t === '?' || caseOf(t) !== undefined) return undefined;
     const part = partOf(t);
     if (part !== undefined) return size && usableL(size.kind) * part;
-    const writing = this.#writing('litres');
+    const writing = this.writing('litres');
     const litres = readVolume(text, { ...writing, unit: writing.unit ?? 'L' });
     if (typeof litres === 'string') {
-      this.#say('litres', refuse(litres === 'two-ways' ? 'number-unclear' : 'litres-unread', { text }));
+      this.say('litres', refuse(litres === 'two-ways' ? 'number-unclear' : 'litres-unread', { text }));
       return undefined;
     }
     // "24 x 0.5 L" with 0.5 beside it is the bottle again
     if (size && isPack(size.kind) && Math.abs(litres / pieceL(size.kind) - 1) <= SAME_SHARE)
       return usableL(size.kind);
     if (size && litres > size.kind.nominalL * 1.02)
-      this.#say('litres', refuse('overfull', { litres, nominalL: size.kind.nominalL }));
+      this.say('litres', refuse('overfull', { litres, nominalL: size.kind.nominalL }));
     return litres;
   }
 
@@ -427,54 +235,54 @@ class RowReader {
     if (text === '') return undefined;
     const wording = wordingOf(text);
     const water = this.o.waters?.[wording] ?? readWater(text);
-    if (water === undefined) this.#say('water', refuse('water-asked', { text, wording }));
-    else if (water === 'unknown') this.#say('water', warn('water-unknown', { text }));
+    if (water === undefined) this.say('water', refuse('water-asked', { text, wording }));
+    else if (water === 'unknown') this.say('water', warn('water-unknown', { text }));
     return water === 'empty' ? undefined : water;
   }
 
   #origin(): Origin | undefined {
-    const word = this.#text('origin').toLowerCase();
+    const word = this.text('origin').toLowerCase();
     for (const [key, answers] of Object.entries(originAnswers))
       if ((answers as readonly string[]).includes(word)) return { [key]: word };
     return undefined;
   }
 
   #residual(): number | undefined {
-    const text = this.#text('residual');
+    const text = this.text('residual');
     if (text === '') return undefined;
     const mgL = Number(text.replace(/\s*(?:mg\/l|ppm)$/i, '').replace(',', '.'));
     if (Number.isFinite(mgL) && mgL >= 0 && mgL <= 500) return mgL;
-    this.#say('residual', warn('residual-unread', { text }));
+    this.say('residual', warn('residual-unread', { text }));
     return undefined;
   }
 
   #isOpened(): boolean {
-    return !/^(?:|no|n|false|never|0|-|–)$/i.test(this.#text('opened'));
+    return !/^(?:|no|n|false|never|0|-|–)$/i.test(this.text('opened'));
   }
 
   /** What the vessel is: its past, its state, and what is written beside it. The gravest word decides. */
   #vessel(water: Water | undefined): Pick<Proposal, 'role' | 'heldBefore' | 'mark' | 'isOpen'> {
-    const held = this.#text('held').toLowerCase();
-    const told = pastTold([this.#text('note'), this.#text('code'), this.#sizeText()]);
+    const held = this.text('held').toLowerCase();
+    const told = pastTold([this.text('note'), this.text('code'), this.sizeText()]);
     const heldBefore = told ?? (held === '' ? 'water' : (heldOf(held) ?? 'unknown'));
     if (told && told !== 'water')
-      this.#say('note', warn('held-told', { text: this.#text('note') || this.#sizeText() }));
-    const isBroken = [this.#text('note'), this.#text('state')].some(isBrokenBy);
-    if (isBroken) this.#say('note', warn('broken'));
+      this.say('note', warn('held-told', { text: this.text('note') || this.sizeText() }));
+    const isBroken = [this.text('note'), this.text('state')].some(isBrokenBy);
+    if (isBroken) this.say('note', warn('broken'));
     if (held !== '' && heldBefore === 'unknown' && held !== 'unknown')
-      this.#say('held', warn('held-unknown', { text: held }));
-    const state = wordingOf(this.#text('state'));
+      this.say('held', warn('held-unknown', { text: held }));
+    const state = wordingOf(this.text('state'));
     const said = state === '' ? 'none' : markOf(state);
     const mark = isBroken && (said === undefined || said === 'none' || said === 'open') ? 'failed' : said;
-    const isForbidden = [this.#text('state'), this.#text('note'), this.#text('code')].some(forbidsDrinking);
+    const isForbidden = [this.text('state'), this.text('note'), this.text('code')].some(forbidsDrinking);
     if (mark === undefined && !isForbidden)
-      this.#say('state', refuse('state-unknown', { text: this.#text('state') }));
+      this.say('state', refuse('state-unknown', { text: this.text('state') }));
     const isDrunk = water !== undefined && asItComes(water, this.#origin()) === 'drinking';
     const isRaw =
       isForbidden ||
-      /^(?:raw|utility|not for drinking)$/i.test(this.#text('role')) ||
+      /^(?:raw|utility|not for drinking)$/i.test(this.text('role')) ||
       (mark === 'utility' && isDrunk && heldBefore === 'water');
-    if (isForbidden && isDrunk) this.#say('note', warn('forbidden'));
+    if (isForbidden && isDrunk) this.say('note', warn('forbidden'));
     return {
       role: isRaw ? 'raw' : 'clean',
       heldBefore,
@@ -483,13 +291,6 @@ class RowReader {
     };
   }
 }
-
-const unreadIds = {
-  unread: 'size-unread',
-  'no-unit': 'no-unit',
-  'two-ways': 'number-unclear',
-  negative: 'size-negative',
-} as const;
 
 /** Nobody keeps water from before this day; an earlier one is a slip of the year. */
 const EARLIEST: Day = '1990-01-01';

@@ -10,7 +10,8 @@ import {
 import type { Removal } from '../quality/chemicals.ts';
 import { figureOf, type TestReading } from '../quality/testReading.ts';
 import { rowOf, type Water, type WaterClass } from '../waters.ts';
-import type { HoldId, Word } from './holds.ts';
+import type { Word } from './conditions.ts';
+import type { HoldId } from './holds.ts';
 
 /**
  * One thing that was found out about a water: by a test, by eye and nose, by what happened there, by who fell ill, by an

@@ -1,16 +1,8 @@
 import { describe, expect, it } from 'vitest';
 import { addMinutes, type Instant } from '../../base/day.ts';
+import { type Condition, conditions, type Word, words } from './conditions.ts';
 import type { Finding, Place } from './finding.ts';
-import {
-  type Condition,
-  conditions,
-  type HoldId,
-  holdIds,
-  holdsAt,
-  type Word,
-  words,
-  wordsOf,
-} from './holds.ts';
+import { type HoldId, holdIds, holdsAt, wordsOf } from './holds.ts';
 
 const FOUND: Instant = '2026-06-01T08:00:00.000Z';
 const day = (days: number): Instant => addMinutes(FOUND, days * 1440);

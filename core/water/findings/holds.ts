@@ -2,43 +2,13 @@ import { addMinutes, type Instant } from '../../base/day.ts';
 import { RESIDUAL_LEAST_MG_L } from '../../treatment/chlorine/residual.ts';
 import type { Feared, SourceEvent, Upstream } from '../hazards.ts';
 import { lowerGrade, type WaterGrade } from '../quality/fitness.ts';
-import { LEAST_PH, MOST_EC_US_CM, MOST_PH, MOST_TDS_MG_L } from '../quality/limits.ts';
+import { LEAST_PH, MOST_EC_US_CM, MOST_PH, MOST_TDS_MG_L } from '../quality/otherWater.ts';
 import { figureOf, germsOf } from '../quality/testReading.ts';
+import { type Condition, type Word, words } from './conditions.ts';
 import { classOf, type Finding, type FindingOf, type Place, type Sign, signsOf } from './finding.ts';
 
 // What a finding holds back, and what ends it. A finding ends only by what ends *it*: a later look ends no event, a clean test no
 // fuel, and nobody's opinion a poisoning (§11, "What is known goes with the water").
-
-/** Who may say what of a finding, once it is so. */
-export const words = [
-  'authority',
-  'laboratory',
-  'supplier',
-  'cause',
-  'flushed',
-  'over',
-  'rinsed',
-  'rains',
-  'dry',
-] as const;
-export type Word = (typeof words)[number];
-
-/** What must be so before a finding is over: a word that was given, or what the record shows by itself. */
-export const conditions = [
-  ...words,
-  'germs-none',
-  'germs-none-twice',
-  'follow-up',
-  'clear',
-  'chlorine',
-  'inspected',
-  'treated',
-  'seven-days',
-  'fourteen-days',
-  'two-rains',
-  'back-in-range',
-] as const;
-export type Condition = (typeof conditions)[number];
 
 /** What a hold leaves of a water. `boiled`: drunk after a rolling boil and not otherwise. */
 export type Most = Extract<WaterGrade, 'never' | 'utility'> | 'boiled' | 'as-asked';

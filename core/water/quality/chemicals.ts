@@ -6,7 +6,7 @@ import {
   isPastCeiling,
   lowestLimit,
 } from './ceilings.ts';
-import { nitrogenSum, SUM_MOST } from './limits.ts';
+import { nitrogenSum, SUM_MOST } from './nitrogen.ts';
 
 // What is dissolved in a water is carried as a figure, and what a device takes of it as a share: §11, "Chemicals carry figures".
 

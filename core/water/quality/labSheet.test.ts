@@ -2,7 +2,8 @@ import { readFileSync } from 'node:fs';
 import Papa from 'papaparse';
 import { describe, expect, it } from 'vitest';
 import { columnOf, formIn, parameterNamed } from './labColumns.ts';
-import { type Doubt, type RowReading, readLabSheet, type SheetCase, sheetRow } from './labSheet.ts';
+import type { Doubt, SheetCase } from './labRow.ts';
+import { type RowReading, readLabSheet, sheetRow } from './labSheet.ts';
 import type { ParameterId } from './parameters.ts';
 
 const known = ['Upper spring', 'Hall tap', 'Silty beck', 'HB-001', 'HB-002', 'Hall roof'];

@@ -5,6 +5,8 @@ import { RESIDUAL_LEAST_MG_L } from '../../treatment/chlorine/residual.ts';
 import { TOP_UP_MG_L } from '../../treatment/chlorine/schools.ts';
 import { CEILING, isChemical, isPastCeiling } from './ceilings.ts';
 import { type Limit, limitsSeen, type SeenLimit, sourceOf } from './limitTable.ts';
+import { nitrogenSum, SUM_MOST } from './nitrogen.ts';
+import { isOtherWater } from './otherWater.ts';
 import { parameterRow, unitText } from './parameters.ts';
 import { type Dated, EXAMINED_ML, examinedMl, figureOf, germsOf, isExpired, whyVoid } from './testReading.ts';
 
@@ -203,13 +205,6 @@ function judgeSenses(r: Dated): Said {
   return say('watch', 'judged.senses.odd', 'who-gdwq', params, 'judged.senses.odd.remedy');
 }
 
-/** WHO's sum for nitrate and nitrite together. */
-export const SUM_MOST = 1;
-
-/** Nitrate and nitrite together, as shares of their limits of 50 and 3 mg/L: at most 1 (WHO, Guidelines for Drinking-water Quality, 4th ed.). */
-export const nitrogenSum = (nitrateMgL: number, nitriteMgL: number): number =>
-  nitrateMgL / 50 + nitriteMgL / 3;
-
 function judgeNitrogen(r: Dated, c: ReadingCase, seen: readonly SeenLimit[]): Said {
   const figure = figureOf(r) ?? 0;
   const own = judgeFigure(r, c, seen);
@@ -275,19 +270,6 @@ function judgeFigure(r: Dated, c: ReadingCase, seen: readonly SeenLimit[]): Said
 
 const tdsOf = (r: Dated): number =>
   Math.round((figureOf(r) ?? 0) * (r.parameter === 'conductivity' ? TDS_PER_US_CM : 1));
-
-/** Past what taste explains it is another water: pH below 4 or above 11, more than 3,000 mg/L dissolved (4,600 µS/cm). */
-export function isOtherWater(r: Dated): boolean {
-  const figure = figureOf(r);
-  if (figure === undefined || r.beyond === 'below') return false;
-  if (r.parameter === 'ph') return figure < LEAST_PH || figure > MOST_PH;
-  if (r.parameter === 'tds') return figure > MOST_TDS_MG_L;
-  return r.parameter === 'conductivity' && figure > MOST_EC_US_CM;
-}
-export const LEAST_PH = 4;
-export const MOST_PH = 11;
-export const MOST_TDS_MG_L = 3000;
-export const MOST_EC_US_CM = 4600;
 
 /** A limit as a text says it: a figure, or two with what lies between. */
 const boundOf = ({ least, most }: Limit): string => [least, most].filter(b => b !== undefined).join('–');

@@ -4,7 +4,7 @@ import type { Problem } from '#core/planning/schedule/problem.ts';
 import { readyBy, type Schedule } from '#core/planning/schedule/schedule.ts';
 import type { Tier } from '#core/treatment/trains/grade.ts';
 import { useReader } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import type { DayAnswer } from '../../workers/dayWorker.ts';
@@ -14,8 +14,8 @@ import type { DaySolving, useDay } from './useDay.ts';
 export const timeOf = (from: Instant, minute: number, timeZone: string): string => {
   const at = addMinutes(from, minute);
   return dayOf(at, timeZone) === dayOf(from, timeZone)
-    ? format.time(at, timeZone)
-    : format.dayAndTime(at, timeZone);
+    ? dates.time(at, timeZone)
+    : dates.dayAndTime(at, timeZone);
 };
 
 export interface Asked {

@@ -4,6 +4,7 @@ import { readyBy } from '#core/planning/schedule/schedule.ts';
 import { supplyKinds } from '#core/storage/stock/kinds.ts';
 import { useFacts, useReader, useToday } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
+import { list } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { type Asked, timeOf } from './DayAnswer.tsx';
 import type { DaySolving } from './useDay.ts';
@@ -68,7 +69,7 @@ function Least({ things }: { readonly things: readonly Thing[] }) {
       {things.length === 0
         ? say('day.least.none')
         : say('day.least', {
-            things: format.list(counts.map(c => say(`day.more.${c.thing}`, { count: c.count }))),
+            things: list(counts.map(c => say(`day.more.${c.thing}`, { count: c.count }))),
           })}
     </li>
   );

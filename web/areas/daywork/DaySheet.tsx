@@ -3,6 +3,7 @@ import { addMinutes, type Instant } from '#core/base/day.ts';
 import type { Minute, Problem } from '#core/planning/schedule/problem.ts';
 import { readyBy, type Schedule } from '#core/planning/schedule/schedule.ts';
 import { useReader } from '../../session/state.ts';
+import * as dates from '../../texts/dates.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { useWidth } from '../../ui/useWidth.ts';
@@ -125,7 +126,7 @@ function Hours({
       <line x1={xOf(at)} x2={xOf(at)} y1={HEAD_PX - 6} y2={heightPx} stroke="var(--rule)" />
       {xOf(at) < rightPx - 30 && (
         <text x={xOf(at) + 3} y={13} className="fill-ash text-[13px] tabular-nums">
-          {format.time(addMinutes(from, at), timeZone)}
+          {dates.time(addMinutes(from, at), timeZone)}
         </text>
       )}
     </g>

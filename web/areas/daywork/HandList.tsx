@@ -3,6 +3,7 @@ import type { Problem } from '#core/planning/schedule/problem.ts';
 import type { Schedule } from '#core/planning/schedule/schedule.ts';
 import { type Turn, turnsOf } from '#core/planning/schedule/turns.ts';
 import { useReader } from '../../session/state.ts';
+import * as dates from '../../texts/dates.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { batchName, toolName } from './words.ts';
@@ -50,7 +51,7 @@ export function HandLists({ problem, schedule, from }: Props) {
                 .filter(turn => turn.hand === hand.id)
                 .map(turn => (
                   <li key={`${turn.batch} ${turn.phases[0]}`} className="flex gap-2">
-                    <span className="tabular-nums">{format.time(addMinutes(from, turn.from), timeZone)}</span>
+                    <span className="tabular-nums">{dates.time(addMinutes(from, turn.from), timeZone)}</span>
                     <span>{words(turn)}</span>
                   </li>
                 ))}

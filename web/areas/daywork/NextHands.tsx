@@ -7,7 +7,7 @@ import type { Schedule } from '#core/planning/schedule/schedule.ts';
 import { type Turn, turnsOf } from '#core/planning/schedule/turns.ts';
 import { draft } from '../../session/draft.ts';
 import { useCalmWater, useFacts, useReader, useToday } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
 import { useSay } from '../../texts/texts.ts';
 import { beginBatch } from './beginBatch.ts';
 import { useTurnWords } from './HandList.tsx';
@@ -66,7 +66,7 @@ function NextHand({
   return (
     <li className="grid grid-cols-[52px_1fr_auto] items-center gap-x-3 border-b border-rule py-1.5">
       <span className={`tabular-nums ${isNow ? 'font-bold' : 'text-ash'}`}>
-        {isNow ? say('day.now') : format.time(instantOf(work, turn.from), timeZone)}
+        {isNow ? say('day.now') : dates.time(instantOf(work, turn.from), timeZone)}
       </span>
       <span>
         <strong>{turn.hand}</strong> <span className="block text-small">{words}</span>

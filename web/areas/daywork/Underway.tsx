@@ -9,7 +9,7 @@ import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useStateNow } from '../../session/hooks.ts';
 import { usePrinted, useReader, useToday } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { DaySheet } from './DaySheet.tsx';
@@ -68,7 +68,7 @@ export function Underway({ work }: { readonly work: WorkFacts }) {
 }
 
 const clockOf = (at: Instant, today: string, timeZone: string): string =>
-  dayOf(at, timeZone) === today ? format.time(at, timeZone) : format.dayAndTime(at, timeZone);
+  dayOf(at, timeZone) === today ? dates.time(at, timeZone) : dates.dayAndTime(at, timeZone);
 
 /** What is ready, and by when the rest will be. */
 function Answer({ work, schedule, now }: At) {

@@ -1,7 +1,7 @@
 import { addMinutes, type Instant } from '#core/base/day.ts';
 import type { Minute } from '#core/planning/schedule/problem.ts';
 import type { Schedule } from '#core/planning/schedule/schedule.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
 import { LABEL_PX, RIGHT_PX } from './sheetPx.ts';
 
 export const HOUR_MIN = 60;
@@ -34,4 +34,4 @@ export function scaleOf(
 
 /** Minutes since the clock last struck. */
 const minutesIntoHour = (at: Instant, timeZone: string): number =>
-  Number(format.time(at, timeZone).slice(-2)) || 0;
+  Number(dates.time(at, timeZone).slice(-2)) || 0;

@@ -5,7 +5,7 @@ import { useTyped } from '../../app/typed.ts';
 import { draft, newSubject } from '../../session/draft.ts';
 import { useFacts, useToday } from '../../session/state.ts';
 import { cellsOf } from '../../texts/cells.ts';
-import * as format from '../../texts/format.ts';
+import { listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Dialog } from '../../ui/Dialog.tsx';
 
@@ -51,7 +51,7 @@ export function HomesIn({ onClose }: { readonly onClose: () => void }) {
       {homes.length > 0 && (
         <p data-testid="homes-read">
           <strong>{say('homes-in.read', { homes: homes.length, people: count })}</strong>{' '}
-          {format.listing([...named, ...(homes.length > MOST_NAMED ? ['…'] : [])])}
+          {listing([...named, ...(homes.length > MOST_NAMED ? ['…'] : [])])}
         </p>
       )}
       <ul className="my-2 list-none p-0 text-small">

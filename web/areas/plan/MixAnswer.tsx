@@ -3,8 +3,8 @@ import { Link } from 'react-router';
 import type { Full, Mix, MixAim, MixPlan, MixSpot } from '#core/storage/containers/mixProgram.ts';
 import { useFacts } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
-import { listing } from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
+import { listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 
 /** A place, with its shelf where it is one. */

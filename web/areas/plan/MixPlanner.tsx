@@ -14,6 +14,7 @@ import { useTyped, type Written } from '../../app/typed.ts';
 import { ghostsPlanned } from '../../session/ghosts.ts';
 import { useAppDispatch, useFacts, useReader, useWaterState } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
+import { list } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -154,7 +155,7 @@ export function MixPlanner() {
         <p data-testid="mix-own">
           {say('mix.own', {
             count: own.length,
-            codes: format.list(own.slice(0, OWN_NAMED).map(v => v.code)),
+            codes: list(own.slice(0, OWN_NAMED).map(v => v.code)),
             litres: own.reduce((sum, v) => sum + v.litres, 0),
           })}
         </p>

@@ -27,6 +27,7 @@ import { History } from '../../app/History.tsx';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useDuties, useFacts, useReader, useWaterState } from '../../session/state.ts';
+import * as dates from '../../texts/dates.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
@@ -208,7 +209,7 @@ function Catches({ catchment: c }: { catchment: CatchmentFacts }) {
             const due = dueL(c, one.gaugeMm, one.areaM2);
             return (
               <tr key={one.entry} className="border-b border-rule">
-                <td className="py-1 pr-5">{format.dayAndTime(one.at, timeZone)}</td>
+                <td className="py-1 pr-5">{dates.dayAndTime(one.at, timeZone)}</td>
                 <td className="pr-5">{format.rain(one.gaugeMm, units)}</td>
                 <td className="pr-5">
                   {say(one.caughtL.known === 'guessed' ? 'catch.about' : 'catch.exact', {

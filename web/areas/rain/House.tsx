@@ -6,6 +6,7 @@ import { kindOf } from '#core/areas/store/state.ts';
 import { FAN_POINTS, type RainAnswer } from '#core/rain/catchment/question.ts';
 import { MONTH_DAYS, type Normals, sumOf, YEAR_DAYS } from '#core/rain/weather/normals.ts';
 import { useFacts, useReader } from '../../session/state.ts';
+import * as dates from '../../texts/dates.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';
@@ -244,7 +245,7 @@ function Emptiest({ month }: { month: number }) {
         strokeWidth="3"
         paintOrder="stroke"
       >
-        {say('rain.fan.empty', { month: format.monthName(month) })}
+        {say('rain.fan.empty', { month: dates.monthName(month) })}
       </text>
     </g>
   );
@@ -299,14 +300,14 @@ function LargeTank({ answer, geometry: { tank } }: { answer: RainAnswer; geometr
       {worstShortDays >= 1 && <Emptiest month={worstMonth} />}
       {MONTH_DAYS.map((_, month) => (
         <text
-          key={format.monthName(month)}
+          key={dates.monthName(month)}
           x={monthX(month)}
           y={GROUND + 17}
           textAnchor="middle"
           fontSize="13"
           fill="var(--slate)"
         >
-          {format.monthName(month, 'short')}
+          {dates.monthName(month, 'short')}
         </text>
       ))}
     </g>

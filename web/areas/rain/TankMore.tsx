@@ -10,6 +10,7 @@ import { useTyped } from '../../app/typed.ts';
 import { useFacts, useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
+import { listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
@@ -75,7 +76,7 @@ function Costs({ answer, plan, ownL, onPlan }: Props) {
       return builtPrice === undefined ? '–' : format.number((builtPrice * point.sizeL) / 1000);
     if (!price) return '–';
     const names = price.tanks.map(t => say('rain.costs.tank', { count: t.count, kind: kindName(t.id) }));
-    return say('rain.costs.tanks', { price: price.price, names: format.listing(names) });
+    return say('rain.costs.tanks', { price: price.price, names: listing(names) });
   };
   return (
     <details>

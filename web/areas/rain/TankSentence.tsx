@@ -7,6 +7,7 @@ import { yieldRules } from '#core/rain/catchment/balance.ts';
 import { climateIds } from '#core/rain/weather/climates.ts';
 import { MONTHS, sumOf, yearsOf } from '#core/rain/weather/normals.ts';
 import { useFacts, useReader } from '../../session/state.ts';
+import * as dates from '../../texts/dates.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
@@ -241,7 +242,7 @@ function NeedByMonth({ plan, onPlan }: Pick<Props, 'plan' | 'onPlan'>) {
     <fieldset className="my-2 grid grid-cols-6 gap-x-4 border-0 border-l-4 border-rule p-0 pl-3 text-base max-wide:grid-cols-3">
       <legend className="sr-only">{say('rain.by-month')}</legend>
       {plan.needL.map((litres, month) => {
-        const name = format.monthName(month);
+        const name = dates.monthName(month);
         return (
           <div key={name} className="flex flex-col leading-tight">
             <span className="text-small text-ash">{name}</span>

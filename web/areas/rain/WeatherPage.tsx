@@ -20,6 +20,7 @@ import { useTyped } from '../../app/typed.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useFacts, useReader, useWaterState } from '../../session/state.ts';
+import * as dates from '../../texts/dates.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, QuantityBlank, Sentence } from '../../ui/Blank.tsx';
@@ -149,10 +150,10 @@ function Fit({
           const x = i * 60 + 8;
           const [a, b] = [(m.normalMm / most) * H, (m.madeMm / most) * H];
           return (
-            <g key={format.monthName(i)}>
+            <g key={dates.monthName(i)}>
               <title>
                 {say('weather.fit.month', {
-                  month: format.monthName(i),
+                  month: dates.monthName(i),
                   normalMm: m.normalMm,
                   madeMm: m.madeMm,
                   normalWet: m.normalWet,
@@ -170,7 +171,7 @@ function Fit({
                 strokeWidth="1.5"
               />
               <text x={x + 21} y={H + 16} textAnchor="middle" fontSize="13" fill="var(--slate)">
-                {format.monthName(i, 'short')}
+                {dates.monthName(i, 'short')}
               </text>
             </g>
           );
@@ -245,7 +246,7 @@ function Months({ normals, start }: { normals: Normals | undefined; start: Norma
         </Sentence>
         {fault && (
           <p role="alert" className="text-iron">
-            {say(`months.fault.${fault.why}`, { month: format.monthName(fault.month) })}
+            {say(`months.fault.${fault.why}`, { month: dates.monthName(fault.month) })}
           </p>
         )}
       </Act>
@@ -272,8 +273,8 @@ function MonthTable({ typed, onFigure }: MonthTableProps) {
           <tr>
             <th />
             {Array.from({ length: MONTHS }, (_, month) => (
-              <th key={format.monthName(month)} scope="col" className="px-1 text-small font-normal text-ash">
-                {format.monthName(month, 'short')}
+              <th key={dates.monthName(month)} scope="col" className="px-1 text-small font-normal text-ash">
+                {dates.monthName(month, 'short')}
               </th>
             ))}
           </tr>
@@ -285,11 +286,11 @@ function MonthTable({ typed, onFigure }: MonthTableProps) {
                 {say(`months.${key}`)}
               </th>
               {typed[key].map((value, month) => (
-                <td key={format.monthName(month)} className="px-1 [&_.blank]:w-[7ch]">
+                <td key={dates.monthName(month)} className="px-1 [&_.blank]:w-[7ch]">
                   <QuantityBlank
                     label={say('months.cell', {
                       what: say(`months.${key}`),
-                      month: format.monthName(month),
+                      month: dates.monthName(month),
                     })}
                     dimension={dimensionOf[key]}
                     value={value}

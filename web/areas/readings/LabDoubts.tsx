@@ -1,5 +1,5 @@
 import { useMemo, useState } from 'react';
-import type { Doubt } from '#core/water/quality/labSheet.ts';
+import type { Doubt } from '#core/water/quality/labRow.ts';
 import { useFacts } from '../../session/state.ts';
 import { type Say, useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, TextBlank } from '../../ui/Blank.tsx';

@@ -8,7 +8,7 @@ import { testsPath } from '../../app/paths.ts';
 import { useTestedName } from '../../app/testedName.ts';
 import { useTyped } from '../../app/typed.ts';
 import { useDuties, useFacts, usePrinted, useReader } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -123,7 +123,7 @@ function Lines({
             >
               {say(duty.what)}
             </Link>
-            <span className="shrink-0 text-small text-ash">{format.weekday(duty.day, today)}</span>
+            <span className="shrink-0 text-small text-ash">{dates.weekday(duty.day, today)}</span>
           </li>
         ))}
       </ul>
@@ -166,10 +166,10 @@ function InAndOut() {
           label={say('tests.month')}
           value={month}
           onValue={setMonth}
-          choices={months.map(value => ({ value, label: format.month(value) }))}
+          choices={months.map(value => ({ value, label: dates.month(value) }))}
         />
         <a href={`${routes.report}?${new URLSearchParams({ month, ...printed })}`} download className={link}>
-          {say('tests.report', { month: format.month(month) })}
+          {say('tests.report', { month: dates.month(month) })}
         </a>
       </p>
     </section>

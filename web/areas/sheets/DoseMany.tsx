@@ -16,6 +16,7 @@ import { type Draft, draft } from '../../session/draft.ts';
 import { useStateNow } from '../../session/hooks.ts';
 import { useFacts, useReader, useWaterState } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
+import { list } from '../../texts/lists.ts';
 import { type Say, useSay } from '../../texts/texts.ts';
 import { Sentence } from '../../ui/Blank.tsx';
 import { FaultGate } from '../../ui/FaultGate.tsx';
@@ -221,7 +222,7 @@ function PutIn({ containers }: { containers: readonly ContainerFacts[] }) {
         label={say('dose-many.put-in', { count: containers.length })}
         told={say('dose-many.told', { count: containers.length })}
       >
-        <p>{say('dose-many.how', { codes: format.list(containers.map(c => c.code)) })}</p>
+        <p>{say('dose-many.how', { codes: list(containers.map(c => c.code)) })}</p>
       </Act>
     </section>
   );

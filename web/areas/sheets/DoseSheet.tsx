@@ -22,7 +22,7 @@ import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft } from '../../session/draft.ts';
 import { useNow } from '../../session/hooks.ts';
 import { useFacts, useReader, useWaterState } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
 import { type Say, useSay } from '../../texts/texts.ts';
 import { ArcClock } from '../../ui/ArcClock.tsx';
 import { BenchSheet, type SheetLine } from '../../ui/BenchSheet.tsx';
@@ -55,7 +55,7 @@ export function DoseSheet({ container, large = false }: { container: ContainerFa
           {container.code} <span className="font-normal">{say(`school.${batch.instruction.school}`)}</span>
         </h2>
         <p className="text-small text-ash">
-          {format.dayAndTime(batch.begunAt, timeZone)}, {batch.by}
+          {dates.dayAndTime(batch.begunAt, timeZone)}, {batch.by}
         </p>
       </div>
       <BenchSheet lines={linesOf(about, say, now)} live={<LiveStep {...about} large={large} />} />

@@ -4,7 +4,7 @@ import type { Message } from '#core/base/judgement.ts';
 import { type Credit, targets } from '#core/treatment/credit/credit.ts';
 import type { Guarded } from '#core/treatment/methods/answer.ts';
 import { MEANT, type Method, type MethodAnswer } from '#core/treatment/methods/method.ts';
-import { listing } from '../../texts/format.ts';
+import { listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';

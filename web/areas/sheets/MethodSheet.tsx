@@ -13,6 +13,7 @@ import { useRecord } from '../../app/undo.tsx';
 import { type Draft, draft, newSubject } from '../../session/draft.ts';
 import { useNow } from '../../session/hooks.ts';
 import { useFacts, useReader, useToday, useWaterState } from '../../session/state.ts';
+import * as dates from '../../texts/dates.ts';
 import * as format from '../../texts/format.ts';
 import { type Say, useSay } from '../../texts/texts.ts';
 import { ArcClock } from '../../ui/ArcClock.tsx';
@@ -87,7 +88,7 @@ export function MethodSheet({ sheet, large = false }: { sheet: SheetFacts; large
           {name} {code && <span className="font-normal">{code}</span>}
         </h2>
         <p className="text-small text-ash">
-          {format.dayAndTime(sheet.begunAt, timeZone)}, {sheet.by}
+          {dates.dayAndTime(sheet.begunAt, timeZone)}, {sheet.by}
         </p>
       </div>
       <p className="px-4 pb-3 font-semibold">{say(sheet.headline)}</p>

@@ -4,6 +4,7 @@ import { spoonMl } from '#core/treatment/chlorine/measure.ts';
 import type { DoseSchoolId } from '#core/treatment/chlorine/schools.ts';
 import { STOP_OVER } from '#core/treatment/chlorine/slip.ts';
 import { useReader } from '../../session/state.ts';
+import * as dates from '../../texts/dates.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { RuleScale, type ScaleMark } from '../../ui/RuleScale.tsx';
@@ -98,7 +99,7 @@ export function StandScale({ plan }: { plan: DosePlan }) {
           id: rule,
           value: minutes,
           label: say(`stand.${rule}`),
-          note: format.duration(minutes),
+          note: dates.duration(minutes),
           ...(isChosen ? { tone: 'chosen' as const } : {}),
         }))}
       />

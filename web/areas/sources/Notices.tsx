@@ -10,7 +10,7 @@ import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useSession } from '../../session/hooks.ts';
 import { useFacts, useToday } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import { list } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank, Sentence } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -59,7 +59,7 @@ export function Notices() {
 }
 
 const namesOf = (sources: Readonly<Record<string, { name: string }>>, notice: NoticeFacts): string =>
-  format.list(notice.sources.map(id => sources[id]?.name ?? ''));
+  list(notice.sources.map(id => sources[id]?.name ?? ''));
 
 /** Codes of containers by the name of their place, each in order. */
 function byPlace(

@@ -22,6 +22,7 @@ import { draft } from '../../session/draft.ts';
 import { useStateNow } from '../../session/hooks.ts';
 import { useFacts, useReader, useToday } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
+import { list, listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
@@ -147,7 +148,7 @@ function Risk({ source }: { source: SourceFacts }) {
         })}
       />
       <p className="ml-9 text-small text-ash">
-        {format.listing([
+        {listing([
           ...(score === undefined ? [] : [say('sources.by-score', { score })]),
           ...(eColi === undefined ? [] : [say('sources.by-ecoli', { eColi })]),
         ])}
@@ -179,7 +180,7 @@ function Feareds({ source }: { source: SourceFacts }) {
             <li key={of} className="border-b border-rule py-1">
               <strong className={said === 'struck' ? 'line-through' : ''}>{name}</strong>{' '}
               <span className="text-small text-ash">
-                {format.listing([...new Set(fears.map(f => say(`fear.${f.why}` as 'fear.surface')))])}
+                {listing([...new Set(fears.map(f => say(`fear.${f.why}` as 'fear.surface')))])}
               </span>
               <span className="block text-small">
                 {said === 'struck' ? say('sources.struck-line') : said && say('sources.confirmed')}
@@ -233,7 +234,7 @@ function Details({ source }: { source: SourceFacts }) {
           }),
         ]),
     source.upstream.length > 0
-      ? say('sources.upstream-line', { list: format.list(source.upstream.map(u => say(`upstream.${u}`))) })
+      ? say('sources.upstream-line', { list: list(source.upstream.map(u => say(`upstream.${u}`))) })
       : say('sources.upstream-unasked'),
     ...(source.flowLMin ? [say('sources.flow-line', { flowLH: source.flowLMin * 60 })] : []),
     ...(source.season ? [say('sources.season-line', { season: `season.${source.season}` })] : []),

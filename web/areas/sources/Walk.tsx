@@ -5,7 +5,7 @@ import { caseOf } from '#core/areas/sources/known.ts';
 import { fearsOf } from '#core/water/hazards.ts';
 import { useStateNow } from '../../session/hooks.ts';
 import { useFacts, useToday } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import { listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { waterFill } from '../../ui/Textures.tsx';
 import { useWidth } from '../../ui/useWidth.ts';
@@ -106,7 +106,7 @@ function Row({ source, standing, pxPerM, widthPx, trips }: RowProps) {
       </span>
       {fears.length > 0 && (
         <span className="block text-small text-ash">
-          {say('sources.fears', { list: format.listing(fears.map(of => say(`feared.${of}`))) })}
+          {say('sources.fears', { list: listing(fears.map(of => say(`feared.${of}`))) })}
         </span>
       )}
     </>

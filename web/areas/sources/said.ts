@@ -2,6 +2,7 @@ import { message } from '#core/base/judgement.ts';
 import type { Weighed } from '#core/treatment/claims/weigh.ts';
 import { targets } from '#core/treatment/credit/credit.ts';
 import * as format from '../../texts/format.ts';
+import { listing } from '../../texts/lists.ts';
 import type { Say } from '../../texts/texts.ts';
 
 /** Why a statement stands as it does: core's own reason for the case where it gave one, else the text with its figures. */
@@ -14,7 +15,7 @@ export function reasonOf(id: string, { says, figures, germs, nitrate, isSalt }: 
     ...(germs && asked.length > 0
       ? [
           say('said.germs', {
-            list: format.listing(
+            list: listing(
               asked.map(t =>
                 say('safe.short.of', {
                   germ: `feared.${t}`,

@@ -21,8 +21,9 @@ import { Photo } from '../../app/Photo.tsx';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useCalmWater, useFacts, useReader } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
 import { useKindName } from '../../texts/kindName.ts';
+import { listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -196,11 +197,11 @@ function WaterLines({ container, state }: Lived) {
             <OriginLine container={container} {...fill} />
           </Line>
           {fill.from?.every(part => part.source ?? part.vessel) ? (
-            <Line name={say('life.source')}>{format.listing(namesOf(facts, fill.from))}</Line>
+            <Line name={say('life.source')}>{listing(namesOf(facts, fill.from))}</Line>
           ) : (
             <SourceLine container={container} />
           )}
-          <Line name={say('life.filled')}>{format.dayAndTime(fill.at, timeZone)}</Line>
+          <Line name={say('life.filled')}>{dates.dayAndTime(fill.at, timeZone)}</Line>
         </>
       )}
       {state.goodUntil && <UntilLine until={state.goodUntil} />}
@@ -210,7 +211,7 @@ function WaterLines({ container, state }: Lived) {
             {...(reading.mgL === undefined
               ? { text: 'life.smelt-line', params: { smell: `smell.${reading.smell ?? 'none'}` } }
               : { text: 'life.read-line', params: { mgL: reading.mgL } })}
-            blanks={{ at: <span className="text-ash">{format.dayAndTime(reading.at, timeZone)}</span> }}
+            blanks={{ at: <span className="text-ash">{dates.dayAndTime(reading.at, timeZone)}</span> }}
           />
         </Line>
       )}
@@ -239,7 +240,7 @@ function UntilLine({ until }: { until: NonNullable<ContainerState['goodUntil']> 
     <Line name={say('life.good-until')}>
       <Phrase
         text="life.until-line"
-        params={{ until: until.at ? format.dayAndTime(until.at, timeZone) : format.day(until.day) }}
+        params={{ until: until.at ? dates.dayAndTime(until.at, timeZone) : dates.day(until.day) }}
         blanks={{
           rule: <span className="text-ash">{say('life.until-rule', { rule: say(until.rule.rule) })}</span>,
         }}

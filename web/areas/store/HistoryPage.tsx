@@ -1,7 +1,7 @@
 import { Link, useParams } from 'react-router';
 import { History } from '../../app/History.tsx';
 import { useFacts, useReader } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
 import { useKindName } from '../../texts/kindName.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
@@ -27,7 +27,7 @@ export function HistoryPage() {
           <h1 className="text-title">{say('history.of', { code: container.code })}</h1>
           <p className="text-ash">
             {kindName(container.kind)}, {facts.place[container.place]?.name},{' '}
-            {say('history.since', { since: format.dayAndTime(container.addedAt, timeZone) })}
+            {say('history.since', { since: dates.dayAndTime(container.addedAt, timeZone) })}
           </p>
         </div>
         <Button className="no-print" onClick={() => window.print()}>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useReader } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { InTurn } from '../../ui/InTurn.tsx';
@@ -34,7 +34,7 @@ export function ListFindings({ read: { heading, fields, reading }, takenAt, onMe
       )}
       {takenAt && (
         <p className="border-l-4 border-clay py-1 pl-3">
-          {say('take-in.again', { at: format.dayAndTime(takenAt, timeZone) })}
+          {say('take-in.again', { at: dates.dayAndTime(takenAt, timeZone) })}
         </p>
       )}
       <p className="font-semibold" data-testid="take-in-summary">

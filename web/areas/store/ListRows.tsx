@@ -1,4 +1,4 @@
-import type { CellJudgement, ListRow } from '#core/storage/containers/list.ts';
+import type { CellJudgement, ListRow } from '#core/storage/containers/listRow.ts';
 import { useSay } from '../../texts/texts.ts';
 import { useInTurn } from '../../ui/InTurn.tsx';
 

@@ -7,7 +7,7 @@ import { forecastResidual, sinceLastDose } from '#core/treatment/chlorine/decay.
 import { TOP_UP_MG_L } from '#core/treatment/chlorine/schools.ts';
 import { isFreeFigure, lastFree } from '#core/water/quality/fitness.ts';
 import { useReader, useToday } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
 import { useSay } from '../../texts/texts.ts';
 
 /** The day a residual in store passes 0.2 mg/L, from the readings of this fill; or why nobody can say. */
@@ -47,7 +47,7 @@ function Passing({ fill }: { fill: Fill }) {
   if (!first || readings.length < 2) return null;
   const forecast = forecastResidual(readings);
   if (typeof forecast === 'string') return <span>{say(`forecast.${forecast}`)}</span>;
-  const dayAfter = (days: number) => format.day(addDays(dayOf(first.at, timeZone), Math.floor(days)));
+  const dayAfter = (days: number) => dates.day(addDays(dayOf(first.at, timeZone), Math.floor(days)));
   const [soonest, latest] = forecast.bandDays ?? [];
   const isPast = addDays(dayOf(first.at, timeZone), Math.floor(forecast.days)) < today;
   return (

@@ -4,7 +4,8 @@ import { Link } from 'react-router';
 import { addDays, addMonths, type Day, daysBetween } from '#core/base/day.ts';
 import type { Round } from '#core/storage/rotation/rounds.ts';
 import { useFacts, useReader } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
+import { listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Sentence, TextBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -111,7 +112,7 @@ export function RoundsCalendar({ rounds, today, broken, onMove }: Props) {
     <DndContext {...dragging} onDragEnd={onDragEnd}>
       {chosen && <ChosenRound round={chosen} onMove={onMove} />}
       <p className="text-small text-ash" data-testid="rounds-key">
-        {format.listing(
+        {listing(
           [...new Set(rounds.map(r => facts.place[r.place]?.name ?? ''))].map(name =>
             say('rounds.key', { code: initials(name), place: name }),
           ),
@@ -121,12 +122,12 @@ export function RoundsCalendar({ rounds, today, broken, onMove }: Props) {
         {names.map(month => (
           <section key={month} aria-labelledby={`month-${month}`}>
             <h2 id={`month-${month}`} className="text-base">
-              {format.month(month)}
+              {dates.month(month)}
             </h2>
             <div aria-hidden="true" className="grid grid-cols-7 text-small text-ash">
               {WEEK.map(day => (
                 <span key={day} className="px-1">
-                  {format.weekdayName(day)}
+                  {dates.weekdayName(day)}
                 </span>
               ))}
             </div>
@@ -202,7 +203,7 @@ function Chip({ round, place, isChosen, onChoose }: ChipProps) {
       {...listeners}
       data-round={round.key}
       aria-pressed={isChosen}
-      aria-label={`${words}, ${format.weekday(round.day, today)}`}
+      aria-label={`${words}, ${dates.weekday(round.day, today)}`}
       title={words}
       onClick={onChoose}
       className={`relative mb-px block w-full touch-none border-[1.5px] border-slate px-0.5 text-small leading-[22px] font-semibold whitespace-nowrap ${isChosen ? 'bg-slate text-chalk' : 'bg-pool-2'} ${isDragging ? 'z-20' : ''}`}

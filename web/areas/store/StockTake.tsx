@@ -2,8 +2,8 @@ import { useMemo, useState } from 'react';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useFacts } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
 import { useKindName } from '../../texts/kindName.ts';
+import { listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ChoiceBlank } from '../../ui/Blank.tsx';
 import { Button } from '../../ui/Button.tsx';
@@ -77,7 +77,7 @@ export function StockTake({ onClose }: { onClose: () => void }) {
       <p role="status" className="mb-3">
         {missing.length === 0
           ? say('stock-take.all-seen')
-          : say('stock-take.not-seen', { codes: format.listing(missing.map(c => c.code)) })}
+          : say('stock-take.not-seen', { codes: listing(missing.map(c => c.code)) })}
       </p>
       <Button look="primary" disabled={here.length === 0} onClick={() => void close()}>
         {say('stock-take.close')}

@@ -10,6 +10,7 @@ import { useVirtualizer } from '@tanstack/react-virtual';
 import { ArrowDown, ArrowUp } from 'lucide-react';
 import { memo, useCallback, useDeferredValue, useMemo, useRef, useState } from 'react';
 import { useReader } from '../../session/state.ts';
+import * as dates from '../../texts/dates.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { TextBlank } from '../../ui/Blank.tsx';
@@ -269,7 +270,7 @@ const Line = memo(function Line({
       <div role="cell" className="text-right">
         {format.litres(row.litres, units)}
       </div>
-      <div role="cell">{row.goodUntil && format.day(row.goodUntil)}</div>
+      <div role="cell">{row.goodUntil && dates.day(row.goodUntil)}</div>
       <div role="cell" className={`text-right ${WIDE_ONLY}`}>
         {format.kg(row.massKg, units)}
       </div>

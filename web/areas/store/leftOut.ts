@@ -1,4 +1,4 @@
-import type { ListRow } from '#core/storage/containers/list.ts';
+import type { ListRow } from '#core/storage/containers/listRow.ts';
 import { download } from '../../app/download.ts';
 import type { Say } from '../../texts/texts.ts';
 

@@ -4,7 +4,7 @@ import { kindOf } from '#core/areas/store/state.ts';
 import { addMinutes } from '#core/base/day.ts';
 import { message } from '#core/base/judgement.ts';
 import type { Facts } from '#core/log/facts.ts';
-import type { ListReading, Proposal } from '#core/storage/containers/list.ts';
+import type { ListReading, Proposal } from '#core/storage/containers/listRow.ts';
 import { noCredit } from '#core/treatment/credit/credit.ts';
 import { doStep } from '#core/treatment/methods/method.ts';
 import type { SessionClock } from '../../session/clock.ts';

@@ -4,7 +4,7 @@ import { rotaOf, setStanding } from '#core/treatment/sun/sets.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useFacts, useReader, useToday, useWaterState } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
 import { useSay } from '../../texts/texts.ts';
 import { RegisterRow } from './RegisterRow.tsx';
 
@@ -41,7 +41,7 @@ export function BottleSets() {
                 <th scope="col" className="pr-4" />
                 {rota.map(({ day }) => (
                   <th key={day} scope="col" className="pr-4 font-semibold">
-                    {format.weekday(day, today)}
+                    {dates.weekday(day, today)}
                   </th>
                 ))}
               </tr>
@@ -81,7 +81,7 @@ function SetRow({ set }: { set: SupplyFacts }) {
     say('sets.wash-on', { washOn: at.washOn }),
     at.since &&
       at.phase !== 'resting' &&
-      say(`sets.since.${at.phase}`, { at: format.dayAndTime(at.since, timeZone) }),
+      say(`sets.since.${at.phase}`, { at: dates.dayAndTime(at.since, timeZone) }),
   ];
   return (
     <RegisterRow<BottleEvent>

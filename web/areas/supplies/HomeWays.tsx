@@ -1,7 +1,7 @@
 import { askedOfSupplies } from '#core/areas/supplies/demand.ts';
 import { waysByHome } from '#core/areas/supplies/homes.ts';
 import { useFacts, useWaterState } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import { listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Phrase } from '../../ui/Phrase.tsx';
 import { wayWords } from './wayWords.ts';
@@ -21,7 +21,7 @@ export function HomeWays() {
   // homes that lack the same are named together
   const byWays = new Map<string, string[]>();
   for (const { home, ways } of lacking) {
-    const have = format.listing(ways.map(way => wayWords(way, say)));
+    const have = listing(ways.map(way => wayWords(way, say)));
     byWays.set(have, [...(byWays.get(have) ?? []), home.name]);
   }
   return (
@@ -35,7 +35,7 @@ export function HomeWays() {
           <li key={have} className="border-b border-rule py-1">
             <Phrase
               text="home-ways.line"
-              params={{ homes: format.listing(names) }}
+              params={{ homes: listing(names) }}
               blanks={{
                 ways: (
                   <strong>

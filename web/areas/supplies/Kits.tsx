@@ -4,6 +4,7 @@ import { supplyKinds } from '#core/storage/stock/kinds.ts';
 import { useTyped } from '../../app/typed.ts';
 import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
+import { listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { QuantityBlank, Sentence } from '../../ui/Blank.tsx';
 import { Phrase } from '../../ui/Phrase.tsx';
@@ -20,7 +21,7 @@ export function Kits({ of }: { readonly of: KitFor }) {
   const { units } = useReader();
   const [budget, setBudget] = useTyped<number | undefined>('kits', 'budget', START_BUDGET);
   const words = (lines: readonly KitLine[]) =>
-    format.listing(
+    listing(
       lines.map(l =>
         say('kit.item', {
           amount: counted(l.amount, supplyKinds[l.kind].unit, units),

@@ -14,7 +14,9 @@ import { askLabels } from '../../app/labelPdf.ts';
 import { useRecord } from '../../app/undo.tsx';
 import { draft } from '../../session/draft.ts';
 import { useFacts, useReader, useToday, useWaterState, useWorkedOut } from '../../session/state.ts';
+import * as dates from '../../texts/dates.ts';
 import * as format from '../../texts/format.ts';
+import { list, listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { RuleScale } from '../../ui/RuleScale.tsx';
@@ -67,12 +69,11 @@ export function Supplies() {
             className={`max-w-[80ch] ${ways.length < WAYS_WANTED ? 'border-l-4 border-clay pl-3' : 'text-ash'}`}
           >
             {ways.length > 0 &&
-              say('supplies.ways-are', { ways: format.listing(ways.map(way => wayWords(way, say))) })}{' '}
+              say('supplies.ways-are', { ways: listing(ways.map(way => wayWords(way, say))) })}{' '}
             {say(ways.length < WAYS_WANTED ? 'supplies.too-few' : 'supplies.enough', {
               perDay: reach.drinkingNeedL,
             })}{' '}
-            {short.length > 0 &&
-              say('supplies.short', { ways: format.list(short.map(c => say(`way.${c.way}`))) })}
+            {short.length > 0 && say('supplies.short', { ways: list(short.map(c => say(`way.${c.way}`))) })}
           </p>
         </div>
         <Button look="primary" onClick={() => setEditing('new')}>
@@ -195,7 +196,7 @@ function SupplyRow({ supply, onEdit }: RowProps) {
         </span>
       </td>
       <td className={`pr-3 ${isPast ? 'font-bold text-iron' : ''}`}>
-        {until ? format.day(until) : say('supplies.no-date')}
+        {until ? dates.day(until) : say('supplies.no-date')}
         {isPast && say('supplies.past')}
         {supply.openedOn && (
           <span className="block text-small font-normal text-ash">

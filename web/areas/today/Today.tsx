@@ -8,7 +8,7 @@ import { ListsTaken } from '../../app/ListsTaken.tsx';
 import { testsPath } from '../../app/paths.ts';
 import type { ShellContext } from '../../app/Shell.tsx';
 import { useDuties, useFacts, useWaterState } from '../../session/state.ts';
-import * as format from '../../texts/format.ts';
+import * as dates from '../../texts/dates.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
@@ -55,7 +55,7 @@ function DutyRow({ duty }: { duty: Duty }) {
           <p className="text-small text-ash">{say(duty.judgement.remedy)}</p>
         )}
       </div>
-      <span className="shrink-0 text-small text-ash">{format.weekday(duty.day, today)}</span>
+      <span className="shrink-0 text-small text-ash">{dates.weekday(duty.day, today)}</span>
     </li>
   );
 }

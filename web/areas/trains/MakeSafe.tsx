@@ -2,8 +2,6 @@ import { useEffect, useMemo, useState } from 'react';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { routes } from '#contract/routes.ts';
 import { answerSafe, lookAt } from '#core/areas/daywork/answer.ts';
-import type { FirstLook } from '#core/areas/daywork/form.ts';
-import { usualHands } from '#core/areas/daywork/tools.ts';
 import { judgeCare } from '#core/areas/plan/care.ts';
 import { sourcesOf } from '#core/areas/sources/known.ts';
 import {
@@ -15,9 +13,7 @@ import {
   ofSource,
   ofWater,
   type SafeForm,
-  stepWords,
 } from '#core/areas/trains/safe.ts';
-import { addMinutes, dayOf, type Instant } from '#core/base/day.ts';
 import type { UnitSystem } from '#core/base/units/system.ts';
 import type { TrainAnswer } from '#core/treatment/trains/answer.ts';
 import { otherSchools, unsettled } from '#core/treatment/trains/beside.ts';
@@ -33,12 +29,14 @@ import { useStateNow } from '../../session/hooks.ts';
 import { useCalmWater, useFacts, useReader, useToday, useWorkedOut } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
-import { thingName } from '../../texts/thingName.ts';
 import { shortWords } from '../../texts/trainWords.ts';
 import { FaultGate, useIsFaulty } from '../../ui/FaultGate.tsx';
 import { JudgementLine, Judgements } from '../../ui/JudgementLine.tsx';
+import { useMomentWords } from './momentWords.ts';
+import { OtherTrains } from './OtherTrains.tsx';
 import { SafeSentence } from './SafeSentence.tsx';
 import { TrainDrawing } from './TrainDrawing.tsx';
+import { Work } from './TrainWork.tsx';
 
 /** This water, here, today: can it be made safe, with what is here, and by when? */
 export function MakeSafe() {
@@ -162,74 +160,6 @@ function Answer({ answer, form }: Pick<Answered, 'answer'> & { readonly form: Sa
   );
 }
 
-/** "by 16:27"; a time of another day says which. */
-function useMomentWords() {
-  const say = useSay();
-  const { timeZone } = useReader();
-  return (now: Instant, minutes: number): string => {
-    // on the minute: seconds of the clock are nobody's
-    const until = new Date(Math.ceil(Date.parse(addMinutes(now, minutes)) / 60_000) * 60_000).toISOString();
-    const isToday = dayOf(until, timeZone) === dayOf(now, timeZone);
-    return say('safe.when', {
-      untilText: isToday ? format.time(until, timeZone) : format.dayAndTime(until, timeZone),
-    });
-  };
-}
-
-/** How it goes, in how many batches, with how much work; what ends it, and how much there is of it tonight. */
-function Work({
-  train,
-  look,
-  leastL,
-  isFetched,
-}: {
-  readonly isFetched: boolean;
-  readonly train: Train;
-  readonly look: FirstLook | undefined;
-  readonly leastL: number | undefined;
-}) {
-  const say = useSay();
-  const facts = useFacts();
-  const { state } = useCalmWater();
-  const moment = useMomentWords();
-  const { amount } = train;
-  const isParted = amount !== undefined && amount.batches > 1;
-  // what no source stands for is here already
-  const walks = isFetched ? (look?.walks ?? 0) : 0;
-  return (
-    <>
-      <p className="text-large">
-        {say('safe.chain', {
-          steps: format.chain(train.steps.map(step => say(stepWords(step)))),
-          minutes: train.minutes,
-          handMin: train.handMin,
-        })}
-      </p>
-      {(isParted || walks > 0) && (
-        <p data-testid="safe-amount">
-          {isParted && say('safe.batches', { batches: amount.batches, batchL: amount.batchL })}{' '}
-          {walks > 0 && say('safe.walks', { walks })}
-        </p>
-      )}
-      {amount?.ends && (
-        <p className="font-bold text-clay" data-testid="safe-ends">
-          {say('safe.ends', { endL: train.endL, askedL: amount.askedL, name: amount.ends.name ?? '' })}
-        </p>
-      )}
-      {leastL !== undefined && <p className="font-bold text-clay">{say('safe.least', { leastL })}</p>}
-      {look && <p className="text-small text-ash">{say('safe.reckoned', { hands: usualHands(facts) })}</p>}
-      {look && look.byEveningL < train.endL - 0.05 && (
-        <p data-testid="safe-evening">
-          {say(look.byEveningL > 0 ? 'safe.evening' : 'safe.evening.none', {
-            whenText: moment(state.now, look.eveningMin),
-            volumeL: look.byEveningL,
-          })}
-        </p>
-      )}
-    </>
-  );
-}
-
 function Details({
   of,
   answer,
@@ -283,7 +213,7 @@ function Details({
         </section>
       )}
       <Beside of={of} form={form} train={train} answer={answer} means={means} />
-      <Others of={of} answer={answer} others={others} />
+      <OtherTrains of={of} answer={answer} others={others} />
     </>
   );
 }
@@ -362,64 +292,5 @@ function Begin({ train, container }: { readonly train: Train; readonly container
       told={say('bench.sheet-begun', { name: 'method.train' })}
       onDone={() => void navigate(`/bench/${drafts[0]!.subject}`)}
     />
-  );
-}
-
-/** So many of each kind are told. */
-const MOST_TOLD = 3;
-
-/** Other ways, what one edge stands against, and what one thing more would do. */
-function Others({ of, answer, others }: Answered & { readonly others: readonly Train[] }) {
-  const say = useSay();
-  const words = (train: Train) => format.chain(train.steps.map(step => say(stepWords(step))));
-  const more = answer.more.slice(0, MOST_TOLD);
-  const missed = answer.missed.slice(0, MOST_TOLD);
-  if (others.length + more.length + missed.length === 0) return null;
-  return (
-    <div className="grid gap-x-8 gap-y-4 border-t border-slate pt-3 wide:grid-cols-3">
-      {others.slice(0, MOST_TOLD).map((train, i) => (
-        <section key={train.steps.map(s => s.means.id).join()} data-testid="safe-other">
-          <h3 className="text-base">{say('safe.other', { number: i + 2, words: words(train) })}</h3>
-          <p className="text-small">
-            {say('safe.reach', { tier: `safe.tier.${train.tier}`, minutes: train.minutes })}{' '}
-            {train.amount?.ends &&
-              say('safe.ends', {
-                ...{ endL: train.endL, askedL: train.amount.askedL },
-                name: train.amount.ends.name ?? '',
-              })}
-          </p>
-        </section>
-      ))}
-      {missed.map(({ before, broken }) => (
-        <section key={`${broken.means.id} ${broken.broken.reason.id}`} data-testid="safe-missed">
-          <h3 className="text-base text-iron">
-            {say('safe.not', {
-              words: format.chain([
-                ...before.map(step => say(stepWords(step))),
-                ...(broken.would ? [say(stepWords(broken.would))] : [say(`method.${broken.means.method}`)]),
-              ]),
-            })}
-          </h3>
-          <p className="text-small">
-            {say(broken.broken.reason)} {broken.broken.remedy && say(broken.broken.remedy)}
-          </p>
-        </section>
-      ))}
-      {more.map(({ thing, train }) => (
-        <section key={thing.id} data-testid="safe-more">
-          <h3 className="text-base text-clay">{say('safe.more', { thing: thingName(thing, say) })}</h3>
-          <p className="text-small">
-            {say('safe.way', {
-              words: words(train),
-              tier: `safe.tier.${train.tier}`,
-              minutes: train.minutes,
-            })}
-          </p>
-        </section>
-      ))}
-      {answer.trains.length === 0 && Object.keys(of.found.dissolved).length > 0 && (
-        <p className="text-small">{say('safe.mineral')}</p>
-      )}
-    </div>
   );
 }

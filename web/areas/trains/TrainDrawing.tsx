@@ -1,34 +1,26 @@
 import { useRef } from 'react';
 import { Link } from 'react-router';
 import { stepWords } from '#core/areas/trains/safe.ts';
-import { type Message, message } from '#core/base/judgement.ts';
 import { type Credit, type Target, targets } from '#core/treatment/credit/credit.ts';
-import { type Dissolved, dissolvedIn } from '#core/treatment/trains/dissolved.ts';
+import { dissolvedIn } from '#core/treatment/trains/dissolved.ts';
 import type { TrainCase } from '#core/treatment/trains/grade.ts';
 import { remaining, type Train } from '#core/treatment/trains/train.ts';
-import { lowestLimit } from '#core/water/quality/ceilings.ts';
-import { unitText } from '#core/water/quality/parameters.ts';
-import { listing, log } from '../../texts/format.ts';
+import { log } from '../../texts/format.ts';
+import { listing } from '../../texts/lists.ts';
 import { useSay } from '../../texts/texts.ts';
 import { thingName } from '../../texts/thingName.ts';
 import { waterFill } from '../../ui/Textures.tsx';
 import { useWidth } from '../../ui/useWidth.ts';
+import { DISSOLVED_PX, DissolvedLine } from './DissolvedLine.tsx';
+import { type Axes, LEFT_PX } from './trainAxes.ts';
 
-export const LEFT_PX = 30;
-export const RIGHT_PX = 150;
+const RIGHT_PX = 150;
 const MOST_COLUMN_PX = 230;
 /** Narrower than this the steps stand under each other. */
 const NARROW_PX = 560;
 const LOG_PX = 26;
 const HEAD_PX = 26;
 const VESSEL_PX = 78;
-/** A line of what is dissolved, and what a step that makes it more lifts it. */
-const DISSOLVED_PX = 58;
-const RISE_PX = 5;
-/** How high the limit is ruled; what is under it has room to rise, what is over it stands clear of it. */
-const LIMIT_PX = 24;
-const heightOf = (share: number): number =>
-  share <= 1 ? share * (LIMIT_PX - 2 * RISE_PX) : LIMIT_PX + 4 + Math.min(6, (share - 1) * 6);
 /** Lines that lie on each other are drawn beside each other. */
 const APART_PX = 3;
 
@@ -168,11 +160,6 @@ function Steps({
   );
 }
 
-interface Axes {
-  readonly xOf: (step: number) => number;
-  readonly yOf: (value: number) => number;
-}
-
 /** One germ's log steps that are still to be taken, stepping down over each step's vessel. */
 function GermLine({
   target,
@@ -248,63 +235,6 @@ function Ends({
       </text>
     );
   });
-}
-
-/** What there is of it first and last, against the lowest limit. */
-function dissolvedWords({ id, shares, figures }: Dissolved): Message {
-  const isOver = shares.at(-1)! > 1;
-  if (id === 'salt') return message(isOver ? 'safe.dissolved.salt' : 'safe.dissolved.salt.out');
-  const name = `parameter.${id}`;
-  if (!figures)
-    return message(isOver ? 'safe.dissolved.unmeasured' : 'safe.dissolved.unmeasured.out', { name });
-  const [figure, last] = [figures[0]!, figures.at(-1)!];
-  const params = { name, figure, last, limit: lowestLimit(id), unit: unitText(id) };
-  return message(figure === last ? 'safe.dissolved.chemical' : 'safe.dissolved.chemical.changed', params);
-}
-
-/** What is dissolved, against its limit: it comes down by few methods, and goes up by a boil. */
-function DissolvedLine({
-  of,
-  xOf,
-  topPx,
-  rightPx,
-}: Pick<Axes, 'xOf'> & {
-  readonly of: Dissolved;
-  readonly topPx: number;
-  readonly rightPx: number;
-}) {
-  const say = useSay();
-  const { shares, rises } = of;
-  const bottom = topPx + DISSOLVED_PX - 16;
-  const limit = bottom - LIMIT_PX;
-  // a boil adds a hundredth: that it does is seen, how much stands in words; what is under the limit is drawn under it
-  const risen = rises.map((_, i) => rises.slice(0, i + 1).filter(Boolean).length * RISE_PX);
-  const yOf = (step: number) =>
-    bottom - heightOf(shares[step]!) - (shares[step]! > 0 && step > 0 ? risen[step - 1]! : 0);
-  const isOver = shares.at(-1)! > 1;
-  const points = shares.flatMap((_, step) => [
-    `${step === 0 ? LEFT_PX : xOf(step)},${yOf(step)}`,
-    `${step === shares.length - 1 ? rightPx : xOf(step + 1)},${yOf(step)}`,
-  ]);
-  const text = say(dissolvedWords(of));
-  return (
-    <g>
-      <line x1={LEFT_PX} x2={rightPx} y1={limit} y2={limit} stroke="var(--slate)" />
-      <polyline
-        points={points.join(' ')}
-        fill="none"
-        stroke={isOver ? 'var(--iron)' : 'var(--clay)'}
-        strokeWidth="2"
-      />
-      <text
-        x={rightPx + 8}
-        y={Math.min(bottom, yOf(shares.length - 1) + 4)}
-        className={`text-[13px] ${isOver ? 'fill-iron font-bold' : 'fill-slate'}`}
-      >
-        {text}
-      </text>
-    </g>
-  );
 }
 
 /** A vessel for each step on one ground, filled with the water as it is by then. */
