@@ -27,7 +27,7 @@ const filesOf = (...paths: string[]): string[] =>
 /** Declarations: what they say is tried by the property tests over all kinds. */
 const isDeclaration = (file: string): boolean => /\/(entries|fields)\.ts$/.test(file);
 
-const quiet = { isDebugEnabled: () => false, debug: () => undefined, info: () => undefined };
+export const quiet = { isDebugEnabled: () => false, debug: () => undefined, info: () => undefined };
 
 /** Every edit that can be made in a folder, its tests and declarations left out; in the order of files and lines. */
 export async function editsOf(folder: string): Promise<Edit[]> {

@@ -4,15 +4,21 @@ import { dirname } from 'node:path/posix';
 import { parseArgs } from 'node:util';
 import { Stryker } from '@stryker-mutator/core';
 import { drawn, type Edit, editsOf, foldersOf, NOT_MADE, testsNear } from './mutants.ts';
+import { noticedOnScreens } from './screens.ts';
 
 // Makes small wrong edits, one at a time, and tells which no test notices:
 //   npm run mutate -- core/log            every edit of a folder
 //   npm run mutate -- server --edits 300  as many, drawn by a seed, from a room
 //   npm run mutate -- core --edits 40     as many from each folder of core
+//   npm run mutate -- web --edits 60 --screens   what goes unnoticed is tried with the browser tests too
 
 const { values, positionals } = parseArgs({
   allowPositionals: true,
-  options: { edits: { type: 'string' }, seed: { type: 'string', default: '1' } },
+  options: {
+    edits: { type: 'string' },
+    seed: { type: 'string', default: '1' },
+    screens: { type: 'boolean' },
+  },
 });
 const [room = 'core/log'] = positionals;
 const edits = Number(values.edits ?? Number.POSITIVE_INFINITY);
@@ -62,6 +68,16 @@ const NOTICED = ['Killed', 'Timeout', 'RuntimeError'];
 /** What does not compile, and constants that are read once, before any test runs. */
 const SET_ASIDE = ['Ignored', 'CompileError'];
 
+/** What no test without a browser notices is tried with the browser tests, where that is asked. */
+async function triedOnScreens(chosen: readonly Edit[], became: Map<string, string>): Promise<void> {
+  const left = chosen.filter(edit => {
+    const status = became.get(keyOf(edit)) ?? 'Ignored';
+    return ![...NOTICED, ...SET_ASIDE].includes(status);
+  });
+  for (const [edit, status] of await noticedOnScreens(left, line => console.error(line)))
+    became.set(keyOf(edit), status);
+}
+
 /** One row of the table, and a line for each edit that went unnoticed. */
 function measured(folder: string, chosen: readonly Edit[], became: ReadonlyMap<string, string>) {
   const counted = chosen
@@ -86,7 +102,9 @@ for (const folder of folders) {
   const all = (await editsOf(folder)).filter(({ file }) => isOwn(folder, file));
   const chosen = drawn(all, edits, seed);
   if (chosen.length === 0) continue;
-  const { row, unnoticed } = measured(folder, chosen, await tried(folder, chosen));
+  const became = await tried(folder, chosen);
+  if (values.screens) await triedOnScreens(chosen, became);
+  const { row, unnoticed } = measured(folder, chosen, became);
   console.log(row);
   for (const line of unnoticed) console.error(line);
 }
