@@ -111,7 +111,8 @@ function inWeb(file: string, path: string): string | undefined {
   const [, , other] = path.split('/');
   if (room === 'areas' && isIn(path, 'web/areas') && area !== other)
     return 'areas know each other through core';
-  const joins = ['web/areas.ts', 'web/found.ts', 'web/main.tsx'].includes(file) || room === 'app';
+  const joins =
+    ['web/areas.ts', 'web/dutyPaths.ts', 'web/found.ts', 'web/main.tsx'].includes(file) || room === 'app';
   if (isIn(path, 'web/areas') && room !== 'areas' && !joins) return 'what areas share knows none of them';
   if (belowShell.some(part => isIn(file, part)) && isIn(path, 'web/app'))
     return 'what the shell is made of does not know the shell';

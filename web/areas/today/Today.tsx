@@ -5,7 +5,6 @@ import type { Duty, When } from '#core/base/duty.ts';
 import { ForecastNote } from '../../acts/ForecastNote.tsx';
 import { CopyFault } from '../../app/CopyFault.tsx';
 import { ListsTaken } from '../../app/ListsTaken.tsx';
-import { testsPath } from '../../app/paths.ts';
 import type { ShellContext } from '../../app/Shell.tsx';
 import { useDuties, useFacts, useWaterState } from '../../session/state.ts';
 import * as dates from '../../texts/dates.ts';
@@ -13,37 +12,22 @@ import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
 import { Swatch } from '../../ui/Textures.tsx';
 import { Clocks } from './Clocks.tsx';
+import { pathOfDuty } from './pathOfDuty.ts';
 
 /** Rows of a section before it asks whether to show the rest. */
 const ROWS_FIRST = 32;
-
-/** Several that fall due together are a round through their place. */
-const pathTo = (duty: Duty, place: string): string => {
-  if (duty.area === 'tests') return testsPath(duty);
-  if (duty.subjects) return `/store/round/${place}`;
-  if (duty.subject.startsWith('work:')) return '/bench/day';
-  if (duty.subject.startsWith('sheet:')) return `/bench/${duty.subject}`;
-  if (duty.area === 'supplies') return '/supplies';
-  if (duty.area === 'rain') return `/rain/catch/${duty.subject}`;
-  if (duty.area === 'sources')
-    return duty.subject.startsWith('source:') ? `/sources/${duty.subject}` : '/sources';
-  if (duty.subject.startsWith('place:')) return `/store?place=${duty.subject}`;
-  if (!duty.subject.startsWith('container:')) return '/bench';
-  return duty.area === 'bench' ? `/bench/${duty.subject}` : `/store/${duty.subject}`;
-};
 
 function DutyRow({ duty }: { duty: Duty }) {
   const say = useSay();
   const facts = useFacts();
   const { containers, today } = useWaterState();
   const state = containers[duty.subject]?.state;
-  const place = facts.container[duty.subject]?.place ?? '';
   return (
     <li className="flex items-start gap-3 border-b border-rule py-2.5">
       <span className="mt-0.5 w-5 shrink-0">{state ? <Swatch state={state} /> : null}</span>
       <div className="min-w-0 flex-1">
         <Link
-          to={pathTo(duty, place)}
+          to={pathOfDuty(duty, facts)}
           className="font-semibold underline decoration-rule underline-offset-3 hover:decoration-slate"
         >
           {say(duty.what)}

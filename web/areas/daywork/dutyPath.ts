@@ -1,0 +1,3 @@
+import type { DutyPath } from '../../app/dutyPath.ts';
+
+export const dutyPath: DutyPath = ({ subject }) => (subject.startsWith('work:') ? '/bench/day' : undefined);

@@ -1,0 +1,4 @@
+import type { DutyPath } from '../../app/dutyPath.ts';
+
+export const dutyPath: DutyPath = ({ subject }) =>
+  subject.startsWith('source:') ? `/sources/${subject}` : undefined;
