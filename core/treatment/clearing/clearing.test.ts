@@ -33,11 +33,26 @@ describe('alum', () => {
     expect(judgeAlum(0.15, 20, 40).verdict).toBe('warn');
     expect(judgeAlum(0.05, 20, 40).verdict).toBe('refuse');
   });
+  it.each([
+    [10, 'alum.fits'],
+    [9.9, 'alum.under'],
+    [5, 'alum.under'],
+    [4.9, 'alum.far-under'],
+    [100, 'alum.fits'],
+    [100.1, 'alum.over'],
+    [200, 'alum.over'],
+    [200.1, 'alum.far-over'],
+  ])('of %f mg/L is %s', (mgL, id) => {
+    expect(judgeAlum((mgL * 20) / 1000, 20, 40).reason.id).toBe(id);
+  });
   it('takes half its mass in alkalinity, and 20 mg/L must be left', () => {
     expect(alkalinityLeftMgL(60, 40)).toBe(40);
     expect(judgeAlkalinity(60, 40).verdict).toBe('ok');
     expect(judgeAlkalinity(30, 40).verdict).toBe('refuse');
-    expect(judgeAlkalinity(undefined, 40).verdict).toBe('warn');
+    const unknown = judgeAlkalinity(undefined, 40);
+    expect(unknown.verdict).toBe('warn');
+    // 20 that stay and half of 40
+    expect(unknown.reason.params?.neededMgL).toBe(40);
   });
   it('is dosed by the least jar that came clear; a packet of 100 g treats 2,500 L at 40 mg/L', () => {
     const jars = [

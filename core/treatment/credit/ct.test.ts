@@ -84,6 +84,10 @@ describe('chlorine dioxide', () => {
     expect(dioxideGiardiaLog(at(21, 12.5))).toBeCloseTo(3, 9);
     expect(dioxideVirusLog(at(500, 10))).toBe(4);
     expect(dioxideGiardiaLog(at(500, 0))).toBe(0);
+    // ice and slush are thawed first; from half a degree on the table's first column counts
+    expect(dioxideVirusLog(at(500, 0.4))).toBe(0);
+    expect(dioxideVirusLog(at(50.1, 0.5))).toBeCloseTo(4, 9);
+    expect(dioxideGiardiaLog(at(63, 0.5))).toBeCloseTo(3, 9);
   });
 });
 

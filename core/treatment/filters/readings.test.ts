@@ -28,6 +28,18 @@ describe('before and behind a filter', () => {
         read('conductivity', 'outlet', after, 1, 9),
       ])[0];
     expect([pair(350)?.isOdd, pair(370)?.isOdd, pair(450)?.isWorse]).toEqual([true, false, true]);
+    // a tenth less is what two readings of one water differ by
+    expect([pair(360)?.isOdd, pair(359)?.isOdd]).toEqual([false, true]);
+  });
+
+  it('warmer water behind it, or another pH, is neither removed nor worse', () => {
+    for (const parameter of ['temperature', 'ph'] as const) {
+      const [pair] = pairsOf(parameter, [
+        read(parameter, 'inlet', 6, 1),
+        read(parameter, 'outlet', 12, 1, 9),
+      ]);
+      expect(pair).toMatchObject({ removal: undefined, isWorse: false, isOdd: false });
+    }
   });
 
   it('a filter that lets more through from month to month is said to', () => {

@@ -29,6 +29,9 @@ describe('the filter register', () => {
   it('asks for commissioning first, then finds it fit, and visits every three months', () => {
     expect(verdict(filter())).toBe('warn register.not-commissioned');
     expect(verdict(filter([begun]))).toBe('ok register.fit');
+    // a flow that was measured is no commissioning, and has nothing to be compared with
+    const measured = { at: on('01-12'), what: 'flow', flowLH: 20 } as const;
+    expect(verdict(filter([measured]))).toBe('warn register.not-commissioned');
     expect(filterStanding(filter([begun]), 'UTC', TODAY).visitOn).toBe('2026-04-11');
   });
   it('takes a filter out of use when germs were read behind it, until a clean test there', () => {

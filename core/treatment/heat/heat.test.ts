@@ -26,6 +26,22 @@ describe('boiling', () => {
     expect(holdMin('one-minute', 1524)).toBe(3);
   });
 
+  it('holds one pot after the other: two pots of five minutes stand ten minutes over the fire', () => {
+    const two = (holdMin: number, lidAjar = false) =>
+      boilOf({
+        ...{ volumeL: 20, startC: 10, from: 'water', altitudeM: 0, potL: 10 },
+        ...{ stove: stoveOf('open-fire'), holdMin, lidAjar },
+      });
+    expect(two(5).pots).toBe(2);
+    expect(two(5).minutes - two(0).minutes).toBeCloseTo(10, 9);
+    // 12 kW at 12 % are 1.44 kW; 20 L by 90 K are 7.535 MJ, which take 87.2 min; ten minutes more boil off 0.864 MJ, 0.383 L
+    expect(two(0).minutes).toBeCloseTo(87.2, 1);
+    expect(two(5).steamL).toBeCloseTo(0.383, 3);
+    expect(two(5, true).steamL).toBeCloseTo(0.191, 3);
+    // the fire burns 12 kW for those ten minutes too
+    expect(two(5).fuelMj - two(0).fuelMj).toBeCloseTo(7.2, 9);
+  });
+
   it('takes 7.53 MJ and 162 g of propane for 10 L from 10 °C to 100 °C', () => {
     const boil = boilOf({
       volumeL: 10,

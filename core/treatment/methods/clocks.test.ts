@@ -88,6 +88,16 @@ describe('what goes in', () => {
     expect(drops({ volumeL: 1.5 })).toBe(8);
   });
 
+  it('of tablets says why it is longer than the pack, and only then; a pack that was not read has no answer', () => {
+    const why = (inputs: Inputs) => ask('tablets', inputs).working.map(line => line.id);
+    expect(why({ temperatureC: 20 })).toEqual(['tablets.working']);
+    expect(why({ temperatureC: 5 })).toEqual(['tablets.working', 'tablets.cold']);
+    expect(why({ temperatureC: 20, product: 'dioxide', crypto: 'yes' })).toEqual([
+      'tablets.working',
+      'tablets.long',
+    ]);
+    expect(answerOf(methodOf('tablets')!, { volumeL: 20, packL: 20 }, context)).toBeUndefined();
+  });
   it('of tablets is whole ones: 25 L by the pack of 20 are two', () => {
     expect(ask('tablets', { volumeL: 25, packL: 20 }).headline.params?.pieces).toBe(2);
     expect(ask('tablets', { volumeL: 20, packL: 20, clarity: 'cloudy' }).headline.params?.pieces).toBe(2);

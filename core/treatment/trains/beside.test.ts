@@ -8,7 +8,7 @@ import { otherSchools, unsettled } from './beside.ts';
 import { melting } from './buyable.ts';
 import { cloudyAt } from './clearing.ts';
 import { caseOf, context, ids, type Thing, things } from './exampleThings.ts';
-import { type Short, shorts } from './grade.ts';
+import { isTimeShort, type Short, shorts } from './grade.ts';
 import type { Means } from './step.ts';
 
 const answer = (c: ReturnType<typeof caseOf>, ...of: Thing[]) =>
@@ -96,6 +96,11 @@ describe('what is short', () => {
       'dioxide',
       'settle',
     );
+  it('is of time where the hours count, till evening too: then cloudy water is not cleared first', () => {
+    expect(shorts.filter(isTimeShort)).toEqual(['time', 'evening']);
+    expect(isTimeShort(undefined)).toBe(false);
+  });
+
   it.each(shorts)('%s: changes the order of the ways, never which there are', short => {
     const lots = (s: Short) =>
       of(s)

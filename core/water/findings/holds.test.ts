@@ -212,4 +212,18 @@ describe('a finding that holds a water back', () => {
     expect(stands('ash', stream, [...ash, rain], day(19.1))).toBe(false);
     expect(stands('ash', stream, [...ash, { ...rain, mm: 4.9 }], day(16.5))).toBe(false);
   });
+
+  it('of illness begins with the first who fell ill, and not with the count', () => {
+    const ill: Finding = { at: FOUND, is: 'ill', stopsFrom: day(-2), isChemical: false };
+    expect(holdsAt([ill], spring, NOW)[0]?.since).toBe(day(-2));
+    expect(holdsAt([looked('brown')(FOUND)], tap, NOW)[0]?.since).toBe(FOUND);
+  });
+
+  it('of a figure out of its range ends by that figure, whatever else is read after it', () => {
+    const sour = read({ parameter: 'ph', value: 3.9 })(FOUND);
+    const nitrate = read({ parameter: 'nitrate', value: 10, as: 'NO3' });
+    const back = read({ parameter: 'ph', value: 7 });
+    expect(stands('other-water', spring, [sour, nitrate(day(1))], NOW)).toBe(true);
+    expect(stands('other-water', spring, [sour, back(day(1)), nitrate(day(2))], NOW)).toBe(false);
+  });
 });

@@ -15,6 +15,24 @@ const filtered: Omit<WaterCase, 'water'> = {
 };
 const grade = (c: Partial<WaterCase> & Pick<WaterCase, 'water'>) => fitnessOf({ ...filtered, ...c }).grade;
 
+describe('tap water that nobody remembers filling', () => {
+  const found = (...mgL: number[]) => {
+    const { treatedAt: _, ...raw } = filtered;
+    const readings = mgL.map((value, i) => ({
+      at: `2026-07-0${2 + i}T08:00:00.000Z`,
+      mgL: value,
+      method: 'dpd' as const,
+    }));
+    return fitnessOf({ ...raw, water: 'found-tap', earned: credit(0, 0, 0, 0), readings }).grade;
+  };
+  it('is drinking water by a last reading of 0.2 mg/L and above, and by nothing else', () => {
+    expect([found(), found(0.19), found(0.2), found(0.5)]).toEqual([
+      ...['utility', 'utility', 'drinking', 'drinking'],
+    ]);
+    expect([found(0.5, 0.1), found(0.1, 0.5)]).toEqual(['utility', 'drinking']);
+  });
+});
+
 describe('what is dissolved', () => {
   it('stays in the way of drinking until it was taken out; and of salt water the salt', () => {
     expect(grade({ water: 'well' })).toBe('drinking');
