@@ -36,7 +36,19 @@ export const kits: readonly Kit[] = [
   { id: 'filter', base: [line('filter', 1000, 40)], upgrade: [line('carbon', 1000, 15)] },
   { id: 'tablets', base: [line('chlorine-tablets', 50, 10)], upgrade: [line('dioxide-tablets', 30, 15)] },
   { id: 'sun', base: [line('bottles', 24, 6)], upgrade: [] },
-  { id: 'can', base: [line('jars', 24, 30), line('lids', 24, 8), line('pots', 1, 20)], upgrade: [] },
+  {
+    id: 'can',
+    base: [
+      line('jars', 24, 30),
+      line('lids', 24, 8),
+      line('rings', 24, 6),
+      line('canner', 1, 35),
+      line('rack', 1, 8),
+      line('funnel', 1, 4),
+      line('pots', 1, 20),
+    ],
+    upgrade: [],
+  },
 ];
 
 /** What a unit of each kind commonly costs, by the kits. */
@@ -59,7 +71,10 @@ export interface KitFor {
 
 const HOUSEHOLD = 4;
 /** Bought once, however many people drink of it. */
-const onceOnly: readonly SupplyKind[] = ['dropper', 'spoons', 'neutraliser', 'alum', 'carbon'];
+const onceOnly: readonly SupplyKind[] = [
+  ...(['dropper', 'spoons', 'neutraliser', 'alum', 'carbon'] as const),
+  ...(['canner', 'rack', 'funnel'] as const),
+];
 const freshBleach = { product: 'plain', basis: 'wt-naocl', strength: 6, keptC: 20 } as const;
 
 /** How much of a line is wanted for these people and these litres; never less than is sold. */

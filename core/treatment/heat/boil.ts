@@ -119,7 +119,7 @@ export function heatMj(volumeL: number, startC: number, from: 'water' | 'snow', 
 }
 
 /** A lid ajar halves the steam. */
-const LID_SHARE = 0.5;
+export const LID_SHARE = 0.5;
 
 /**
  * Time, fuel and steam of boiling: the burner's power goes on through the hold.

@@ -121,11 +121,41 @@ describe('canning water', () => {
   it('is timed by altitude, the bounds in the lower time', () => {
     expect([0, 304.8, 305, 1828.8, 1829].map(canningMin)).toEqual([10, 10, 15, 15, 20]);
   });
-  it('fills the bath by what the jars push aside', () => {
+  const sixteen = {
+    ...{ jars: 16, perLoad: 7, jarL: 0.946352946, fullL: 20, altitudeM: 0 },
+    ...{ startC: 10, preBoilMin: 5, filterKeepsL: 0.5, stove: stoveOf('gas-propane') },
+  };
+  it('pushes aside a jar and its glass', () => {
     // a 0.946 L jar with 0.45 kg of glass of 2.5 kg/L
     expect(displacementL(0.946)).toBeCloseTo(0.946 + 0.18, 1);
-    const load = canningOf(20, 7, 0.946, 16, 310);
-    expect(load.loads).toBe(3);
-    expect(load.waterL).toBeCloseTo(16 - 7 * displacementL(0.946), 9);
+  });
+  it('is reckoned back from the jars to what is fetched', () => {
+    // sixteen quarts; a burner of 3 kW of which half goes in makes 0.09 MJ a minute, the lid ajar: 0.0997 L in five minutes
+    const c = canningOf(sixteen);
+    expect(c.inJarsL).toBeCloseTo(15.142, 3);
+    expect(c.boilOffL).toBeCloseTo(0.0997, 4);
+    expect(c.toFilterL).toBeCloseTo(15.741, 3);
+    // 20 L less seven jars of 1.128; then 0.199 of steam; then that and five jars fewer
+    expect(c.loads.map(load => load.jars)).toEqual([7, 7, 2]);
+    expect(c.loads.map(load => Math.round(load.waterL * 100) / 100)).toEqual([12.1, 0.2, 5.84]);
+    expect(c.bathL).toBeCloseTo(18.143, 2);
+    expect(c.fetchL).toBeCloseTo(33.884, 2);
+    // two pots to boil where one holds ten litres: twice the minutes, twice the steam
+    expect(canningOf({ ...sixteen, fullL: 10 }).boilOffL).toBeCloseTo(0.1994, 4);
+  });
+  it('burns by load what heats the bath and its jars and holds them: 259 g of propane for the first, 66 g after', () => {
+    const { loads, fuelKg, preBoilMin, totalMin } = canningOf(sixteen);
+    // 12.104 L by 90 K are 4.560 MJ, seven jars by 20 K 0.555; by half 10.23, and 1.8 while it is held: 12.03 MJ of 46.4
+    expect(loads[0]!.fuelKg * 1000).toBeCloseTo(259, 0);
+    // 0.199 L by 90 K and seven jars: 0.630 MJ, by half 1.259, and 1.8: 3.06 MJ
+    expect(loads[1]!.fuelKg * 1000).toBeCloseTo(66, 0);
+    expect(loads[0]!.heatMin).toBeCloseTo(56.8, 1);
+    // 15.241 L by 90 K, 5.742 MJ, come to the boil in 63.8 min and are held for five
+    expect(preBoilMin).toBeCloseTo(68.8, 1);
+    // each load heats, holds its ten minutes, and ten more go with racking and lifting
+    expect(totalMin).toBeCloseTo(68.8 + loads.reduce((sum, l) => sum + l.heatMin + 20, 0), 0);
+    const baths = loads.reduce((sum, l) => sum + l.fuelKg, 0);
+    // 5.742 MJ by half are 11.48, and 0.9 in five minutes: 12.38 MJ
+    expect((fuelKg - baths) * 1000).toBeCloseTo(267, 0);
   });
 });

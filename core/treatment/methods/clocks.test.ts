@@ -61,7 +61,20 @@ describe('the clocks of a sheet', () => {
     [1828.8, 15],
     [1829, 20],
   ])('of jars at %s m run %s min from a full boil, and cool half a day', (altitudeM, time) => {
-    expect(clocks('can', { altitudeM })).toEqual({ time, cool: 720 });
+    expect(clocks('can', { altitudeM, jars: 7 })).toEqual({ time, cool: 720 });
+  });
+
+  it('of jars run once for each load; the next jars wait hot, and all cool and are pressed together', () => {
+    const { steps, uses } = ask('can', { jars: 16, perLoad: 7 });
+    expect(steps.map(s => s.id)).toEqual([
+      ...['boil', 'fill', 'rack', 'rolling', 'time', 'lift'],
+      ...['rack-2', 'rolling-2', 'time-2', 'lift-2', 'rack-3', 'rolling-3', 'time-3', 'lift-3'],
+      ...['cool', 'seal', 'label'],
+    ]);
+    expect(steps.find(s => s.id === 'seal')?.reading).toEqual({ unit: 'jars', least: 16 });
+    expect(steps.find(s => s.id === 'rack-3')?.text.params).toMatchObject({ loadJars: 2, load: 3 });
+    expect(uses.map(u => u.supply)).toEqual(['jars', 'lids', 'propane']);
+    expect(uses.slice(0, 2).map(u => u.amount)).toEqual([16, 16]);
   });
 
   it('of the sun lie six hours of daylight for a clear day, and two whole days else', () => {

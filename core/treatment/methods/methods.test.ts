@@ -134,6 +134,7 @@ const refused: readonly (readonly [string, Inputs, string])[] = [
   ['can', { glass: 'cold' }, 'can.cold-glass'],
   ['can', { purpose: 'wounds' }, 'can.wounds'],
   ['can', { perLoad: 20, jars: 20 }, 'can.too-full'],
+  ['can', { perLoad: 7, jars: 57 }, 'can.too-many'],
   ['can', { altitudeM: 2000, meant: 10 }, 'due.far-under'],
   ['distil', { smell: 'fuel' }, 'distil.fuel'],
   ['reverse-osmosis', { source: 'sea' }, 'ro.sea'],
