@@ -21,6 +21,7 @@ export const routes = {
   rainPdf: '/api/rain.pdf',
   trainCard: '/api/train.pdf',
   methodCard: '/api/method.pdf',
+  methodsPdf: '/api/methods.pdf',
   dayPdf: '/api/daywork/:work/day.pdf',
   dayCalendar: '/api/daywork/:work/day.ics',
   logJson: '/api/log.json',

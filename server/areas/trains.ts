@@ -1,7 +1,9 @@
 import { Router } from 'express';
+import { PrintedRequestSchema } from '#contract/paper.ts';
 import { routes } from '#contract/routes.ts';
 import { MethodCardRequestSchema, TrainCardRequestSchema } from '#contract/trains.ts';
 import { measureFor } from '#core/areas/daywork/answer.ts';
+import { comparison } from '#core/areas/trains/compare.ts';
 import { caseOfForm, meansOf, type SafeForm, trainContext } from '#core/areas/trains/safe.ts';
 import { answerOf } from '#core/treatment/methods/answer.ts';
 import { type Context, type Inputs, type Method, startOf } from '#core/treatment/methods/method.ts';
@@ -11,6 +13,7 @@ import { fitnessOnTheWay, tierOf } from '#core/treatment/trains/grade.ts';
 import { isBroken } from '#core/treatment/trains/step.ts';
 import { runTrain, trainOf } from '#core/treatment/trains/train.ts';
 import { methodCard, trainCard } from '../papers/CardPaper.tsx';
+import { methodsPaper } from '../papers/MethodsPaper.tsx';
 import { sendPaper } from '../papers/printer.ts';
 import { parsed } from '../parsed.ts';
 import { ProblemError } from '../problems.ts';
@@ -59,6 +62,14 @@ export function trainRoutes(given: RouteContext): Router {
       today: state.today,
     });
     await sendPaper(res, given.printer, 'train', paper);
+  });
+
+  router.get(routes.methodsPdf, async (req, res) => {
+    const printed = parsed(PrintedRequestSchema, req.query);
+    const { facts, state } = await stateNow(given);
+    const rows = comparison(facts, state);
+    const paper = methodsPaper({ facts, rows, reader: readerOf(facts, printed), today: state.today });
+    await sendPaper(res, given.printer, 'methods', paper);
   });
 
   router.post(routes.methodCard, async (req, res) => {

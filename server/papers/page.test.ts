@@ -80,8 +80,23 @@ const pages: Readonly<Record<string, (printed: Printed) => Promise<Response>>> =
   method: printed => post(routes.methodCard, { method: 'boil', inputs: {}, ...printed }),
   rain: printed => post(routes.rainPdf, { plan, ...printed }),
   report: printed => get(`${routes.report}?${new URLSearchParams({ month: '2026-11', ...printed })}`),
+  methods: printed => get(`${routes.methodsPdf}?${new URLSearchParams(printed)}`),
   day: printed => get(dayPath('dayPdf', work, printed)),
 };
+
+const lying = ['day', 'methods'];
+
+it('of all methods is one page, with every way on it', async () => {
+  const file = join(folder, 'all.pdf');
+  for (const units of ['metric', 'US'] as const) {
+    writeFileSync(file, Buffer.from(await (await pages.methods!({ units })).arrayBuffer()));
+    expect((await run('pdfinfo', [file])).stdout).toMatch(/Pages:\s+1\n/);
+    const text = (await run('pdftotext', ['-layout', file, '-'])).stdout;
+    for (const way of ['a stove and fuel', 'fresh plain bleach', 'iodine tablets', 'a still'])
+      expect(text).toContain(way);
+    expect(text).toContain(units === 'US' ? 'A gallon takes' : 'A litre takes');
+  }
+});
 
 describe.each(Object.keys(pages))('the page of a %s', name => {
   it.each([
@@ -97,7 +112,9 @@ describe.each(Object.keys(pages))('the page of a %s', name => {
     writeFileSync(file, Buffer.from(await res.arrayBuffer()));
     const [, width, height] = /Page size:\s+([\d.]+) x ([\d.]+)/.exec((await run('pdfinfo', [file])).stdout)!;
     // whole points: a page that lies is told by its width first
-    const sides = (name === 'day' ? [height, width] : [width, height]).map(side => Math.round(Number(side)));
+    const sides = (lying.includes(name) ? [height, width] : [width, height]).map(side =>
+      Math.round(Number(side)),
+    );
     expect(sides.join(' x ')).toBe(size);
   });
 

@@ -238,15 +238,17 @@ export const holds = ['water', 'vessel'] as const;
 export type Hold = (typeof holds)[number];
 
 /** What water may hold beside germs. */
-export type Hazard =
-  | 'turbidity'
-  | 'salt'
-  | 'nitrate-metals'
-  | 'organics'
-  | 'taste'
-  | 'chlorine'
-  | 'aluminium'
-  | 'iodine';
+export const hazards = [
+  'turbidity',
+  'salt',
+  'nitrate-metals',
+  'organics',
+  'taste',
+  'chlorine',
+  'aluminium',
+  'iodine',
+] as const;
+export type Hazard = (typeof hazards)[number];
 
 /** Whether a run takes out what kept the water: it keeps a day then, until it is dosed and read again. */
 export const stripsResidual = (

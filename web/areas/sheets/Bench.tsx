@@ -76,7 +76,10 @@ export function Bench() {
     <div className="flex h-full max-wide:block">
       <div className="flex min-w-0 flex-1 flex-col gap-5 overflow-y-auto p-6 pt-4 max-wide:p-4">
         <h1 className="sr-only">{say('area.bench')}</h1>
-        <p className="-mb-3 text-right">
+        <p className="-mb-3 flex flex-wrap justify-end gap-x-5">
+          <Link to="/bench/methods" className="underline decoration-rule underline-offset-3">
+            {say('compare.title')}
+          </Link>
           <Link to="/bench/day" className="underline decoration-rule underline-offset-3">
             {say('day.of-bench')}
           </Link>
