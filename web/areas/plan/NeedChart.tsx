@@ -1,11 +1,12 @@
 import { useRef } from 'react';
 import { Chart } from 'react-chartjs-2';
-import type { DailyNeed, UseId } from '#core/planning/need/need.ts';
+import type { DailyNeed } from '#core/planning/need/need.ts';
 import { useReader } from '../../session/state.ts';
 import { volumeFigure } from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { ruled, token } from '../../ui/chart.ts';
 import { useWidth } from '../../ui/useWidth.ts';
+import { drinkingByUse } from './drinkingByUse.ts';
 
 /** Narrower than this the legend stands below, or it takes half of the drawing (px). */
 const NARROW_PX = 560;
@@ -31,10 +32,7 @@ export default function NeedChart({ need, share, days, heldL }: Props) {
   const { units } = useReader();
   const step = Math.max(1, Math.ceil(days / MOST_BARS));
   const at = Array.from({ length: Math.floor(days / step) }, (_, i) => (i + 1) * step);
-  const uses = new Map<UseId, number>();
-  for (const line of need.lines)
-    if (line.grade === 'drinking') uses.set(line.use, (uses.get(line.use) ?? 0) + line.litres);
-  const bars = [...uses].map(([use, litres], i) => ({
+  const bars = [...drinkingByUse(need)].map(([use, litres], i) => ({
     type: 'bar' as const,
     label: say(`use.${use}`),
     data: at.map(day => volumeFigure(litres * share * day, units)),

@@ -7,6 +7,7 @@ import { useReader } from '../../session/state.ts';
 import * as format from '../../texts/format.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Button } from '../../ui/Button.tsx';
+import { sideOf } from './sideOf.ts';
 import { ToolDrawing } from './ToolDrawing.tsx';
 
 /** "10 mL syringe, to the 6.4 mark", "2 × ⅛ teaspoon", "12 drops". */
@@ -29,11 +30,6 @@ export function useToolWords(): (measured: Measured) => string {
     [say],
   );
 }
-
-/** Off by less than this is nothing that an eye can set. */
-const EXACT_SHARE = 0.0005;
-const sideOf = (share: number): string =>
-  Math.abs(share) < EXACT_SHARE ? 'answer.exact' : share > 0 ? 'answer.over' : 'answer.under';
 
 /** The answer where something is refused: no dose stands beside a stop. */
 export function Stop() {
