@@ -3,7 +3,7 @@ import type { Day } from '#core/base/day.ts';
 import type { Facts } from '#core/log/facts.ts';
 import type { Compared } from '#core/treatment/trains/compare.ts';
 import { sayTo } from '#web/texts/catalogue.ts';
-import { type ComparedColumn, columnName, comparedCell, comparedColumns } from '#web/texts/comparedWords.ts';
+import { type ComparedColumn, comparedCell, comparedColumns } from '#web/texts/comparedWords.ts';
 import type { Reader } from '#web/texts/format.ts';
 import type { Say } from '#web/texts/texts.ts';
 import { lyingMm, pageOf } from './page.ts';
@@ -52,14 +52,11 @@ export function methodsPaper({ facts, rows, reader, today }: Options): ReactElem
     <Document title={say('compare.title')}>
       <Page size={size} orientation="landscape" style={styles.page}>
         <Text style={styles.title}>{say('compare.title')}</Text>
-        <Text>
-          {say('compare.of', { group: facts.group.name, today })}{' '}
-          {say('compare.for', { volumeL: rows[0]!.litres })}
-        </Text>
+        <Text>{say('compare.of', { group: facts.group.name, today, volumeL: rows[0]!.litres })}</Text>
         <View style={styles.head}>
           {comparedColumns.map(column => (
             <Text key={column} style={cell(column)}>
-              {columnName(column, reader.units, say)}
+              {say(`compare.${column}`)}
             </Text>
           ))}
         </View>

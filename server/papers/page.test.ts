@@ -94,7 +94,7 @@ it('of all methods is one page, with every way on it', async () => {
     const text = (await run('pdftotext', ['-layout', file, '-'])).stdout;
     for (const way of ['a stove and fuel', 'fresh plain bleach', 'iodine tablets', 'a still'])
       expect(text).toContain(way);
-    expect(text).toContain(units === 'US' ? 'A gallon takes' : 'A litre takes');
+    expect(text).toContain(units === 'US' ? 'gallon' : 'litre');
   }
 });
 

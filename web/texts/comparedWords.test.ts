@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest';
 import type { UnitSystem } from '#core/base/units/system.ts';
 import { compareMethods } from '#core/treatment/trains/compare.ts';
 import { sayTo } from './catalogue.ts';
-import { columnName, comparedCell, comparedColumns } from './comparedWords.ts';
+import { comparedCell, comparedColumns } from './comparedWords.ts';
 import type { Say } from './texts.ts';
 
 const rows = compareMethods({
@@ -45,9 +45,9 @@ describe('what is said of a way beside the others', () => {
   });
 
   it('by the gallon where gallons are measured', () => {
-    const names = (units: UnitSystem) => columnName('takes', units, sayIn(units));
+    const names = (units: UnitSystem) => sayIn(units)('compare.takes');
     expect([names('metric'), names('US'), names('imperial')]).toEqual([
-      ...['A litre takes', 'A gallon takes', 'A gallon takes'],
+      ...['Taken per litre', 'Taken per US gallon', 'Taken per imperial gallon'],
     ]);
     // 0.01 a litre are 0.0379 a US gallon of 3.785 L, 0.0455 an imperial one of 4.546 L
     expect([cells('tablets', 'US').cost, cells('tablets', 'imperial').cost]).toEqual(['0.038', '0.045']);

@@ -1,5 +1,4 @@
 import type { UnitSystem } from '#core/base/units/system.ts';
-import { litresPer } from '#core/base/units/volume.ts';
 import { supplyKinds } from '#core/storage/stock/kinds.ts';
 import { type Target, targets } from '#core/treatment/credit/credit.ts';
 import { type Compared, effects, troubles } from '#core/treatment/trains/compare.ts';
@@ -23,23 +22,11 @@ export const comparedColumns = [
 ] as const;
 export type ComparedColumn = (typeof comparedColumns)[number];
 
-/** By what a household measures water: a litre, or a gallon of its own. */
-const perL: Readonly<Record<UnitSystem, number>> = {
-  metric: 1,
-  US: litresPer['US gal'],
-  imperial: litresPer['imp gal'],
-};
+/** What a household measures water by, in litres: a litre, or a gallon of its own. */
+const aVolumeL = (units: UnitSystem): number => 1 / format.volumeFigure(1, units);
 
 const NOTHING = '–';
 const isGerm = (column: ComparedColumn): column is Target => targets.some(target => target === column);
-
-/** What stands over a column. */
-export const columnName = (column: ComparedColumn, units: UnitSystem, say: Say): string =>
-  say(
-    column === 'takes' || column === 'cost'
-      ? `compare.${column}.${units === 'metric' ? 'l' : 'gal'}`
-      : `compare.${column}`,
-  );
 
 /** What one way says in one column: the same on the screen and on paper. */
 export function comparedCell(row: Compared, column: ComparedColumn, units: UnitSystem, say: Say): string {
@@ -60,15 +47,15 @@ export function comparedCell(row: Compared, column: ComparedColumn, units: UnitS
     case 'cost':
       return row.costL === undefined
         ? NOTHING
-        : format.number(Number((row.costL * perL[units]).toPrecision(2)));
+        : format.number(Number((row.costL * aVolumeL(units)).toPrecision(2)));
     case 'bad':
       return badWords(row, say);
   }
 }
 
-function timeOf({ untold, minutes }: Compared, say: Say): string {
-  if (untold === 'flow') return say('compare.flow');
-  return untold === 'heating' ? say('compare.heating', { minutes }) : dates.duration(minutes);
+function timeOf({ untimed, minutes }: Compared, say: Say): string {
+  if (untimed === 'flow') return say('compare.flow');
+  return untimed === 'heating' ? say('compare.heating', { minutes }) : dates.duration(minutes);
 }
 
 /** Pieces are counted for the whole, a device takes of its own life, the rest is measured. */
@@ -81,7 +68,7 @@ function takenWords(
   const { unit } = supplyKinds[supply];
   if (unit === 'pieces') return say('compare.piece', { count: Math.ceil(amount * litres - 1e-9) });
   if (unit === 'L') return say('compare.life');
-  const taken = amount * perL[units];
+  const taken = amount * aVolumeL(units);
   const text = unit === 'kg' ? format.grams(taken * 1000, units) : format.supply(taken, unit, units);
   return say('compare.amount', { amount: text, supply: `supply.${supply}` });
 }

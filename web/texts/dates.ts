@@ -1,8 +1,6 @@
 import { type Day, daysBetween, type Instant } from '#core/base/day.ts';
 import { inEachTongue, tongue } from './tongue.ts';
-import { datesWith, tenths, whole, word } from './writer.ts';
-
-const NBSP = '\u00a0';
+import { datesWith, NBSP, tenths, whole, word } from './writer.ts';
 
 const dates = datesWith({
   day: 'numeric',

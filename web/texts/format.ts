@@ -5,7 +5,7 @@ import type { DecimalMark } from '#core/base/units/number.ts';
 import { fahrenheitOf, KG_PER_LB, M_PER_FT, type UnitSystem } from '#core/base/units/system.ts';
 import { fromLitres, litresPer, STANDARD_DROPS_PER_ML } from '#core/base/units/volume.ts';
 import { tongue } from './tongue.ts';
-import { numbers, tenths, whole, word } from './writer.ts';
+import { NBSP, numbers, tenths, whole, word } from './writer.ts';
 
 /** How numbers are written for one person: the system of units and the group's time zone. */
 export interface Reader {
@@ -19,7 +19,6 @@ export interface Reader {
   readonly paper?: Paper;
 }
 
-const NBSP = '\u00a0';
 const figures = numbers({ maximumSignificantDigits: 3 });
 
 /** Three significant figures; whole numbers from a hundred on. */

@@ -1,5 +1,8 @@
 import { inEachTongue, type Tongue, tongue } from './tongue.ts';
 
+/** Between a figure and its unit, which stay on one line. */
+export const NBSP = '\u00a0';
+
 /** A writer of numbers or dates, made when its tongue first needs it: each costs milliseconds, which opening a page should not pay. */
 export function writer<T, V>(make: (of: Tongue) => { format(value: V): T }): (value: V) => T {
   const own = inEachTongue(make);

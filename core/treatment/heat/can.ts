@@ -99,7 +99,7 @@ export function canningOf(c: CanningCase): Canning {
     const before = all[i - 1];
     const waterL =
       before === undefined
-        ? c.fullL - jars * displacementL(c.jarL)
+        ? Math.max(0, c.fullL - jars * displacementL(c.jarL))
         : steamL(minutes) + (before - jars) * displacementL(c.jarL);
     const mj = heatMj(waterL, c.startC, 'water', boilsAtC) + jars * c.jarL * WATER_MJ_KG_K * COOLED_K;
     return { jars, waterL, heatMin: mj / netMjMin, fuelKg: kgOf(mj, minutes) };

@@ -142,6 +142,8 @@ describe('canning water', () => {
     expect(c.fetchL).toBeCloseTo(33.884, 2);
     // two pots to boil where one holds ten litres: twice the minutes, twice the steam
     expect(canningOf({ ...sixteen, fullL: 10 }).boilOffL).toBeCloseTo(0.1994, 4);
+    // seven quarts push 7.9 L aside: a vessel of seven has no bath, and not less than none
+    expect(canningOf({ ...sixteen, fullL: 7 }).loads[0]!.waterL).toBe(0);
   });
   it('burns by load what heats the bath and its jars and holds them: 259 g of propane for the first, 66 g after', () => {
     const { loads, fuelKg, preBoilMin, totalMin } = canningOf(sixteen);

@@ -158,13 +158,18 @@ export const can: Method = {
     const params = {
       ...{ jars, jarL, fullL, altitudeM, filterKeepsL, startC, boilMin: preBoilMin },
       ...{ minutes: canning.minutes, totalMin: canning.totalMin, inJarsL: canning.inJarsL },
-      ...{ boilOffL: canning.boilOffL, toFilterL: canning.toFilterL, bathL: canning.bathL },
+      ...{
+        intoPotL: canning.inJarsL + canning.boilOffL,
+        boilOffL: canning.boilOffL,
+        toFilterL: canning.toFilterL,
+        bathL: canning.bathL,
+      },
       ...{ fetchL: canning.fetchL, fuelG: canning.fuelKg * 1000, fuelName: `fuel.${stove.fuel}` },
       ...{ firstG: first.fuelKg * 1000, lastG: last.fuelKg * 1000 },
       count: loads.length,
       mostLoads: MOST_LOADS,
       perLoad: first.jars,
-      leftL: Math.max(0, first.waterL),
+      leftL: first.waterL,
       loadJars: first.jars,
     };
     return {
@@ -184,7 +189,6 @@ export const can: Method = {
       judgements: judgementsOf(inputs, stove, canning, params),
       steps: stepsOf(canning, params),
       uses: [
-        { supply: 'jars', amount: jars },
         { supply: 'lids', amount: jars },
         ...(stove.fuel === 'electricity' ? [] : [{ supply: stove.fuel, amount: canning.fuelKg }]),
       ],

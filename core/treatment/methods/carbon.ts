@@ -21,6 +21,8 @@ export const carbon: Method = {
   concentrates: [],
   adds: [],
   supplies: ['carbon'],
+  stoppedBy: ['frost'],
+  untimed: 'flow',
   inTrain: {
     work: () => ({ tool: 'filter' }),
     asks: ({ volumeL, isChlorinated }) => ({ volumeL, against: isChlorinated ? 'chlorine' : 'taste' }),

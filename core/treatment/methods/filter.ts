@@ -102,6 +102,7 @@ export const filter: Method = {
   concentrates: [],
   adds: [],
   supplies: ['filter'],
+  stoppedBy: ['frost'],
   inTrain: {
     isCarried: true,
     wantsClear: true,

@@ -32,6 +32,8 @@ export const layeredFilter: Method = {
   concentrates: [],
   adds: [],
   supplies: ['cloth'],
+  stoppedBy: ['frost'],
+  untimed: 'flow',
   inTrain: {
     clears: true,
     work: () => ({ tool: 'filter' }),

@@ -220,6 +220,10 @@ export interface Method {
   readonly concentrates: readonly Hazard[];
   readonly adds: readonly Hazard[];
   readonly supplies: readonly SupplyKind[];
+  /** What stops it whatever the water: it lives by light or by current, or stands wet and bursts when it freezes. */
+  readonly stoppedBy?: readonly Stop[];
+  /** What its minutes leave out: it runs as fast as its bed lets it, or is heated by whatever fire there is. */
+  readonly untimed?: Untimed;
   /** Its water is not drunk from the sheet's beginning to its end: that very water, or whatever the vessel holds meanwhile. */
   readonly holds?: Hold;
   readonly blanks: readonly Blank[];
@@ -232,6 +236,10 @@ export interface Method {
   /** The answer for these inputs; undefined while a blank that it needs is empty. */
   readonly answer: (inputs: Inputs, context: Context) => MethodAnswer | undefined;
 }
+
+/** What comes over a day and stops a way to treat water. */
+export type Stop = 'dark' | 'frost' | 'power';
+export type Untimed = 'flow' | 'heating';
 
 /** What a running sheet keeps from being drunk. */
 export const holds = ['water', 'vessel'] as const;

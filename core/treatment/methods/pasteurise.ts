@@ -28,6 +28,7 @@ export const pasteurise: Method = {
   concentrates: [],
   adds: [],
   supplies: ['propane', 'wood', 'pots'],
+  untimed: 'heating',
   inTrain: {
     wantsClear: true,
     work: () => ({ tool: 'pot', onStove: ['heat', 'read', 'hold'], flame: ['heat', 'read', 'hold'] }),

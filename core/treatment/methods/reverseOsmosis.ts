@@ -16,6 +16,7 @@ export const reverseOsmosis: Method = {
   concentrates: [],
   adds: [],
   supplies: ['filter', 'carbon'],
+  stoppedBy: ['frost', 'power'],
   inTrain: {
     wantsClear: true,
     work: () => ({ tool: 'membrane' }),

@@ -24,6 +24,7 @@ export const sun: Method = {
   concentrates: [],
   adds: [],
   supplies: ['bottles'],
+  stoppedBy: ['dark', 'frost'],
   inTrain: {
     work: () => ({ tool: 'bottles', attended: ['shake'] }),
     asks: ({ volumeL, turbidityNtu }) => ({

@@ -24,6 +24,7 @@ export const uv: Method = {
   concentrates: [],
   adds: [],
   supplies: ['lamp'],
+  stoppedBy: ['power'],
   inTrain: {
     isCarried: true,
     work: () => ({ tool: 'lamp', attended: ['light'] }),

@@ -2,7 +2,7 @@ import type { Judgement } from '../../base/judgement.ts';
 import type { SupplyKind } from '../../storage/stock/kinds.ts';
 import { mildWater, type Passing } from '../../water/passing.ts';
 import { type Credit, targets } from '../credit/credit.ts';
-import { type Context, type Hazard, hazards } from '../methods/method.ts';
+import { type Context, type Hazard, hazards, type Inputs, type Untimed } from '../methods/method.ts';
 import { treatmentOf } from '../methods/treatments.ts';
 import { buyable, settling, tickable } from './buyable.ts';
 import { isBroken, type Means, type Taken, tryStep } from './step.ts';
@@ -39,23 +39,12 @@ export type Trouble = (typeof troubles)[number];
 export const effects = ['fails', 'less', 'slower', 'more'] as const;
 export type Effect = (typeof effects)[number];
 
-/** Snow water, and a river in spate that nobody has let stand. */
-const trials: Partial<Record<Trouble, Partial<Passing>>> = {
-  cold: { temperatureC: 1 },
-  cloudy: { turbidityNtu: 50 },
+/** Snow water, a river in spate that nobody has let stand, a sky that is all cloud. */
+const trials: Partial<Record<Trouble, { readonly water?: Partial<Passing>; readonly sky?: Inputs }>> = {
+  cold: { water: { temperatureC: 1 } },
+  cloudy: { water: { turbidityNtu: 50 } },
+  overcast: { sky: { oktas: 8 } },
 };
-
-/** Things that stand wet and burst or crack when they freeze, and those that run on light or current alone. */
-const stopped: Readonly<Record<Extract<Trouble, 'dark' | 'frost' | 'power'>, readonly string[]>> = {
-  dark: ['sun'],
-  frost: ['filter', 'layered-filter', 'carbon', 'reverse-osmosis', 'sun'],
-  power: ['uv', 'reverse-osmosis'],
-};
-
-/** What a method does not say of its time: it runs as fast as its bed lets it, or is heated by whatever fire there is. */
-const untold = { 'layered-filter': 'flow', carbon: 'flow', pasteurise: 'heating' } as const;
-export type Untold = (typeof untold)[keyof typeof untold];
-const untoldOf = (method: string): Untold | undefined => (untold as Readonly<Record<string, Untold>>)[method];
 
 /** One way beside the others. */
 export interface Compared {
@@ -69,7 +58,7 @@ export interface Compared {
   readonly minutes: number;
   readonly handMin: number;
   /** What is not in those minutes. */
-  readonly untold: Untold | undefined;
+  readonly untimed: Untimed | undefined;
   /** Why it would not be done today, at this place. */
   readonly now: Judgement | undefined;
   /** What a litre takes of each supply, in its unit. */
@@ -97,14 +86,14 @@ export function compareMethods({ litres, context, prices }: CompareCase): Compar
     const tried = tryStep(means, water, context);
     const taken = tried && isBroken(tried) ? tried.would : tried;
     if (!tried || !taken) return [];
-    const { removes, concentrates, adds } = treatmentOf(means.method);
+    const { removes, concentrates, adds, untimed } = treatmentOf(means.method);
     const perL = taken.answer.uses.map(({ supply, amount }) => ({ supply, amount: amount / litres }));
     return [
       {
         ...{ means, litres, credit: taken.credit, minutes: taken.minutes, handMin: taken.handMin },
         takesOut: hazards.filter(h => removes.includes(h)),
         leavesIn: hazards.filter(h => concentrates.includes(h) || adds.includes(h)),
-        untold: untoldOf(means.method),
+        untimed,
         now: isBroken(tried) ? tried.broken : undefined,
         ...{ perL, costL: costOf(means, perL, prices) },
         troubles: troublesOf(means, isBroken(tried) ? undefined : taken, water, context),
@@ -116,7 +105,7 @@ export function compareMethods({ litres, context, prices }: CompareCase): Compar
 /** What a litre costs; the price of a filter is that of a filter for germs, and no membrane's; a fire that nobody named and current have none. */
 function costOf(means: Means, perL: Compared['perL'], prices: CompareCase['prices']): number | undefined {
   if (means.method === 'reverse-osmosis' || means.inputs.stove === 'kettle') return undefined;
-  if (untoldOf(means.method) === 'heating') return undefined;
+  if (treatmentOf(means.method).untimed === 'heating') return undefined;
   return perL.reduce<number | undefined>((sum, { supply, amount }) => {
     const price = prices[supply];
     return sum === undefined || price === undefined ? undefined : sum + amount * price;
@@ -130,17 +119,14 @@ function troublesOf(
   water: Passing,
   context: Context,
 ): Compared['troubles'] {
+  const { stoppedBy = [] } = treatmentOf(means.method);
+  const stops = means.inputs.stove === 'kettle' ? [...stoppedBy, 'power'] : stoppedBy;
   const effect = (trouble: Trouble): Effect | undefined => {
-    if (trouble === 'dark' || trouble === 'frost' || trouble === 'power')
-      return stopped[trouble].includes(means.method) ||
-        (trouble === 'power' && means.inputs.stove === 'kettle')
-        ? 'fails'
-        : undefined;
-    if (!base) return undefined;
-    const tried =
-      trouble === 'overcast'
-        ? tryStep({ ...means, inputs: { ...means.inputs, ...underClouds(means) } }, water, context)
-        : tryStep(means, { ...water, ...trials[trouble] }, context);
+    if (stops.some(stop => stop === trouble)) return 'fails';
+    const trial = trials[trouble];
+    if (!base || !trial) return undefined;
+    const inputs = { ...means.inputs, ...(means.method === 'sun' ? trial.sky : {}) };
+    const tried = tryStep({ ...means, inputs }, { ...water, ...trial.water }, context);
     return tried && isBroken(tried) ? 'fails' : tried && effectOf(base, tried);
   };
   return Object.fromEntries(
@@ -150,8 +136,6 @@ function troublesOf(
     }),
   );
 }
-
-const underClouds = ({ method }: Means) => (method === 'sun' ? { oktas: 8 } : {});
 
 /** What differs less than this is no other run. */
 const LIKENESS = 0.05;

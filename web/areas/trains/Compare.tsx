@@ -4,7 +4,7 @@ import { routes } from '#contract/routes.ts';
 import { judgeCare } from '#core/areas/plan/care.ts';
 import { comparison } from '#core/areas/trains/compare.ts';
 import { useCalmWater, useFacts, usePrinted, useReader, useToday } from '../../session/state.ts';
-import { type ComparedColumn, columnName, comparedCell, comparedColumns } from '../../texts/comparedWords.ts';
+import { type ComparedColumn, comparedCell, comparedColumns } from '../../texts/comparedWords.ts';
 import { useSay } from '../../texts/texts.ts';
 import { Judgements } from '../../ui/JudgementLine.tsx';
 
@@ -46,7 +46,7 @@ export function Compare() {
             <tr className="border-b-2 border-slate text-left align-bottom">
               {comparedColumns.map(column => (
                 <th key={column} scope="col" className="px-2 py-1 first:pl-0">
-                  {columnName(column, units, say)}
+                  {say(`compare.${column}`)}
                 </th>
               ))}
             </tr>
